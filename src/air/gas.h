@@ -1,0 +1,29 @@
+// Dry air as builders meet it: an ideal gas around a car.
+#pragma once
+
+namespace mavrel::air {
+
+constexpr double gas_constant = 287.05;  // J/(kg·K), dry air
+constexpr double sea_level = 101325;     // Pa
+constexpr double ice_point = 273.15;     // K
+
+/// The air a car stands in.
+struct Ambient {
+  double altitude = 0;                 // m above the sea
+  double temperature = ice_point + 20; // K
+
+  /// Pa, standard atmosphere up to 11 km.
+  [[nodiscard]] double pressure() const;
+};
+
+/// kg of air at `p_abs` (Pa), `volume` (m³), `temperature` (K).
+[[nodiscard]] constexpr double air_mass(double p_abs, double volume, double temperature) {
+  return p_abs * volume / (gas_constant * temperature);
+}
+
+/// Absolute pressure after a sealed volume changes, p·Vⁿ kept.
+[[nodiscard]] double polytropic_pressure(double p_abs, double volume, double new_volume, double n);
+/// Temperature (K) after the same change: T·Vⁿ⁻¹ kept.
+[[nodiscard]] double polytropic_temperature(double temperature, double volume, double new_volume, double n);
+
+} // namespace mavrel::air

@@ -1,0 +1,166 @@
+#include "assess/assess.h"
+
+#include "assess/bag_on_end.h"
+#include "assess/findings.h"
+#include "assess/limits.h"
+#include "assess/load.h"
+#include "assess/presets.h"
+#include "curve/readings.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::at;
+
+namespace {
+
+constexpr double track_step = 0.001; // m, at most
+
+/// Samples `value(H)` evenly over [low, high]; heights without an answer split the track.
+template <class F>
+Track sampled(TrackCode code, double low, double high, const F& value) {
+  Track track{code, {}};
+  if (!(high > low)) return track;
+  const auto steps = std::max(1, static_cast<int>(std::ceil((high - low) / track_step)));
+  const double step = (high - low) / steps;
+  TrackPiece piece{low, step, {}};
+  const auto close = [&](int next) {
+    if (piece.values.size() >= 2) track.pieces.push_back(piece);
+    piece = {low + step * next, step, {}};
+  };
+  for (int i = 0; i <= steps; ++i) {
+    const std::optional<double> v = value(std::min(low + step * i, high));
+    if (v) piece.values.push_back(*v);
+    else close(i + 1);
+  }
+  close(steps + 1);
+  return track;
+}
+
+CaseTracks tracks_in_case(const BagOnEnd& bag, const EndLoad& load, double low, double high) {
+  CaseTracks out;
+  const bool sides_differ = std::abs(load.side_mass[0] - load.side_mass[1]) > 0.01 * load.sprung_mass;
+  // One sweep answers all tracks of the case; each then reads its own figure from it.
+  if (!(high > low)) return out;
+  const auto steps = std::max(1, static_cast<int>(std::ceil((high - low) / track_step)));
+  std::vector<std::optional<PoseState>> states;
+  for (int i = 0; i <= steps; ++i) states.push_back(bag.state(std::min(low + (high - low) / steps * i, high), load));
+  const auto add = [&](TrackCode code, auto figure) {
+    std::size_t i = 0;
+    out.tracks.push_back(sampled(code, low, high, [&](double) -> std::optional<double> {
+      const auto& state = states[i++];
+      return state ? figure(*state) : std::nullopt;
+    }));
+  };
+  add(TrackCode::pressure, [](const PoseState& s) { return std::optional(s.pressure); });
+  if (sides_differ) {
+    add(TrackCode::pressure_left, [](const PoseState& s) { return std::optional(s.side_pressure[0]); });
+    add(TrackCode::pressure_right, [](const PoseState& s) { return std::optional(s.side_pressure[1]); });
+  }
+  add(TrackCode::frequency, [](const PoseState& s) { return s.frequency; });
+  return out;
+}
+
+void add_tracks(const EndModel& model, const BagOnEnd* bag, EndAssessment& out) {
+  const motion::TravelMap& map = *model.map;
+  if (bag) {
+    auto [low, high] = bag->heights();
+    low = std::max(low, out.domain_low);
+    high = std::min(high, out.domain_high);
+    for (const auto& load : model.loads) out.cases.push_back(load ? tracks_in_case(*bag, *load, low, high) : CaseTracks{});
+    out.tracks.push_back(sampled(TrackCode::bag_height, low, high, [&](double H) { return std::optional(bag->bag_height(H)); }));
+  }
+  if (!map.has_damper()) return;
+  if (model.damper_open)
+    out.tracks.push_back(sampled(TrackCode::damper_to_open, out.domain_low, out.domain_high,
+                                 [&](double H) { return std::optional(*model.damper_open - map.damper(H).value); }));
+  if (model.damper_shut)
+    out.tracks.push_back(sampled(TrackCode::damper_to_shut, out.domain_low, out.domain_high,
+                                 [&](double H) { return std::optional(map.damper(H).value - *model.damper_shut); }));
+}
+
+void add_presets(const std::vector<std::optional<double>>& heights, const EndModel& model, const BagOnEnd* bag, EndAssessment& out) {
+  for (const auto& H : heights) {
+    auto& preset = out.presets.emplace_back();
+    if (!H) continue;
+    preset = PresetAtEnd{*H, out.windows.reach && out.windows.reach->contains(*H), out.windows.road && out.windows.road->contains(*H), {}};
+    for (const auto& load : model.loads) preset->cases.push_back(bag && load ? bag->state(*H, *load) : std::nullopt);
+  }
+}
+
+/// The sealed bag from road height to the bare limits of travel either way.
+std::optional<StrokeEnds> stroke_in_case(const BagOnEnd& bag, const EndModel& model, const EndLoad& load, double road, const Window& reach) {
+  const auto state = bag.state(road, load);
+  if (!state) return std::nullopt;
+  StrokeEnds out{reach.low.height, reach.high.height, 0, 0};
+  const air::BagCurve& curve = bag.bag().curve;
+  const double from = bag.bag_height(road);
+  const auto bump = air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.bump_height), model.setting.n, model.setting);
+  const auto rebound = air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.rebound_height), model.setting.n, model.setting);
+  if (!bump || !rebound) return std::nullopt;
+  out.bump_pressure = bump->gauge_pressure;
+  out.rebound_pressure = rebound->gauge_pressure;
+  return out;
+}
+
+void assess_end(const build::Build& build, const shelf::Shelf& shelf, End end, Assessment& out) {
+  EndAssessment& here = out.ends[at(end)];
+  const build::EndSurvey& survey = build.end(end);
+  const build::Variant& variant = build.variant();
+  here.floor_correction = floor_corrections(build)[at(end)];
+  for (const Side side : build::both_sides)
+    if (const auto height = curve::mean(survey.corners[at(side)].height.values)) here.side_height[at(side)] = *height + here.floor_correction[at(side)];
+  here.unsprung_mass = unsprung_mass(survey);
+  here.unsprung_estimated = !survey.unsprung_mass;
+  here.motion_ratio = curve::mean(survey.motion_ratio.values);
+
+  const EndModel model = end_model(build, end, out.loads);
+  here.surveyed_height = model.surveyed_height;
+  here.tyre_radius = model.tyre_radius;
+  const build::EndFit& fit = variant.fit[at(end)];
+  const shelf::ShelfBag* on_shelf = fit.bag.empty() ? nullptr : shelf.find(fit.bag);
+  const auto heights = preset_heights(variant.brief, model);
+  if (model.map) {
+    std::optional<BagOnEnd> bag;
+    if (on_shelf) bag.emplace(model, *on_shelf, fit.upper_stack + fit.lower_stack);
+    const BagOnEnd* fitted = bag ? &*bag : nullptr;
+    std::vector<double> wished;
+    for (const auto& H : heights)
+      if (H) wished.push_back(*H);
+    if (const auto domain = domain_of(model, fitted, wished)) {
+      here.domain_low = domain->low;
+      here.domain_high = domain->high;
+      const auto road = height_of_use(variant.brief, heights, build::PresetUse::road);
+      here.windows = find_windows(model, fitted, *domain, road, {});
+      add_tracks(model, fitted, here);
+      add_presets(heights, model, fitted, here);
+      if (bag && road && here.windows.reach && here.windows.reach->contains(*road))
+        for (const auto& load : model.loads)
+          here.strokes.push_back(load ? stroke_in_case(*bag, model, *load, *road, *here.windows.reach) : std::nullopt);
+    }
+  }
+  here.presets.resize(variant.brief.presets.size());
+  here.cases.resize(out.loads.size());
+  find_at_end(build, model, on_shelf, out);
+}
+
+} // namespace
+
+Assessment assess(const build::Build& build, const shelf::Shelf& shelf) {
+  Assessment out;
+  out.loads = case_loads(build);
+  out.cross_weight = cross_weight(build);
+  if (build.ends[0].corners[0].floor) {
+    const double twist = floor_corrections(build)[0][0];
+    if (twist != 0) out.floor_twist = twist;
+  }
+  for (const End end : build::both_ends) assess_end(build, shelf, end, out);
+  find_in_survey(build, out);
+  find_on_car(build, out);
+  sort_findings(out.findings);
+  return out;
+}
+
+} // namespace mavrel::assess

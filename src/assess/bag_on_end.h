@@ -1,0 +1,45 @@
+// A bag standing on one end of the car: its height, pressure and stiffness as functions of H.
+#pragma once
+
+#include "assess/end_model.h"
+#include "shelf/shelf.h"
+
+namespace mavrel::assess {
+
+/// Refers to its model and bag; both must outlive it.
+class BagOnEnd {
+public:
+  /// @param model  with a map
+  /// @param stack  plates and mounts above and below the bag together, m
+  BagOnEnd(const EndModel& model, const shelf::ShelfBag& bag, double stack)
+      : model_(&model), bag_(&bag), stack_(stack) {}
+
+  [[nodiscard]] const shelf::ShelfBag& bag() const { return *bag_; }
+  [[nodiscard]] const air::BagCard& card() const { return bag_->card; }
+  [[nodiscard]] double stack() const { return stack_; }
+
+  [[nodiscard]] double bag_height(double H) const { return model_->map->at(H).spring_length - stack_; }
+  /// H at which the bag has this height; none within the map.
+  [[nodiscard]] std::optional<double> height_for_bag(double bag_height) const {
+    return model_->map->height_for_spring(bag_height + stack_);
+  }
+  /// Least bag height the end may come down to: collapsed, and the margin an outside stop must leave.
+  [[nodiscard]] double least_bag_height() const {
+    return card().collapsed_height + (card().internal_stop ? 0 : model_->brief.bag_margin);
+  }
+
+  /// H over which the card and the map both answer. `low >= high`: nowhere.
+  [[nodiscard]] std::pair<double, double> heights() const;
+
+  /// Pressure for a sprung mass at H, Pa; none where the card has no answer or other springs carry it all.
+  [[nodiscard]] std::optional<double> pressure(double H, double sprung_mass) const;
+  /// Everything at H in one load case.
+  [[nodiscard]] std::optional<PoseState> state(double H, const EndLoad& load) const;
+
+private:
+  const EndModel* model_;
+  const shelf::ShelfBag* bag_;
+  double stack_;
+};
+
+} // namespace mavrel::assess

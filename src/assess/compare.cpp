@@ -1,0 +1,101 @@
+#include "assess/compare.h"
+
+#include "build/edit.h"
+#include "build/names.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::at;
+
+bool ComparedFigure::differs() const {
+  if (a.has_value() != b.has_value()) return true;
+  return a && std::abs(*a - *b) > 1e-9 * std::max(std::abs(*a), std::abs(*b));
+}
+
+namespace {
+
+constexpr const char* compared_fields[] = {
+    "front.bag", "front.upper_stack_m", "front.lower_stack_m", "front.damper_open_m", "front.damper_shut_m",
+    "rear.bag",  "rear.upper_stack_m",  "rear.lower_stack_m",  "rear.damper_open_m",  "rear.damper_shut_m",
+    "brief.bump_travel_m", "brief.rebound_reserve_m", "brief.bag_margin_m", "brief.bag_clearance_m", "brief.road_pressure_share",
+    "brief.frequency_low_hz", "brief.frequency_high_hz", "brief.rear_quicker_low", "brief.rear_quicker_high", "brief.exponent",
+};
+
+void compare_field(const build::Build& build, std::size_t a, std::size_t b, const std::string& path, const UnitPrefs& prefs,
+                   std::vector<ComparedChoice>& out) {
+  const auto in_a = build::look_up(build, fmt::format("variants.{}.{}", a, path), prefs);
+  const auto in_b = build::look_up(build, fmt::format("variants.{}.{}", b, path), prefs);
+  const std::string shown_a = in_a && in_a->filled ? in_a->shown : "", shown_b = in_b && in_b->filled ? in_b->shown : "";
+  if (shown_a == shown_b) return;
+  out.push_back({path, in_a ? in_a->label : in_b->label, shown_a, shown_b});
+}
+
+std::optional<double> edge_of(const std::optional<Window>& window, bool low) {
+  if (!window) return std::nullopt;
+  return low ? window->low.height : window->high.height;
+}
+
+const PresetAtEnd* preset_of(const build::Variant& variant, const EndAssessment& end, build::PresetUse use) {
+  for (std::size_t i = 0; i < end.presets.size(); ++i)
+    if (variant.brief.presets[i].use == use && end.presets[i]) return &*end.presets[i];
+  return nullptr;
+}
+
+template <class Figure>
+std::optional<double> at_preset(const build::Variant& variant, const EndAssessment& end, build::PresetUse use, std::size_t c, Figure figure) {
+  const PresetAtEnd* preset = preset_of(variant, end, use);
+  if (!preset || c >= preset->cases.size() || !preset->cases[c]) return std::nullopt;
+  return figure(*preset->cases[c]);
+}
+
+} // namespace
+
+Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b, std::size_t load_case,
+                   const UnitPrefs& prefs) {
+  Comparison out;
+  out.a = a;
+  out.b = b;
+  const std::array<std::size_t, 2> which = {a, b};
+  for (std::size_t i = 0; i < 2; ++i) {
+    build::Build copy = build;
+    copy.active_variant = which[i];
+    out.assessments[i] = assess(copy, shelf);
+    out.stops[i] = static_cast<std::size_t>(std::count_if(out.assessments[i].findings.begin(), out.assessments[i].findings.end(),
+                                                          [](const Finding& f) { return f.severity == Severity::stop; }));
+  }
+  for (const char* path : compared_fields) compare_field(build, a, b, path, prefs, out.choices);
+  const std::size_t presets = std::max(build.variants[a].brief.presets.size(), build.variants[b].brief.presets.size());
+  for (std::size_t i = 0; i < presets; ++i)
+    for (const char* key : {"name", "front", "rear"}) compare_field(build, a, b, fmt::format("brief.presets.{}.{}", i, key), prefs, out.choices);
+
+  for (const End end : build::both_ends) {
+    const auto add = [&](Message what, Kind kind, auto figure) {
+      std::array<std::optional<double>, 2> v;
+      for (std::size_t i = 0; i < 2; ++i) v[i] = figure(build.variants[which[i]], out.assessments[i].end(end));
+      out.figures.push_back({std::move(what), end, kind, v[0], v[1]});
+    };
+    using V = const build::Variant&;
+    using E = const EndAssessment&;
+    add({words("reach from"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.reach, true); });
+    add({words("reach to"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.reach, false); });
+    add({words("road from"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.road, true); });
+    add({words("road to"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.road, false); });
+    add({words("body frequency"), {}}, Kind::frequency, [&](V v, E e) {
+      return at_preset(v, e, build::PresetUse::road, load_case, [](const PoseState& s) { return s.frequency; });
+    });
+    add({words("road pressure"), {}}, Kind::pressure, [&](V v, E e) {
+      return at_preset(v, e, build::PresetUse::road, load_case, [](const PoseState& s) { return std::optional(s.pressure); });
+    });
+    add({words("ramp pressure"), {}}, Kind::pressure, [&](V v, E e) {
+      return at_preset(v, e, build::PresetUse::ramp, load_case, [](const PoseState& s) { return std::optional(s.pressure); });
+    });
+  }
+  return out;
+}
+
+} // namespace mavrel::assess

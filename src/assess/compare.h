@@ -1,0 +1,37 @@
+// Two designs side by side: what differs in windows, comfort and pressures.
+#pragma once
+
+#include "assess/assess.h"
+
+namespace mavrel::assess {
+
+/// One figure of two variants. A figure that one of them does not have is none there.
+struct ComparedFigure {
+  Message what;
+  std::optional<End> end;
+  Kind kind = Kind::length;
+  std::optional<double> a, b;
+  [[nodiscard]] bool differs() const;
+};
+
+/// One thing chosen differently.
+struct ComparedChoice {
+  std::string path; // of the field, within the variant: `front.bag`
+  std::string label;
+  std::string a, b;
+};
+
+struct Comparison {
+  std::size_t a = 0, b = 0;             // indices of the variants
+  std::vector<ComparedChoice> choices;  // only what differs
+  std::vector<ComparedFigure> figures;  // all, in a fixed order
+  std::array<std::size_t, 2> stops{};   // findings of severity stop in each
+  std::array<Assessment, 2> assessments;
+};
+
+/// @param a, b  indices of variants of `build`
+/// @param load_case  for pressures and frequencies
+[[nodiscard]] Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b,
+                                 std::size_t load_case, const UnitPrefs& prefs);
+
+} // namespace mavrel::assess

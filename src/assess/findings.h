@@ -1,0 +1,24 @@
+// What stops it, and what a careful builder would point out. Each function reads a finished part of the assessment
+// and adds findings to it.
+#pragma once
+
+#include "assess/assessment.h"
+#include "assess/end_model.h"
+#include "shelf/shelf.h"
+
+namespace mavrel::assess {
+
+/// The readings: missing, odd, wide apart, over a rating.
+void find_in_survey(const build::Build& build, Assessment& out);
+
+/// One end with what is fitted: windows, presets, pressures, stops, comfort.
+/// @param bag  nullptr: none chosen or not on the shelf
+void find_at_end(const build::Build& build, const EndModel& model, const shelf::ShelfBag* bag, Assessment& out);
+
+/// Both ends together: front against rear comfort, the usual cautions.
+void find_on_car(const build::Build& build, Assessment& out);
+
+/// Worst first; within a severity in the order found.
+void sort_findings(std::vector<Finding>& findings);
+
+} // namespace mavrel::assess

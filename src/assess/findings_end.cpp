@@ -1,0 +1,318 @@
+#include "assess/bag_on_end.h"
+#include "assess/findings.h"
+#include "assess/presets.h"
+#include "build/names.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::at;
+using build::key_of;
+using build::name_of;
+
+namespace {
+
+/// What change of the governing part by `part` metres would do, in words.
+Message part_change(LimitCode code, double part) {
+  switch (code) {
+  case LimitCode::bag_collapsed: return {words("{0} less stack, or a bag that collapses that much lower"), {metres(part)}};
+  case LimitCode::bag_full: return {words("{0} more stack, or a longer bag"), {metres(part)}};
+  case LimitCode::bump_stop: return {words("{0} off the bump stop"), {metres(part)}};
+  case LimitCode::damper_shut: return {words("a damper {0} shorter when shut"), {metres(part)}};
+  case LimitCode::damper_open: return {words("a damper {0} longer when open"), {metres(part)}};
+  case LimitCode::pressure_high: return {words("a bag with more area or a higher maximum"), {}};
+  case LimitCode::pressure_low: return {words("a bag with less area"), {}};
+  }
+  return {};
+}
+
+class EndFindings {
+public:
+  EndFindings(const build::Build& build, const EndModel& model, const shelf::ShelfBag* bag, Assessment& out)
+      : build_(build), model_(model), bag_(bag), out_(out), end_(model.end), here_(out.ends[at(model.end)]),
+        fit_(build.variant().fit[at(model.end)]), brief_(build.variant().brief) {}
+
+  void find() {
+    if (!chosen()) return;
+    card_doubts();
+    room();
+    stop_order();
+    windows();
+    presets();
+    heavy_lift();
+    strokes();
+    comfort();
+  }
+
+private:
+  std::string name() const { return name_of(end_); }
+  std::string fit_path(const char* field) const { return fmt::format("variants.{}.{}.{}", build_.active_variant, key_of(end_), field); }
+
+  Finding& add(const char* code, Severity severity, std::string place, Message title, Message reason, Message way_out) {
+    return out_.findings.emplace_back(
+        Finding{code, severity, end_, Stage::bags, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
+  }
+
+  bool chosen() {
+    if (bag_) return true;
+    if (fit_.bag.empty())
+      add("no_bag", Severity::note, fit_path("bag"), {words("{0}: no bag chosen"), {name()}}, {words("Windows show only what the car itself forbids."), {}},
+          {words("Choose one from the shelf."), {}});
+    else
+      add("bag_not_on_shelf", Severity::stop, fit_path("bag"), {words("{0}: “{1}” is not on the shelf"), {name(), fit_.bag}},
+          {words("Its card is missing, so it has no curves."), {}}, {words("Add its card to your shelf folder, or choose another bag."), {}});
+    return false;
+  }
+
+  void card_doubts() {
+    if (bag_->doubts.empty()) return;
+    add("card_doubtful", Severity::caution, fit_path("bag"), {words("The card of {0} is doubtful"), {bag_->card.name}},
+        {words("Line {0}. {1}"), {fmt::to_string(bag_->doubts.front().line), say(bag_->doubts.front().what)}},
+        {words("Check the card against the maker's sheet before relying on it."), {}});
+  }
+
+  void room() {
+    const auto room = build_.end(end_).bag_room;
+    if (!room) return;
+    const double needs = bag_->card.max_diameter + 2 * brief_.bag_clearance;
+    if (needs <= *room) return;
+    auto& f = add("bag_too_wide", Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)), {words("{0} bag needs {1} of room"), {name(), metres(needs)}},
+                  {words("{0} at its widest and {1} around it; there is {2}."), {metres(bag_->card.max_diameter), metres(brief_.bag_clearance), metres(*room)}},
+                  {words("A bag {0} slimmer, or that much more room."), {metres(needs - *room)}});
+    f.number = metres(needs);
+    f.limit = metres(*room);
+  }
+
+  void stop_order() {
+    if (bag_->card.internal_stop || !model_.map || !model_.stop_height) return;
+    const BagOnEnd bag(model_, *bag_, fit_.upper_stack + fit_.lower_stack);
+    const auto H = bag.height_for_bag(bag.least_bag_height());
+    if (!H || *H <= *model_.stop_height) return;
+    const double short_by = *H - *model_.stop_height;
+    auto& f = add("bag_before_stop", Severity::caution, fmt::format("{}.bump_stop_gap_m", key_of(end_)), {words("{0} bag meets before the bump stop"), {name()}},
+                  {words("The bag is down to its margin at {0}, the stop meets at {1}. A bag without a stop inside is never the bump stop."), {metres(*H), metres(*model_.stop_height)}},
+                  {words("A bump stop {0} taller, or {1} less stack."),
+                   {metres(short_by * model_.stop_ratio.value_or(1)), metres(short_by * model_.map->at(*H).motion_ratio)}});
+    f.number = metres(*model_.stop_height);
+    f.limit = metres(*H);
+  }
+
+  void no_window(const char* code, const char* title, const std::vector<Stretch>& blocked) {
+    double up_to = here_.domain_low, from = here_.domain_high;
+    std::string low_name = words("its lower limits"), high_name = words("its upper limits");
+    for (const Stretch& s : blocked) {
+      if (s.from <= here_.domain_low + 1e-9 && s.to > up_to) up_to = s.to, low_name = limit_name(s.code);
+      if (s.to >= here_.domain_high - 1e-9 && s.from < from) from = s.from, high_name = limit_name(s.code);
+    }
+    add(code, Severity::stop, fit_path("bag"), {title, {name()}},
+        {words("{0} blocks up to {1} and {2} blocks from {3}."), {low_name, metres(up_to), high_name, metres(from)}},
+        up_to > from ? Message{words("{0} more height is needed between them: a shorter stack, another damper or another bag."), {metres(up_to - from)}}
+                     : Message{words("Another bag, or less reserve in the brief."), {}});
+  }
+
+  void windows() {
+    if (!here_.has_domain()) return;
+    if (!here_.windows.reach) no_window("no_reach_window", words("{0}: no height is left to stand at"), here_.windows.reach_blocked);
+    else if (!here_.windows.road) no_window("no_road_window", words("{0}: no height is left to drive at"), here_.windows.road_blocked);
+  }
+
+  void presets() {
+    for (std::size_t i = 0; i < here_.presets.size(); ++i) {
+      const build::Preset& preset = brief_.presets[i];
+      const std::string place = fmt::format("variants.{}.brief.presets.{}.{}", build_.active_variant, i, key_of(end_));
+      if (!here_.presets[i]) {
+        wish_unreadable(preset, place);
+        continue;
+      }
+      const bool road = needs_road_window(preset.use);
+      const auto& window = road ? here_.windows.road : here_.windows.reach;
+      if (window && !window->contains(here_.presets[i]->height)) outside(preset, here_.presets[i]->height, *window, road, place);
+    }
+  }
+
+  void wish_unreadable(const build::Preset& preset, const std::string& place) {
+    const auto& wish = preset.wish[at(end_)];
+    if (!wish) return;
+    add("wish_without_reference", Severity::caution, place, {words("{0} {1} can't be placed"), {name(), preset.name}},
+        {wish->as == build::HeightWish::As::gap ? words("It is wished as a gap, and the tyre code is missing.") : words("It is wished as a drop, and the surveyed height is missing."), {}},
+        {words("Take the reading, or wish for a height."), {}});
+  }
+
+  void outside(const build::Preset& preset, double H, const Window& window, bool road, const std::string& place) {
+    const bool low = H < window.low.height;
+    const Edge& edge = low ? window.low : window.high;
+    const double off = std::abs(H - edge.height);
+    std::string limit = edge.governing ? limit_name(edge.governing->code) : words("the end of what is known");
+    if (edge.governing && edge.governing->load_case) limit += ", " + out_.loads[*edge.governing->load_case].name;
+    Message reason = edge.governing && edge.governing->reserve > 0
+                         ? Message{words("The {0} window ends at {1}: {2}, with {3} kept free."), {std::string(road ? "road" : "reach"), metres(edge.height), limit, metres(edge.governing->reserve)}}
+                         : Message{words("The {0} window ends at {1}: {2}."), {std::string(road ? "road" : "reach"), metres(edge.height), limit}};
+    auto& f = add("preset_outside", Severity::stop, place,
+                  {low ? words("{0} {1} is {2} too low") : words("{0} {1} is {2} too high"), {name(), preset.name, metres(off)}}, std::move(reason), way_in(edge, off, low));
+    f.number = metres(H);
+    f.limit = metres(edge.height);
+  }
+
+  /// How to move a window's edge by `off`, and what would come next.
+  static Message way_in(const Edge& edge, double off, bool low) {
+    if (!edge.governing) return {words("Move the preset {0}."), {metres(off)}};
+    const double part = edge.height_per_metre ? off / *edge.height_per_metre : 0;
+    const std::string change = say(part_change(edge.governing->code, part));
+    const double gained = std::abs(edge.height - edge.next_height);
+    if (edge.next && gained < off)
+      return {low ? words("Sit {0} higher, or {1}; but {2} is next, at {3}.") : words("Sit {0} lower, or {1}; but {2} is next, at {3}."),
+              {metres(off), change, std::string(limit_name(edge.next->code)), metres(edge.next_height)}};
+    return {low ? words("Sit {0} higher, or {1}.") : words("Sit {0} lower, or {1}."), {metres(off), change}};
+  }
+
+  /// The heaviest case at the highest preset, in pressure: what the tank must give.
+  void heavy_lift() {
+    double worst = 0;
+    std::size_t worst_preset = 0, worst_case = 0;
+    for (std::size_t i = 0; i < here_.presets.size(); ++i) {
+      if (!here_.presets[i]) continue;
+      for (std::size_t c = 0; c < here_.presets[i]->cases.size(); ++c) {
+        const auto& state = here_.presets[i]->cases[c];
+        if (!state) continue;
+        const double p = std::max(state->side_pressure[0], state->side_pressure[1]);
+        if (p > worst) worst = p, worst_preset = i, worst_case = c;
+      }
+    }
+    if (worst <= bag_->card.max_pressure) return;
+    auto& f = add("lift_over_maximum", Severity::stop, fit_path("bag"), {words("{0} needs {1} to lift"), {name(), pascals(worst)}},
+                  {words("{0} at {1}; {2} takes {3}."), {out_.loads[worst_case].name, brief_.presets[worst_preset].name, bag_->card.name, pascals(bag_->card.max_pressure)}},
+                  {words("A bigger bag, or less lift with that load aboard."), {}});
+    f.number = pascals(worst);
+    f.limit = pascals(bag_->card.max_pressure);
+  }
+
+  void strokes() {
+    for (std::size_t c = 0; c < here_.strokes.size(); ++c) {
+      if (!here_.strokes[c]) continue;
+      const StrokeEnds& stroke = *here_.strokes[c];
+      if (stroke.bump_pressure > bag_->card.max_pressure) {
+        auto& f = add("bump_over_maximum", Severity::caution, fit_path("bag"), {words("{0} bag reaches {1} in full bump"), {name(), pascals(stroke.bump_pressure)}},
+                      {words("{0}, sealed, from road height down to {1}; its maximum is {2}."), {out_.loads[c].name, metres(stroke.bump_height), pascals(bag_->card.max_pressure)}},
+                      {words("A stop that meets sooner, a bigger bag, or added volume."), {}});
+        f.number = pascals(stroke.bump_pressure);
+        f.limit = pascals(bag_->card.max_pressure);
+        break;
+      }
+    }
+    for (std::size_t c = 0; c < here_.strokes.size(); ++c) {
+      if (!here_.strokes[c]) continue;
+      const StrokeEnds& stroke = *here_.strokes[c];
+      if (stroke.rebound_pressure < bag_->card.min_pressure) {
+        const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
+        auto& f = add("rebound_under_minimum", Severity::caution, fit_path("bag"), {words("{0} bag falls to {1} in full rebound"), {name(), pascals(std::max(0.0, stroke.rebound_pressure))}},
+                      {sleeve ? words("{0}, sealed, up to {1}; below {2} a sleeve may come off its piston.") : words("{0}, sealed, up to {1}; below {2} a bellows may fold."),
+                       {out_.loads[c].name, metres(stroke.rebound_height), pascals(bag_->card.min_pressure)}},
+                      {words("A damper that stops sooner, or a smaller bag at higher pressure."), {}});
+        f.number = pascals(stroke.rebound_pressure);
+        f.limit = pascals(bag_->card.min_pressure);
+        break;
+      }
+    }
+  }
+
+  void comfort() {
+    for (std::size_t i = 0; i < here_.presets.size(); ++i) {
+      if (!here_.presets[i] || brief_.presets[i].use != build::PresetUse::road) continue;
+      std::optional<std::size_t> worst;
+      double off = 0;
+      const auto& cases = here_.presets[i]->cases;
+      for (std::size_t c = 0; c < cases.size(); ++c) {
+        if (!cases[c] || !cases[c]->frequency) continue;
+        const double f = *cases[c]->frequency;
+        const double by = std::max(f - brief_.frequency_high, brief_.frequency_low - f);
+        if (by > off) off = by, worst = c;
+      }
+      if (!worst) return;
+      const double f = *cases[*worst]->frequency;
+      const bool firm = f > brief_.frequency_high;
+      auto& found = add("frequency_outside", Severity::caution, fit_path("bag"), {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"), {name(), hertz(f)}},
+                        {firm ? words("{0} at road height; wanted up to {1}.") : words("{0} at road height; wanted from {1}."), {out_.loads[*worst].name, hertz(firm ? brief_.frequency_high : brief_.frequency_low)}},
+                        firm ? Message{words("A bag with more air at road height, or volume added beside it: the rate must fall by {0}."), {share(1 - std::pow(brief_.frequency_high / f, 2))}}
+                             : Message{words("A smaller bag at higher pressure: the rate must grow by {0}."), {share(std::pow(brief_.frequency_low / f, 2) - 1)}});
+      found.number = hertz(f);
+      found.limit = hertz(firm ? brief_.frequency_high : brief_.frequency_low);
+      return;
+    }
+  }
+
+  const build::Build& build_;
+  const EndModel& model_;
+  const shelf::ShelfBag* bag_;
+  Assessment& out_;
+  End end_;
+  const EndAssessment& here_;
+  const build::EndFit& fit_;
+  const build::Brief& brief_;
+};
+
+/// First road preset's state at one end in one case.
+const PoseState* road_state(const build::Build& build, const Assessment& a, End end, std::size_t c) {
+  const auto& presets = a.end(end).presets;
+  for (std::size_t i = 0; i < presets.size(); ++i) {
+    if (build.variant().brief.presets[i].use != build::PresetUse::road || !presets[i]) continue;
+    const auto& state = presets[i]->cases[c];
+    return state ? &*state : nullptr;
+  }
+  return nullptr;
+}
+
+} // namespace
+
+void find_at_end(const build::Build& build, const EndModel& model, const shelf::ShelfBag* bag, Assessment& out) {
+  EndFindings(build, model, bag, out).find();
+}
+
+void find_on_car(const build::Build& build, Assessment& out) {
+  const build::Brief& brief = build.variant().brief;
+  const auto add = [&](const char* code, Severity severity, std::string place, Stage stage, Message title, Message reason, Message way_out) -> Finding& {
+    return out.findings.emplace_back(Finding{code, severity, {}, stage, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
+  };
+  for (std::size_t c = 0; c < out.loads.size(); ++c) {
+    const PoseState* front = road_state(build, out, End::front, c);
+    const PoseState* rear = road_state(build, out, End::rear, c);
+    if (!front || !rear || !front->frequency || !rear->frequency) continue;
+    const double quicker = *rear->frequency / *front->frequency - 1;
+    if (quicker >= brief.rear_quicker_low && quicker <= brief.rear_quicker_high) continue;
+    const bool slow = quicker < brief.rear_quicker_low;
+    auto& f = add("ends_do_not_settle", Severity::caution, fmt::format("variants.{}.rear.bag", build.active_variant), Stage::bags,
+                  {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
+                  {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is {3} to {4} quicker."),
+                   {hertz(*front->frequency), hertz(*rear->frequency), out.loads[c].name, share(brief.rear_quicker_low), share(brief.rear_quicker_high)}},
+                  {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
+    f.number = share(quicker);
+    f.limit = share(slow ? brief.rear_quicker_low : brief.rear_quicker_high);
+    break; // one load case says it; the others follow
+  }
+
+  bool chosen = false, lowers = false, leaves_road = false;
+  for (const End end : build::both_ends) {
+    chosen = chosen || !build.variant().fit[at(end)].bag.empty();
+    const EndAssessment& e = out.end(end);
+    for (std::size_t i = 0; i < e.presets.size(); ++i) {
+      if (!e.presets[i]) continue;
+      lowers = lowers || (brief.presets[i].use == build::PresetUse::road && e.surveyed_height && e.presets[i]->height < *e.surveyed_height - 0.010);
+      leaves_road = leaves_road || (e.windows.road && !e.presets[i]->in_road);
+    }
+  }
+  if (chosen)
+    add("caution_stands", Severity::note, "", Stage::bags, {words("Stands before anyone goes under"), {}},
+        {words("A car held by air is not held: a line, a valve or a bag can let go."), {}}, {words("Stands under rated points, wheels chocked, every time."), {}});
+  if (leaves_road)
+    add("caution_road_window", Severity::note, "", Stage::bags, {words("Drive only in the road window"), {}},
+        {words("Some presets lie outside it: parked and ramp heights are for standing and walking pace."), {}}, {words("Raise or lower to road height before driving off."), {}});
+  if (lowers)
+    add("caution_inspection", Severity::note, "", Stage::car_in, {words("Lamps and least height"), {}},
+        {words("The car will drive lower than it was surveyed. Least heights, lamp aim and alterations are for the local inspection to decide."), {}},
+        {words("Ask before parts are bought; re-aim the lamps at road height."), {}});
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,33 @@
+// Every bag of the shelf judged on one end of the car, as if it were fitted there.
+#pragma once
+
+#include "assess/assessment.h"
+#include "shelf/shelf.h"
+
+namespace mavrel::assess {
+
+enum class Fit { fits, with_care, does_not_fit };
+
+struct BagVerdict {
+  std::string bag;
+  air::BagKind kind = air::BagKind::double_bellows;
+  Fit fit = Fit::does_not_fit;
+  std::vector<Message> reasons; // the gravest first; empty for a bag that simply fits
+  std::optional<std::pair<double, double>> reach, road; // m, H
+  std::optional<double> road_height;   // m, H wanted
+  std::optional<double> frequency;     // Hz at road height
+  std::optional<double> pressure;      // Pa at road height, heavier side
+  double diameter = 0;                 // m, greatest
+};
+
+enum class BagOrder { best, name, frequency, pressure, diameter, lowest };
+
+/// @param load_case  judged in this case; a bag that fits here but not in another is named so
+/// @returns one verdict a bag, in shelf order; empty while the end's map is missing
+[[nodiscard]] std::vector<BagVerdict> judge_shelf(const build::Build& build, const shelf::Shelf& shelf, End end,
+                                                  std::size_t load_case);
+
+/// Stable; bags without the asked figure come last.
+void sort_verdicts(std::vector<BagVerdict>& verdicts, BagOrder order);
+
+} // namespace mavrel::assess

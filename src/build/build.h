@@ -1,0 +1,191 @@
+// The document: one car, what is wanted of it, and the designs tried for it. A plain value; copying is cheap,
+// undo keeps old values. All numbers SI; its file form is promised in docs/formats/build.md.
+#pragma once
+
+#include <array>
+#include <optional>
+#include <string>
+#include <utility>
+#include <vector>
+
+namespace mavrel::build {
+
+/// Keys of the file this program does not know, with their JSON text; kept and written back.
+using Extra = std::vector<std::pair<std::string, std::string>>;
+
+/// Several readings of one quantity, SI. Empty: not taken yet.
+struct Readings {
+  std::vector<double> values;
+  friend bool operator==(const Readings&, const Readings&) = default;
+};
+
+enum class End { front = 0, rear = 1 };
+constexpr std::array<End, 2> both_ends = {End::front, End::rear};
+enum class Side { left = 0, right = 1 };
+constexpr std::array<Side, 2> both_sides = {Side::left, Side::right};
+
+enum class Layout {
+  strut,
+  double_wishbone,
+  multi_link,
+  trailing_arm,
+  semi_trailing_arm,
+  twin_beam,
+  torsion_beam,
+  axle_parallel_links,
+  axle_triangulated_links,
+  axle_was_leaves,
+};
+enum class SpringPlace { around_damper, apart };
+enum class SpringSeat { upright, arm, axle };
+enum class StopPlace { damper, wheel };
+enum class BodyStyle { estate, hatchback, saloon, coupe, van, pickup };
+
+struct Corner {
+  Readings mass;               // kg on the scale
+  Readings height;             // m, hub centre to arch lip
+  std::optional<double> floor; // m, floor under this wheel above any common datum
+  Extra extra;
+  friend bool operator==(const Corner&, const Corner&) = default;
+};
+
+/// One axle as it was found. Entered once, it holds for both sides.
+struct EndSurvey {
+  Layout layout = Layout::strut;
+  SpringPlace spring_place = SpringPlace::around_damper;
+  SpringSeat spring_seat = SpringSeat::upright;
+  std::array<Corner, 2> corners; // left, right
+  std::optional<double> unsprung_mass; // kg a corner; estimated from the layout when absent
+  std::optional<double> track;         // m
+  std::optional<double> rating;        // kg, the axle's
+  std::string wheel;                   // tyre and wheel code
+  Readings motion_ratio;               // d(spring length)/dH
+  Readings damper_ratio;               // d(damper length)/dH; the spring's when absent and the spring is around the damper
+  Readings spring_length;              // m seat to seat at the surveyed height
+  Readings damper_length;              // m eye to eye at the surveyed height
+  Readings damper_open, damper_shut;   // m, fully out and fully in
+  Readings bump_stop_gap;              // m free before the stop meets, at the surveyed height
+  StopPlace bump_stop_place = StopPlace::damper;
+  std::optional<double> bag_room;            // m, free diameter around the bag's axis
+  std::optional<double> other_spring_rate;   // N/m at the wheel, springs that stay in place
+  std::optional<double> other_spring_slack;  // m, height H at which they go slack
+  Extra extra;
+  friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
+};
+
+struct Body {
+  BodyStyle style = BodyStyle::estate;
+  std::optional<double> wheelbase, front_overhang, rear_overhang, overall_height, sill_height; // m
+  std::optional<double> rating; // kg, the whole car's
+  Extra extra;
+  friend bool operator==(const Body&, const Body&) = default;
+};
+
+struct LoadMass {
+  std::string name;
+  double mass = 0; // kg, added to the surveyed car; negative for what comes off
+  double x = 0;    // m behind the front axle
+  double y = 0;    // m left of the middle
+  Extra extra;
+  friend bool operator==(const LoadMass&, const LoadMass&) = default;
+};
+
+struct LoadCase {
+  std::string name;
+  std::vector<LoadMass> masses;
+  Extra extra;
+  friend bool operator==(const LoadCase&, const LoadCase&) = default;
+};
+
+/// A height somebody wants, in the words they want it in.
+struct HeightWish {
+  enum class As { height, gap, drop };
+  As as = As::height;
+  double value = 0; // m: H itself, top of tyre to arch, or below the surveyed height
+  Extra extra;
+  friend bool operator==(const HeightWish&, const HeightWish&) = default;
+};
+
+/// What a preset is for decides the window it must lie in.
+enum class PresetUse { parked, road, ramp, other };
+
+struct Preset {
+  std::string name;
+  PresetUse use = PresetUse::other;
+  std::array<std::optional<HeightWish>, 2> wish; // front, rear
+  Extra extra;
+  friend bool operator==(const Preset&, const Preset&) = default;
+};
+
+struct Brief {
+  std::vector<Preset> presets;
+  double bump_travel = 0.045;         // m kept below road height
+  double rebound_reserve = 0.030;     // m kept above it
+  double bag_margin = 0.006;          // m above the collapsed bag when the outside stop meets
+  double bag_clearance = 0.012;       // m around the bag
+  double road_pressure_share = 0.70;  // of the bag's maximum, on the road
+  double frequency_low = 1.0;         // Hz, body frequency wanted
+  double frequency_high = 1.5;        // Hz
+  double rear_quicker_low = 0.10;     // rear over front body frequency, less 1
+  double rear_quicker_high = 0.20;
+  double exponent = 1.38;             // n for a wheel over a bump
+  std::string notes;
+  Extra extra;
+  friend bool operator==(const Brief&, const Brief&) = default;
+};
+
+/// What is fitted at one end in one design.
+struct EndFit {
+  std::string bag; // name of a card; empty: none chosen
+  double upper_stack = 0.010; // m of plates and mounts above the bag, between spring seat and bag
+  double lower_stack = 0.010; // m below it
+  std::optional<double> damper_open, damper_shut; // m, another damper than the surveyed one
+  Extra extra;
+  friend bool operator==(const EndFit&, const EndFit&) = default;
+};
+
+struct Variant {
+  std::string name;
+  std::array<EndFit, 2> fit; // front, rear
+  Brief brief;
+  Extra extra;
+  friend bool operator==(const Variant&, const Variant&) = default;
+};
+
+struct Job {
+  std::string car, number, owner, shop, notes;
+  Extra extra;
+  friend bool operator==(const Job&, const Job&) = default;
+};
+
+struct Surroundings {
+  double altitude = 0;         // m
+  double temperature = 293.15; // K
+  Extra extra;
+  friend bool operator==(const Surroundings&, const Surroundings&) = default;
+};
+
+struct Build {
+  Job job;
+  Body body;
+  std::array<EndSurvey, 2> ends; // front, rear
+  std::vector<LoadCase> load_cases;
+  std::vector<Variant> variants{Variant{"A", {}, {}, {}}}; // never empty
+  std::size_t active_variant = 0;                          // inside `variants`
+  Surroundings surroundings;
+  Extra extra;
+
+  [[nodiscard]] const EndSurvey& end(End e) const { return ends[static_cast<std::size_t>(e)]; }
+  [[nodiscard]] EndSurvey& end(End e) { return ends[static_cast<std::size_t>(e)]; }
+  [[nodiscard]] const Variant& variant() const { return variants[active_variant]; }
+  [[nodiscard]] Variant& variant() { return variants[active_variant]; }
+  friend bool operator==(const Build&, const Build&) = default;
+};
+
+[[nodiscard]] constexpr std::size_t at(End e) { return static_cast<std::size_t>(e); }
+[[nodiscard]] constexpr std::size_t at(Side s) { return static_cast<std::size_t>(s); }
+
+/// A build with nothing measured: one load case as surveyed, parked, road and ramp still to be wished for.
+[[nodiscard]] Build empty_build();
+
+} // namespace mavrel::build

@@ -1,0 +1,176 @@
+// Every field of the document, listed once. Reading, writing, the schema, and editing by path all walk this list,
+// so a field added here is added everywhere.
+//
+// A visitor has:
+//   text(key, std::string&, label, most_letters)      number(key, double& or optional<double>&, spec)
+//   readings(key, Readings&, spec)                    choice(key, Enum&, label)
+//   wish(key, optional<HeightWish>&, label)           index(key, size_t&)
+//   object(key, T&, label)                            list(key, vector<T>&, label, least, most)
+//   extra(Extra&)
+#pragma once
+
+#include "build/build.h"
+#include "build/names.h"
+#include "quantity/kind.h"
+
+#include <concepts>
+#include <type_traits>
+
+namespace mavrel::build {
+
+/// What a number may be. Values outside are refused, in files as in typing.
+struct NumberSpec {
+  Kind kind;
+  double least, most; // SI, inclusive
+  const char* label;
+};
+
+template <class T, class U>
+concept Is = std::same_as<std::remove_const_t<T>, U>;
+
+constexpr std::size_t most_readings = 40;
+
+template <class V, Is<Job> T>
+void fields(V& v, T& job) {
+  v.text("car", job.car, words("car"), 80);
+  v.text("number", job.number, words("job number"), 40);
+  v.text("owner", job.owner, words("owner"), 80);
+  v.text("shop", job.shop, words("shop"), 80);
+  v.text("notes", job.notes, words("notes"), 4000);
+  v.extra(job.extra);
+}
+
+template <class V, Is<Body> T>
+void fields(V& v, T& body) {
+  v.choice("style", body.style, words("body style"));
+  v.number("wheelbase_m", body.wheelbase, {Kind::length, 1.2, 6.5, words("wheelbase")});
+  v.number("front_overhang_m", body.front_overhang, {Kind::length, 0.1, 2.0, words("front overhang")});
+  v.number("rear_overhang_m", body.rear_overhang, {Kind::length, 0.1, 3.0, words("rear overhang")});
+  v.number("overall_height_m", body.overall_height, {Kind::length, 0.8, 3.5, words("overall height")});
+  v.number("sill_height_m", body.sill_height, {Kind::length, 0.02, 1.0, words("sill height")});
+  v.number("rating_kg", body.rating, {Kind::mass, 200, 9000, words("whole car's rating")});
+  v.extra(body.extra);
+}
+
+template <class V, Is<Corner> T>
+void fields(V& v, T& corner) {
+  v.readings("mass_kg", corner.mass, {Kind::mass, 20, 3000, words("weight")});
+  v.readings("height_m", corner.height, {Kind::length, 0.05, 1.2, words("height")});
+  v.number("floor_m", corner.floor, {Kind::length, -0.2, 0.2, words("floor")});
+  v.extra(corner.extra);
+}
+
+template <class V, Is<EndSurvey> T>
+void fields(V& v, T& end) {
+  v.choice("layout", end.layout, words("suspension"));
+  v.choice("spring_place", end.spring_place, words("spring place"));
+  v.choice("spring_seat", end.spring_seat, words("spring seat"));
+  v.object("left", end.corners[0], words("left"));
+  v.object("right", end.corners[1], words("right"));
+  v.number("unsprung_kg", end.unsprung_mass, {Kind::mass, 5, 400, words("unsprung mass a corner")});
+  v.number("track_m", end.track, {Kind::length, 0.8, 2.6, words("track")});
+  v.number("rating_kg", end.rating, {Kind::mass, 100, 6000, words("axle rating")});
+  v.text("wheel", end.wheel, words("tyre and wheel"), 60);
+  v.readings("motion_ratio", end.motion_ratio, {Kind::plain, 0.1, 2.0, words("spring motion ratio")});
+  v.readings("damper_ratio", end.damper_ratio, {Kind::plain, 0.1, 2.0, words("damper motion ratio")});
+  v.readings("spring_length_m", end.spring_length, {Kind::length, 0.03, 1.0, words("spring seat distance")});
+  v.readings("damper_length_m", end.damper_length, {Kind::length, 0.05, 1.5, words("damper length")});
+  v.readings("damper_open_m", end.damper_open, {Kind::length, 0.05, 1.5, words("damper open")});
+  v.readings("damper_shut_m", end.damper_shut, {Kind::length, 0.05, 1.5, words("damper shut")});
+  v.readings("bump_stop_gap_m", end.bump_stop_gap, {Kind::length, 0, 0.4, words("bump stop gap")});
+  v.choice("bump_stop_place", end.bump_stop_place, words("bump stop place"));
+  v.number("bag_room_m", end.bag_room, {Kind::length, 0.03, 0.8, words("room for the bag")});
+  v.number("other_spring_rate_n_per_m", end.other_spring_rate, {Kind::stiffness, 0, 2e5, words("other springs' rate at the wheel")});
+  v.number("other_spring_slack_m", end.other_spring_slack, {Kind::length, 0.05, 1.2, words("height where other springs go slack")});
+  v.extra(end.extra);
+}
+
+template <class V, Is<LoadMass> T>
+void fields(V& v, T& mass) {
+  v.text("name", mass.name, words("name"), 60);
+  v.number("mass_kg", mass.mass, {Kind::mass, -1500, 3000, words("mass")});
+  v.number("behind_front_axle_m", mass.x, {Kind::length, -3, 9, words("distance behind the front axle")});
+  v.number("left_of_middle_m", mass.y, {Kind::length, -1.5, 1.5, words("distance left of the middle")});
+  v.extra(mass.extra);
+}
+
+template <class V, Is<LoadCase> T>
+void fields(V& v, T& load) {
+  v.text("name", load.name, words("name"), 60);
+  v.list("masses", load.masses, words("mass"), 0, 40);
+  v.extra(load.extra);
+}
+
+template <class V, Is<HeightWish> T>
+void fields(V& v, T& wish) {
+  v.choice("as", wish.as, words("wanted as"));
+  v.number("value_m", wish.value, {Kind::length, -0.5, 1.5, words("height")});
+  v.extra(wish.extra);
+}
+
+template <class V, Is<Preset> T>
+void fields(V& v, T& preset) {
+  v.text("name", preset.name, words("name"), 40);
+  v.choice("use", preset.use, words("use"));
+  v.wish("front", preset.wish[0], words("front height"));
+  v.wish("rear", preset.wish[1], words("rear height"));
+  v.extra(preset.extra);
+}
+
+template <class V, Is<Brief> T>
+void fields(V& v, T& brief) {
+  v.list("presets", brief.presets, words("preset"), 0, 24);
+  v.number("bump_travel_m", brief.bump_travel, {Kind::length, 0, 0.3, words("bump travel kept")});
+  v.number("rebound_reserve_m", brief.rebound_reserve, {Kind::length, 0, 0.3, words("rebound reserve")});
+  v.number("bag_margin_m", brief.bag_margin, {Kind::length, 0, 0.1, words("margin above the collapsed bag")});
+  v.number("bag_clearance_m", brief.bag_clearance, {Kind::length, 0, 0.1, words("clearance around the bag")});
+  v.number("road_pressure_share", brief.road_pressure_share, {Kind::share, 0.1, 1, words("road pressure, share of the bag's maximum")});
+  v.number("frequency_low_hz", brief.frequency_low, {Kind::frequency, 0.3, 5, words("lowest body frequency wanted")});
+  v.number("frequency_high_hz", brief.frequency_high, {Kind::frequency, 0.3, 5, words("highest body frequency wanted")});
+  v.number("rear_quicker_low", brief.rear_quicker_low, {Kind::share, -0.5, 1, words("rear quicker by at least")});
+  v.number("rear_quicker_high", brief.rear_quicker_high, {Kind::share, -0.5, 1, words("rear quicker by at most")});
+  v.number("exponent", brief.exponent, {Kind::plain, 1, 1.4, words("exponent of quick movement")});
+  v.text("notes", brief.notes, words("wishes in words"), 4000);
+  v.extra(brief.extra);
+}
+
+template <class V, Is<EndFit> T>
+void fields(V& v, T& fit) {
+  v.text("bag", fit.bag, words("bag"), 80);
+  v.number("upper_stack_m", fit.upper_stack, {Kind::length, 0, 0.4, words("upper stack")});
+  v.number("lower_stack_m", fit.lower_stack, {Kind::length, 0, 0.4, words("lower stack")});
+  v.number("damper_open_m", fit.damper_open, {Kind::length, 0.05, 1.5, words("fitted damper open")});
+  v.number("damper_shut_m", fit.damper_shut, {Kind::length, 0.05, 1.5, words("fitted damper shut")});
+  v.extra(fit.extra);
+}
+
+template <class V, Is<Variant> T>
+void fields(V& v, T& variant) {
+  v.text("name", variant.name, words("variant name"), 40);
+  v.object("front", variant.fit[0], words("front"));
+  v.object("rear", variant.fit[1], words("rear"));
+  v.object("brief", variant.brief, "");
+  v.extra(variant.extra);
+}
+
+template <class V, Is<Surroundings> T>
+void fields(V& v, T& s) {
+  v.number("altitude_m", s.altitude, {Kind::length, -450, 6000, words("altitude")});
+  v.number("temperature_k", s.temperature, {Kind::temperature, 213.15, 343.15, words("air temperature")});
+  v.extra(s.extra);
+}
+
+template <class V, Is<Build> T>
+void fields(V& v, T& build) {
+  v.object("job", build.job, "");
+  v.object("body", build.body, "");
+  v.object("front", build.ends[0], words("front"));
+  v.object("rear", build.ends[1], words("rear"));
+  v.list("load_cases", build.load_cases, words("load case"), 0, 40);
+  v.list("variants", build.variants, words("variant"), 1, 26);
+  v.index("active_variant", build.active_variant, build.variants.size());
+  v.object("surroundings", build.surroundings, "");
+  v.extra(build.extra);
+}
+
+} // namespace mavrel::build

@@ -1,0 +1,91 @@
+// How the document's choices are called, in files and on screen.
+#pragma once
+
+#include "build/build.h"
+#include "quantity/message.h"
+
+#include <array>
+#include <string_view>
+
+namespace mavrel::build {
+
+template <class Enum>
+struct ChoiceName {
+  Enum value;
+  const char* key;  // in files
+  const char* name; // for people, English
+};
+
+constexpr auto names_of(Layout) {
+  return std::to_array<ChoiceName<Layout>>({
+      {Layout::strut, "strut", words("strut")},
+      {Layout::double_wishbone, "double wishbone", words("double wishbone")},
+      {Layout::multi_link, "multi-link", words("multi-link")},
+      {Layout::trailing_arm, "trailing arm", words("trailing arm")},
+      {Layout::semi_trailing_arm, "semi-trailing arm", words("semi-trailing arm")},
+      {Layout::twin_beam, "twin beam", words("twin beam, trailing arms")},
+      {Layout::torsion_beam, "torsion beam", words("torsion beam")},
+      {Layout::axle_parallel_links, "axle, parallel links", words("solid axle, parallel links")},
+      {Layout::axle_triangulated_links, "axle, triangulated links", words("solid axle, triangulated links")},
+      {Layout::axle_was_leaves, "axle, was on leaves", words("solid axle, was on leaves")},
+  });
+}
+constexpr auto names_of(SpringPlace) {
+  return std::to_array<ChoiceName<SpringPlace>>({
+      {SpringPlace::around_damper, "around damper", words("spring around the damper")},
+      {SpringPlace::apart, "apart", words("spring apart from the damper")},
+  });
+}
+constexpr auto names_of(SpringSeat) {
+  return std::to_array<ChoiceName<SpringSeat>>({
+      {SpringSeat::upright, "upright", words("seat on the upright")},
+      {SpringSeat::arm, "arm", words("seat on the arm")},
+      {SpringSeat::axle, "axle", words("seat on the axle")},
+  });
+}
+constexpr auto names_of(StopPlace) {
+  return std::to_array<ChoiceName<StopPlace>>({
+      {StopPlace::damper, "damper", words("stop on the damper rod")},
+      {StopPlace::wheel, "wheel", words("stop over the axle or arm end")},
+  });
+}
+constexpr auto names_of(BodyStyle) {
+  return std::to_array<ChoiceName<BodyStyle>>({
+      {BodyStyle::estate, "estate", words("estate")},
+      {BodyStyle::hatchback, "hatchback", words("hatchback")},
+      {BodyStyle::saloon, "saloon", words("saloon")},
+      {BodyStyle::coupe, "coupe", words("coupe")},
+      {BodyStyle::van, "van", words("van")},
+      {BodyStyle::pickup, "pickup", words("pickup")},
+  });
+}
+constexpr auto names_of(PresetUse) {
+  return std::to_array<ChoiceName<PresetUse>>({
+      {PresetUse::parked, "parked", words("parked")},
+      {PresetUse::road, "road", words("road")},
+      {PresetUse::ramp, "ramp", words("ramp")},
+      {PresetUse::other, "other", words("other")},
+  });
+}
+constexpr auto names_of(HeightWish::As) {
+  return std::to_array<ChoiceName<HeightWish::As>>({
+      {HeightWish::As::height, "height", words("height")},
+      {HeightWish::As::gap, "gap", words("gap")},
+      {HeightWish::As::drop, "drop", words("drop")},
+  });
+}
+
+template <class Enum>
+[[nodiscard]] constexpr const char* name_of(Enum value) {
+  for (const auto& row : names_of(Enum{}))
+    if (row.value == value) return row.name;
+  return "";
+}
+
+[[nodiscard]] constexpr const char* name_of(End e) { return e == End::front ? words("Front") : words("Rear"); }
+[[nodiscard]] constexpr const char* name_of(Side s) { return s == Side::left ? words("left") : words("right"); }
+/// Key of an end in files and field paths: `front`, `rear`.
+[[nodiscard]] constexpr const char* key_of(End e) { return e == End::front ? "front" : "rear"; }
+[[nodiscard]] constexpr const char* key_of(Side s) { return s == Side::left ? "left" : "right"; }
+
+} // namespace mavrel::build

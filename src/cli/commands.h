@@ -1,0 +1,26 @@
+// The commands of mavrel-cli, each typed text in and one JSON object out.
+#pragma once
+
+#include "quantity/expected.h"
+
+#include <string>
+#include <vector>
+
+namespace mavrel::cli {
+
+struct BagRequest {
+  std::string card, height, load, added = "0", n = "1.38", altitude = "0", air = "20", conductance, frequency;
+};
+[[nodiscard]] Expected<std::string> bag(const BagRequest& request);
+
+[[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
+
+struct BuildRequest {
+  std::string build, shelf, pdf, csv;
+};
+[[nodiscard]] Expected<std::string> assess_build(const BuildRequest& request);
+[[nodiscard]] Expected<std::string> sheet(const BuildRequest& request);
+
+[[nodiscard]] Expected<std::string> schema();
+
+} // namespace mavrel::cli

@@ -1,0 +1,78 @@
+// mavrel-cli: the product's answers without a window. One JSON object on standard output and exit 0, or one plain
+// line on standard error and exit 2.
+#include "cli/commands.h"
+
+#include <CLI/CLI.hpp>
+#include <fmt/format.h>
+
+#include <cstdio>
+#include <functional>
+
+namespace {
+
+using namespace mavrel;
+
+int finish(const Expected<std::string>& answer) {
+  if (!answer) {
+    std::string line = say(answer.error());
+    for (char& c : line)
+      if (c == '\n') c = ' ';
+    fmt::print(stderr, "mavrel-cli: {}\n", line);
+    return 2;
+  }
+  if (!answer->empty()) fmt::print("{}\n", *answer);
+  return 0;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+  CLI::App app("Mavrel's answers without a window. Quantities are typed with their unit: 140mm, \"5 1/2 in\", 4200N, 2l.", "mavrel-cli");
+  app.set_version_flag("--version", "mavrel-cli " MAVREL_VERSION);
+  app.require_subcommand(1);
+  std::function<Expected<std::string>()> run;
+
+  cli::BagRequest bag;
+  auto* bag_command = app.add_subcommand("bag", "State and stiffness of one bag from its card");
+  bag_command->add_option("card", bag.card, "Bag card, CSV")->required();
+  bag_command->add_option("--height", bag.height, "Height of the bag")->required();
+  bag_command->add_option("--load", bag.load, "Load along its axis")->required();
+  bag_command->add_option("--added", bag.added, "Volume beside the bag");
+  bag_command->add_option("--n", bag.n, "Exponent of quick movement");
+  bag_command->add_option("--altitude", bag.altitude, "Above the sea, m");
+  bag_command->add_option("--air", bag.air, "Temperature of the air, °C");
+  bag_command->add_option("--conductance", bag.conductance, "Of the line to the added volume, kg/(s·Pa)");
+  bag_command->add_option("--frequency", bag.frequency, "Hz, several with commas");
+  bag_command->callback([&] { run = [&] { return cli::bag(bag); }; });
+
+  std::vector<std::string> wheels;
+  auto* wheel_command = app.add_subcommand("wheel", "Space a tyre and wheel take, or the change from one to another");
+  wheel_command->add_option("code", wheels, "\"205/45R17 7.5 ET35\"")->required()->expected(1, 2);
+  wheel_command->callback([&] { run = [&] { return cli::wheel(wheels); }; });
+
+  cli::BuildRequest request;
+  auto* assess_command = app.add_subcommand("assess", "Windows, limits, tracks and findings of a build");
+  assess_command->add_option("build", request.build, "Build file, *.mavrel")->required();
+  assess_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
+  assess_command->callback([&] { run = [&] { return cli::assess_build(request); }; });
+
+  auto* sheet_command = app.add_subcommand("sheet", "The build sheet as PDF, the tracks as CSV");
+  sheet_command->add_option("build", request.build, "Build file, *.mavrel")->required();
+  sheet_command->add_option("--pdf", request.pdf, "PDF to write");
+  sheet_command->add_option("--csv", request.csv, "CSV to write");
+  sheet_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
+  sheet_command->callback([&] { run = [&] { return cli::sheet(request); }; });
+
+  std::string schema;
+  auto* schema_command = app.add_subcommand("schema", "JSON Schema of the build file");
+  schema_command->callback([&] { run = [] { return cli::schema(); }; });
+
+  try {
+    app.parse(argc, argv);
+  } catch (const CLI::Success& done) {
+    return app.exit(done);
+  } catch (const CLI::ParseError& error) {
+    return finish(refuse(words("{0} See mavrel-cli --help."), {std::string(error.what()) + (std::string(error.what()).ends_with('.') ? "" : ".")}));
+  }
+  return finish(run());
+}

@@ -1,0 +1,42 @@
+// What a number measures, and the units people read it in. Inside, every number is SI.
+#pragma once
+
+#include <string>
+
+namespace mavrel {
+
+/// What a number measures. The SI unit it is stored in stands behind it.
+enum class Kind {
+  length,      // m
+  mass,        // kg
+  force,       // N
+  pressure,    // Pa, gauge unless its name says absolute
+  volume,      // m³
+  temperature, // K
+  frequency,   // Hz
+  angle,       // rad
+  stiffness,   // N/m
+  time,        // s
+  share,       // 1, shown in %
+  plain,       // 1
+};
+
+enum class LengthUnit { mm, inch };
+enum class PressureUnit { bar, psi, kpa };
+enum class MassUnit { kg, lb };
+enum class TemperatureUnit { celsius, fahrenheit };
+
+/// How one person likes numbers shown. A bare typed number is read in the same units.
+struct UnitPrefs {
+  LengthUnit length = LengthUnit::mm;
+  PressureUnit pressure = PressureUnit::bar;
+  MassUnit mass = MassUnit::kg;
+  TemperatureUnit temperature = TemperatureUnit::celsius;
+  double finger = 0.017; // width of one finger, m
+
+  friend bool operator==(const UnitPrefs&, const UnitPrefs&) = default;
+};
+
+constexpr double standard_gravity = 9.80665; // m/s²
+
+} // namespace mavrel

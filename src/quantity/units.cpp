@@ -1,0 +1,153 @@
+#include "quantity/units.h"
+
+#include <array>
+#include <numbers>
+#include <string>
+
+namespace mavrel {
+
+namespace {
+
+constexpr double inch = 0.0254;
+constexpr double pound = 0.45359237;
+constexpr double pound_force = pound * standard_gravity;
+constexpr double psi = pound_force / (inch * inch);
+constexpr double degree = std::numbers::pi / 180;
+constexpr double ice_point = 273.15;
+constexpr double fahrenheit_step = 5.0 / 9.0;
+constexpr double fahrenheit_zero = ice_point - 32 * fahrenheit_step;
+
+struct Row {
+  std::string_view name;
+  Unit unit;
+};
+
+constexpr auto rows = std::to_array<Row>({
+    {"mm", {Kind::length, 1e-3}},
+    {"cm", {Kind::length, 1e-2}},
+    {"m", {Kind::length, 1}},
+    {"in", {Kind::length, inch}},
+    {"inch", {Kind::length, inch}},
+    {"inches", {Kind::length, inch}},
+    {"\"", {Kind::length, inch}},
+    {"″", {Kind::length, inch}},
+    {"”", {Kind::length, inch}},
+    {"ft", {Kind::length, 12 * inch}},
+    {"'", {Kind::length, 12 * inch}},
+    {"′", {Kind::length, 12 * inch}},
+    {"kg", {Kind::mass, 1}},
+    {"g", {Kind::mass, 1e-3}},
+    {"t", {Kind::mass, 1e3}},
+    {"lb", {Kind::mass, pound}},
+    {"lbs", {Kind::mass, pound}},
+    {"N", {Kind::force, 1}},
+    {"kN", {Kind::force, 1e3}},
+    {"lbf", {Kind::force, pound_force}},
+    {"kgf", {Kind::force, standard_gravity}},
+    {"bar", {Kind::pressure, 1e5}},
+    {"mbar", {Kind::pressure, 1e2}},
+    {"psi", {Kind::pressure, psi}},
+    {"kPa", {Kind::pressure, 1e3}},
+    {"MPa", {Kind::pressure, 1e6}},
+    {"Pa", {Kind::pressure, 1}},
+    {"l", {Kind::volume, 1e-3}},
+    {"litre", {Kind::volume, 1e-3}},
+    {"litres", {Kind::volume, 1e-3}},
+    {"ml", {Kind::volume, 1e-6}},
+    {"cc", {Kind::volume, 1e-6}},
+    {"cm3", {Kind::volume, 1e-6}},
+    {"cm³", {Kind::volume, 1e-6}},
+    {"m3", {Kind::volume, 1}},
+    {"m³", {Kind::volume, 1}},
+    {"in3", {Kind::volume, inch * inch * inch}},
+    {"in³", {Kind::volume, inch * inch * inch}},
+    {"cu in", {Kind::volume, inch * inch * inch}},
+    {"°C", {Kind::temperature, 1, ice_point}},
+    {"C", {Kind::temperature, 1, ice_point}},
+    {"°F", {Kind::temperature, fahrenheit_step, fahrenheit_zero}},
+    {"F", {Kind::temperature, fahrenheit_step, fahrenheit_zero}},
+    {"K", {Kind::temperature, 1}},
+    {"Hz", {Kind::frequency, 1}},
+    {"°", {Kind::angle, degree}},
+    {"deg", {Kind::angle, degree}},
+    {"rad", {Kind::angle, 1}},
+    {"N/mm", {Kind::stiffness, 1e3}},
+    {"kN/m", {Kind::stiffness, 1e3}},
+    {"N/m", {Kind::stiffness, 1}},
+    {"lb/in", {Kind::stiffness, pound_force / inch}},
+    {"lbf/in", {Kind::stiffness, pound_force / inch}},
+    {"s", {Kind::time, 1}},
+    {"ms", {Kind::time, 1e-3}},
+    {"min", {Kind::time, 60}},
+    {"h", {Kind::time, 3600}},
+    {"%", {Kind::share, 0.01}},
+});
+
+std::string lower(std::string_view text) {
+  std::string out(text);
+  for (char& c : out)
+    if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+  return out;
+}
+
+} // namespace
+
+std::optional<Unit> find_unit(std::string_view name, const UnitPrefs& prefs) {
+  for (const Row& row : rows)
+    if (row.name == name) return row.unit;
+  const std::string small = lower(name);
+  // `f` alone is a finger; only a capital F is Fahrenheit.
+  if (small == "f" || small == "finger" || small == "fingers") return Unit{Kind::length, prefs.finger};
+  // Case only separates m from M (milli, mega); everywhere else a builder's capitals are forgiven.
+  if (small == "mpa") return std::nullopt;
+  for (const Row& row : rows)
+    if (lower(row.name) == small) return row.unit;
+  return std::nullopt;
+}
+
+ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
+  switch (kind) {
+  case Kind::length:
+    if (prefs.length == LengthUnit::inch) return {"in", {kind, inch}, 4, 16};
+    return {"mm", {kind, 1e-3}, 0};
+  case Kind::mass:
+    if (prefs.mass == MassUnit::lb) return {"lb", {kind, pound}, 0};
+    return {"kg", {kind, 1}, 0};
+  case Kind::force:
+    if (prefs.mass == MassUnit::lb) return {"lbf", {kind, pound_force}, 0};
+    return {"N", {kind, 1}, 0};
+  case Kind::pressure:
+    if (prefs.pressure == PressureUnit::psi) return {"psi", {kind, psi}, 0};
+    if (prefs.pressure == PressureUnit::kpa) return {"kPa", {kind, 1e3}, 0};
+    return {"bar", {kind, 1e5}, 1};
+  case Kind::volume:
+    if (prefs.length == LengthUnit::inch) return {"in³", {kind, inch * inch * inch}, 0};
+    return {"l", {kind, 1e-3}, 2};
+  case Kind::temperature:
+    if (prefs.temperature == TemperatureUnit::fahrenheit)
+      return {"°F", {kind, fahrenheit_step, fahrenheit_zero}, 0};
+    return {"°C", {kind, 1, ice_point}, 0};
+  case Kind::frequency:
+    return {"Hz", {kind, 1}, 2};
+  case Kind::angle:
+    return {"°", {kind, degree}, 1, 0, true};
+  case Kind::stiffness:
+    if (prefs.mass == MassUnit::lb) return {"lbf/in", {kind, pound_force / inch}, 0};
+    return {"N/mm", {kind, 1e3}, 1};
+  case Kind::time:
+    return {"s", {kind, 1}, 1};
+  case Kind::share:
+    return {"%", {kind, 0.01}, 0};
+  case Kind::plain:
+    break;
+  }
+  return {"", {Kind::plain, 1}, 2};
+}
+
+std::optional<double> weight_factor(Kind from, Kind to) {
+  if (from == Kind::force && to == Kind::mass) return 1 / standard_gravity;
+  if (from == Kind::mass && to == Kind::force) return standard_gravity;
+  return std::nullopt;
+}
+
+} // namespace mavrel

@@ -1,0 +1,140 @@
+#include "report/assessment_json.h"
+
+#include "build/names.h"
+
+#include <nlohmann/json.hpp>
+
+namespace mavrel::report {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+using namespace assess;
+
+Json of(const std::optional<double>& value) { return value ? Json(*value) : Json(nullptr); }
+
+Json of(const Stretch& s, const Assessment& a) {
+  Json out = {{"limit", limit_key(s.code)}, {"from_m", s.from}, {"to_m", s.to}};
+  if (s.load_case) out["load_case"] = a.loads[*s.load_case].name;
+  if (s.reserve > 0) out["reserve_m"] = s.reserve;
+  return out;
+}
+
+Json of(const Edge& edge, const Assessment& a) {
+  Json out = {{"height_m", edge.height}};
+  out["governing"] = edge.governing ? of(*edge.governing, a) : Json(nullptr);
+  out["next"] = edge.next ? of(*edge.next, a) : Json(nullptr);
+  if (edge.next) out["next_height_m"] = edge.next_height;
+  if (edge.height_per_metre) out["height_per_part"] = *edge.height_per_metre;
+  return out;
+}
+
+Json of(const std::optional<Window>& window, const Assessment& a) {
+  if (!window) return nullptr;
+  return {{"low", of(window->low, a)}, {"high", of(window->high, a)}};
+}
+
+Json of(const Track& track) {
+  Json heights = Json::array(), values = Json::array();
+  for (const TrackPiece& piece : track.pieces)
+    for (std::size_t i = 0; i < piece.values.size(); ++i) {
+      heights.push_back(piece.from + piece.step * static_cast<double>(i));
+      values.push_back(piece.values[i]);
+    }
+  return {{"height_m", heights}, {track_key(track.code), values}};
+}
+
+Json of(const PoseState& s) {
+  return {{"gauge_pressure_pa", s.pressure},
+          {"left_gauge_pressure_pa", s.side_pressure[0]},
+          {"right_gauge_pressure_pa", s.side_pressure[1]},
+          {"bag_height_m", s.bag_height},
+          {"wheel_rate_n_per_m", s.wheel_rate},
+          {"body_frequency_hz", of(s.frequency)}};
+}
+
+Json of(const EndAssessment& end, const build::Build& build, const Assessment& a) {
+  Json out = {{"surveyed_height_m", of(end.surveyed_height)},
+              {"tyre_radius_m", of(end.tyre_radius)},
+              {"unsprung_kg", end.unsprung_mass},
+              {"unsprung_estimated", end.unsprung_estimated},
+              {"domain_m", {end.domain_low, end.domain_high}}};
+  out["reach_window"] = of(end.windows.reach, a);
+  out["road_window"] = of(end.windows.road, a);
+  for (const auto& [key, blocked] : {std::pair{"reach_blocked", &end.windows.reach_blocked}, std::pair{"road_blocked", &end.windows.road_blocked}}) {
+    out[key] = Json::array();
+    for (const Stretch& s : *blocked) out[key].push_back(of(s, a));
+  }
+  out["presets"] = Json::array();
+  for (std::size_t i = 0; i < end.presets.size(); ++i) {
+    Json preset = {{"name", build.variant().brief.presets[i].name}};
+    if (const auto& p = end.presets[i]) {
+      preset["height_m"] = p->height;
+      preset["in_reach"] = p->in_reach;
+      preset["in_road"] = p->in_road;
+      preset["cases"] = Json::array();
+      for (std::size_t c = 0; c < p->cases.size(); ++c) {
+        Json state = p->cases[c] ? of(*p->cases[c]) : Json::object();
+        state["load_case"] = a.loads[c].name;
+        preset["cases"].push_back(std::move(state));
+      }
+    } else {
+      preset["height_m"] = nullptr;
+    }
+    out["presets"].push_back(std::move(preset));
+  }
+  out["stroke"] = Json::array();
+  for (std::size_t c = 0; c < end.strokes.size(); ++c)
+    if (const auto& s = end.strokes[c])
+      out["stroke"].push_back({{"load_case", a.loads[c].name}, {"bump_height_m", s->bump_height}, {"bump_gauge_pressure_pa", s->bump_pressure},
+                               {"rebound_height_m", s->rebound_height}, {"rebound_gauge_pressure_pa", s->rebound_pressure}});
+  Json tracks = Json::object();
+  for (const Track& track : end.tracks) tracks[track_key(track.code)] = of(track);
+  tracks["cases"] = Json::array();
+  for (std::size_t c = 0; c < end.cases.size(); ++c) {
+    Json one = {{"load_case", a.loads[c].name}};
+    for (const Track& track : end.cases[c].tracks) one[track_key(track.code)] = of(track);
+    tracks["cases"].push_back(std::move(one));
+  }
+  out["tracks"] = std::move(tracks);
+  return out;
+}
+
+Json of(const Amount& amount) {
+  static constexpr const char* unit[] = {"m", "kg", "N", "Pa", "m3", "K", "Hz", "rad", "N/m", "s", "1", "1"};
+  return {{"value", amount.value}, {"unit", unit[static_cast<int>(amount.kind)]}};
+}
+
+Json of(const Finding& f) {
+  Json out = {{"code", f.code}, {"severity", severity_key(f.severity)}, {"stage", stage_key(f.stage)}};
+  out["end"] = f.end ? Json(build::key_of(*f.end)) : Json(nullptr);
+  out["place"] = f.place;
+  out["number"] = f.number ? of(*f.number) : Json(nullptr);
+  out["limit"] = f.limit ? of(*f.limit) : Json(nullptr);
+  out["title"] = say(f.title);
+  out["reason"] = say(f.reason);
+  out["way_out"] = say(f.way_out);
+  return out;
+}
+
+} // namespace
+
+std::string assessment_json(const build::Build& build, const Assessment& a) {
+  Json out = {{"car", build.job.car}, {"variant", build.variant().name}};
+  out["cross_weight"] = of(a.cross_weight);
+  out["floor_twist_m"] = of(a.floor_twist);
+  out["load_cases"] = Json::array();
+  for (const CaseLoad& load : a.loads) {
+    Json one = {{"name", load.name}, {"total_kg", of(load.total_mass)}};
+    for (const build::End end : build::both_ends)
+      if (const auto& l = load.ends[build::at(end)])
+        one[build::key_of(end)] = {{"axle_kg", l->axle_mass}, {"sprung_corner_kg", l->sprung_mass}, {"left_sprung_kg", l->side_mass[0]}, {"right_sprung_kg", l->side_mass[1]}};
+    out["load_cases"].push_back(std::move(one));
+  }
+  for (const build::End end : build::both_ends) out[build::key_of(end)] = of(a.end(end), build, a);
+  out["findings"] = Json::array();
+  for (const Finding& f : a.findings) out["findings"].push_back(of(f));
+  return out.dump(1, ' ');
+}
+
+} // namespace mavrel::report

@@ -1,0 +1,249 @@
+#include "report/build_sheet.h"
+
+#include "build/edit.h"
+#include "build/names.h"
+#include "quantity/quantity.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+namespace mavrel::report {
+
+using namespace assess;
+using build::at;
+
+namespace {
+
+std::string escaped(const std::string& text) {
+  std::string out;
+  for (const char c : text) {
+    if (c == '<') out += "&lt;";
+    else if (c == '>') out += "&gt;";
+    else if (c == '&') out += "&amp;";
+    else if (c == '"') out += "&quot;";
+    else out += c;
+  }
+  return out;
+}
+
+/// Builds one table row by row; the first row is the head.
+class Table {
+public:
+  explicit Table(std::vector<std::string> head) : columns_(head.size()) {
+    out_ = "<table width='100%' cellspacing='0' cellpadding='3'>";
+    row(std::move(head), "th", " bgcolor='#E8EAE4'");
+  }
+  void row(const std::vector<std::string>& cells) { row(cells, "td", ""); }
+  [[nodiscard]] std::string text() const { return out_ + "</table>"; }
+
+private:
+  void row(std::vector<std::string> cells, const char* tag, const char* attributes) {
+    cells.resize(columns_);
+    out_ += fmt::format("<tr{}>", attributes);
+    for (std::size_t i = 0; i < cells.size(); ++i)
+      out_ += fmt::format("<{0} align='left' valign='top'>{1}</{0}>", tag, escaped(cells[i]));
+    out_ += "</tr>";
+  }
+  std::size_t columns_;
+  std::string out_;
+};
+
+class Sheet {
+public:
+  Sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs) : build_(build), a_(assessment), prefs_(prefs) {}
+
+  std::string html() {
+    head();
+    section(words("Windows and presets"));
+    out_ += "<p><img src='windows.svg'></p>";
+    windows();
+    presets();
+    section(words("Fitted"));
+    fitted();
+    section(words("What stops it"));
+    findings();
+    section(words("Readings"));
+    corners();
+    ends();
+    section(words("Load cases"));
+    loads();
+    section(words("Cautions"));
+    cautions();
+    return "<html><body>" + out_ + "</body></html>";
+  }
+
+private:
+  std::string length(std::optional<double> v, int decimals = -1) const { return v ? show(*v, Kind::length, prefs_, decimals) : "–"; }
+  std::string mass(std::optional<double> v) const { return v ? show(*v, Kind::mass, prefs_) : "–"; }
+  std::string field(const std::string& path) const {
+    const auto view = build::look_up(build_, path, prefs_);
+    return view && view->filled ? view->shown : "–";
+  }
+  void section(const char* title) { out_ += fmt::format("<h2>{}</h2>", title); }
+
+  void head() {
+    const build::Job& job = build_.job;
+    out_ += fmt::format("<h1>{}</h1>", escaped(job.car.empty() ? words("Unnamed car") : job.car));
+    std::string line;
+    const auto add = [&](const char* what, const std::string& text) {
+      if (!text.empty()) line += fmt::format("{}{} {}", line.empty() ? "" : " · ", what, escaped(text));
+    };
+    add(words("job"), job.number);
+    add(words("variant"), build_.variant().name);
+    add(words("for"), job.owner);
+    add(words("by"), job.shop);
+    out_ += fmt::format("<p class='second'>{}</p>", line);
+    for (const std::string& note : {job.notes, build_.variant().brief.notes})
+      if (!note.empty()) out_ += fmt::format("<p>{}</p>", escaped(note));
+  }
+
+  std::string governing(const Edge& edge) const {
+    if (!edge.governing) return words("nothing known");
+    std::string out = limit_name(edge.governing->code);
+    if (edge.governing->load_case) out += fmt::format(" ({})", a_.loads[*edge.governing->load_case].name);
+    if (edge.next && edge.next->code != edge.governing->code) out += fmt::format("; next {} at {}", limit_name(edge.next->code), length(edge.next_height));
+    return out;
+  }
+
+  void windows() {
+    Table table({"", words("from"), words("governed below by"), words("to"), words("governed above by")});
+    for (const End end : build::both_ends)
+      for (const auto& [name, window] : {std::pair{words("reach"), &a_.end(end).windows.reach}, std::pair{words("road"), &a_.end(end).windows.road}}) {
+        const std::string what = fmt::format("{} {}", build::name_of(end), name);
+        if (*window) table.row({what, length((*window)->low.height), governing((*window)->low), length((*window)->high.height), governing((*window)->high)});
+        else table.row({what, words("none"), "", "", ""});
+      }
+    out_ += table.text();
+  }
+
+  std::string pressures(const std::optional<PresetAtEnd>& preset, std::size_t c) const {
+    if (!preset || c >= preset->cases.size() || !preset->cases[c]) return "–";
+    const auto& p = preset->cases[c]->side_pressure;
+    const Shown left = show_parts(p[0], Kind::pressure, prefs_), right = show_parts(p[1], Kind::pressure, prefs_);
+    if (left.number == right.number) return fmt::format("{} {}", left.number, left.unit);
+    return fmt::format("{} / {} {}", left.number, right.number, left.unit);
+  }
+
+  void presets() {
+    std::vector<std::string> head = {words("preset"), words("end"), words("height"), words("wished as")};
+    for (const CaseLoad& load : a_.loads) head.push_back(load.name);
+    Table table(head);
+    const auto& list = build_.variant().brief.presets;
+    for (std::size_t i = 0; i < list.size(); ++i)
+      for (const End end : build::both_ends) {
+        const auto& preset = a_.end(end).presets[i];
+        const auto& wish = list[i].wish[at(end)];
+        std::string H = preset ? length(preset->height) : "–";
+        if (preset && !(list[i].use == build::PresetUse::road ? preset->in_road : preset->in_reach)) H += words(" outside");
+        std::vector<std::string> row = {end == End::front ? list[i].name : "", build::name_of(end), H, wish ? build::show_wish(*wish, prefs_) : "–"};
+        for (std::size_t c = 0; c < a_.loads.size(); ++c) row.push_back(pressures(preset, c));
+        table.row(row);
+      }
+    out_ += table.text();
+    out_ += fmt::format("<p class='second'>{}</p>", words("Predicted gauge pressures, left / right where they differ."));
+  }
+
+  void fitted() {
+    Table table({words("end"), words("bag"), words("upper stack"), words("lower stack"), words("damper open"), words("damper shut"), words("body frequency at road height")});
+    for (const End end : build::both_ends) {
+      const build::EndFit& fit = build_.variant().fit[at(end)];
+      const std::string key = build::key_of(end);
+      const auto damper = [&](const std::optional<double>& own, const char* surveyed) {
+        return own ? length(own, -2) + words(" fitted") : field(key + surveyed);
+      };
+      table.row({build::name_of(end), fit.bag.empty() ? words("none chosen") : fit.bag, length(fit.upper_stack, -2), length(fit.lower_stack, -2),
+                 damper(fit.damper_open, ".damper_open_m"), damper(fit.damper_shut, ".damper_shut_m"), frequencies(end)});
+    }
+    out_ += table.text();
+  }
+
+  std::string frequencies(End end) const {
+    const auto& list = build_.variant().brief.presets;
+    std::string out;
+    for (std::size_t i = 0; i < list.size(); ++i) {
+      const auto& preset = a_.end(end).presets[i];
+      if (list[i].use != build::PresetUse::road || !preset) continue;
+      for (std::size_t c = 0; c < preset->cases.size(); ++c)
+        if (preset->cases[c] && preset->cases[c]->frequency)
+          out += fmt::format("{}{} {}", out.empty() ? "" : ", ", a_.loads[c].name, show(*preset->cases[c]->frequency, Kind::frequency, prefs_));
+      break;
+    }
+    return out.empty() ? "–" : out;
+  }
+
+  static bool is_caution(const Finding& f) { return f.code.starts_with("caution_"); }
+
+  void findings() {
+    std::size_t shown = 0;
+    for (const Finding& f : a_.findings) {
+      if (is_caution(f) || f.severity == Severity::note) continue;
+      ++shown;
+      out_ += fmt::format("<p><b>{}: {}</b>. {} {}</p>", severity_key(f.severity) == std::string("stop") ? words("Stop") : words("Caution"),
+                          escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)), escaped(say(f.way_out, prefs_)));
+    }
+    if (shown == 0) out_ += fmt::format("<p>{}</p>", words("Nothing found."));
+  }
+
+  void cautions() {
+    for (const Finding& f : a_.findings)
+      if (is_caution(f))
+        out_ += fmt::format("<p><b>{}</b>. {} {}</p>", escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)), escaped(say(f.way_out, prefs_)));
+    out_ += fmt::format("<p>{}</p>", words("Release pressure before opening a line. Bags do not raise a car's rated load. Structural welding and steering parts by the qualified, checked against local law."));
+  }
+
+  void corners() {
+    Table table({words("corner"), words("weight"), words("height"), words("floor"), words("height, floor taken out")});
+    for (const End end : build::both_ends)
+      for (const Side side : build::both_sides) {
+        const std::string path = fmt::format("{}.{}.", build::key_of(end), build::key_of(side));
+        table.row({fmt::format("{} {}", build::name_of(end), build::name_of(side)), field(path + "mass_kg"), field(path + "height_m"), field(path + "floor_m"),
+                   length(a_.end(end).side_height[at(side)], prefs_.length == LengthUnit::mm ? 1 : -1)});
+      }
+    out_ += table.text();
+  }
+
+  void ends() {
+    Table table({"", words("Front"), words("Rear")});
+    const auto line = [&](const char* what, const char* key) { table.row({what, field(std::string("front.") + key), field(std::string("rear.") + key)}); };
+    line(words("suspension"), "layout");
+    line(words("spring"), "spring_place");
+    line(words("unsprung mass a corner"), "unsprung_kg");
+    line(words("tyre and wheel"), "wheel");
+    line(words("axle rating"), "rating_kg");
+    line(words("spring motion ratio"), "motion_ratio");
+    line(words("damper motion ratio"), "damper_ratio");
+    line(words("spring seat distance at survey"), "spring_length_m");
+    line(words("damper length at survey"), "damper_length_m");
+    line(words("bump stop gap at survey"), "bump_stop_gap_m");
+    line(words("room for the bag"), "bag_room_m");
+    out_ += table.text();
+  }
+
+  void loads() {
+    Table table({words("load case"), words("masses"), words("front axle"), words("rear axle"), words("car")});
+    for (std::size_t c = 0; c < a_.loads.size(); ++c) {
+      const CaseLoad& load = a_.loads[c];
+      std::string masses;
+      if (c < build_.load_cases.size())
+        for (const build::LoadMass& mass : build_.load_cases[c].masses)
+          masses += fmt::format("{}{} {} at {}", masses.empty() ? "" : ", ", mass.name, show(mass.mass, Kind::mass, prefs_), length(mass.x));
+      const auto axle = [&](End end) { return load.ends[at(end)] ? mass(load.ends[at(end)]->axle_mass) : "–"; };
+      table.row({load.name, masses.empty() ? words("as surveyed") : masses, axle(End::front), axle(End::rear), mass(load.total_mass)});
+    }
+    out_ += table.text();
+  }
+
+  const build::Build& build_;
+  const Assessment& a_;
+  const UnitPrefs& prefs_;
+  std::string out_;
+};
+
+} // namespace
+
+std::string build_sheet_html(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs) {
+  return Sheet(build, assessment, prefs).html();
+}
+
+} // namespace mavrel::report

@@ -1,0 +1,26 @@
+// Is a card's physics sound? Checks that need no file, so that cards from anywhere pass through them.
+#pragma once
+
+#include "air/bag_card.h"
+#include "quantity/message.h"
+
+#include <cstddef>
+#include <vector>
+
+namespace mavrel::shelf {
+
+/// A doubt about the stretch between two rows of a card.
+struct CardDoubt {
+  std::size_t row = 0; // from 0, the lower one; the stretch ends at row + 1
+  Message what;
+};
+
+/// For a thin bag the area is dV/dh. Where ∫A dh and ΔV differ by more than `tolerance`, a load or a volume
+/// was mistyped.
+[[nodiscard]] std::vector<CardDoubt> check_volume_against_area(const air::BagCard& card, double tolerance = 0.15);
+
+/// Force must rise with pressure everywhere between the rows, or a load has no pressure or several.
+/// @returns rows below which it doesn't
+[[nodiscard]] std::vector<std::size_t> rows_where_force_falls(const air::BagCard& card);
+
+} // namespace mavrel::shelf

@@ -1,0 +1,48 @@
+#include "shelf/shelf.h"
+
+#include "file/text_file.h"
+
+#include <algorithm>
+
+namespace mavrel::shelf {
+
+const ShelfBag* Shelf::find(std::string_view name) const {
+  const auto found = std::lower_bound(bags.begin(), bags.end(), name,
+                                      [](const ShelfBag& bag, std::string_view n) { return bag.card.name < n; });
+  return found != bags.end() && found->card.name == name ? &*found : nullptr;
+}
+
+Expected<ShelfBag> read_bag_file(const std::filesystem::path& file) {
+  const auto text = read_text(file, card_limit);
+  if (!text) return refuse(text.error());
+  CardReading reading = read_card(*text);
+  if (!reading.card)
+    return refuse(words("{0}, {1}"), {file.filename().string(), say(with_place(reading.mistakes.front()))});
+  air::BagCurve curve(*reading.card);
+  return ShelfBag{std::move(*reading.card), std::move(curve), file, std::move(reading.doubts)};
+}
+
+Shelf load_shelf(std::span<const std::filesystem::path> folders) {
+  Shelf shelf;
+  for (const auto& folder : folders) {
+    std::error_code error;
+    std::vector<std::filesystem::path> files;
+    for (std::filesystem::directory_iterator it(folder, error), end; !error && it != end; it.increment(error))
+      if (it->path().extension() == ".csv") files.push_back(it->path());
+    std::sort(files.begin(), files.end());
+    for (const auto& file : files) {
+      auto bag = read_bag_file(file);
+      if (!bag) {
+        shelf.problems.push_back({file, bag.error()});
+        continue;
+      }
+      std::erase_if(shelf.bags, [&](const ShelfBag& old) { return old.card.name == bag->card.name; });
+      shelf.bags.push_back(std::move(*bag));
+    }
+  }
+  std::sort(shelf.bags.begin(), shelf.bags.end(),
+            [](const ShelfBag& a, const ShelfBag& b) { return a.card.name < b.card.name; });
+  return shelf;
+}
+
+} // namespace mavrel::shelf
