@@ -46,8 +46,8 @@ public:
     if (windows.road) out_.road = {windows.road->low.height, windows.road->high.height};
     out_.fit = Fit::fits;
     judge_room();
-    judge_windows(windows);
     judge_at_road();
+    judge_windows(windows);
     if (out_.fit != Fit::does_not_fit) judge_other_cases(*domain);
     return out_;
   }

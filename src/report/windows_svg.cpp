@@ -23,7 +23,7 @@ struct Scale {
 };
 
 std::string text_at(double x, double y, const std::string& text, const char* colour, const char* anchor = "start", bool bold = false) {
-  return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='B612' font-size='9.5' fill='{}' text-anchor='{}'{}>{}</text>", x, y, colour, anchor,
+  return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='9.5' fill='{}' text-anchor='{}'{}>{}</text>", x, y, colour, anchor,
                      bold ? " font-weight='bold'" : "", text);
 }
 

@@ -14,6 +14,9 @@
 
 #include <cmath>
 
+// Resources in a static library are only there once asked for, and outside any namespace.
+static void init_fonts() { Q_INIT_RESOURCE(fonts); }
+
 namespace mavrel::app {
 
 namespace {
@@ -23,7 +26,7 @@ constexpr double points_per_inch = 72;
 constexpr int picture_scale = 4; // picture pixels a point: crisp at 288 dpi
 
 const char* const style = R"(
-  body { font-family: B612; font-size: 7.6pt; color: #1C2426; }
+  body { font-family: Mavrel Text; font-size: 7.6pt; color: #1C2426; }
   h1 { font-size: 17pt; margin-bottom: 0; }
   h2 { font-size: 10pt; margin-top: 9pt; margin-bottom: 2pt; }
   p { margin-top: 2pt; margin-bottom: 2pt; }
@@ -40,15 +43,16 @@ QImage picture(const std::string& svg) {
   return image;
 }
 
+} // namespace
+
 void use_own_fonts() {
   static const bool once = [] {
-    for (const char* name : {"Regular", "Bold", "Italic"}) QFontDatabase::addApplicationFont(QString(":/fonts/B612-%1.otf").arg(name));
+    init_fonts();
+    for (const char* name : {"Regular", "Bold", "Italic"}) QFontDatabase::addApplicationFont(QString(":/fonts/%1.otf").arg(name));
     return true;
   }();
   Q_UNUSED(once)
 }
-
-} // namespace
 
 int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs) {
   use_own_fonts();
@@ -63,7 +67,7 @@ int print_sheet(QPagedPaintDevice& device, const build::Build& build, const asse
   const double shown = std::min(page_width, windows.width() / static_cast<double>(picture_scale));
   html.replace("<img src='windows.svg'>", QString("<img src='windows.svg' width='%1'>").arg(static_cast<int>(shown)));
   document.addResource(QTextDocument::ImageResource, QUrl("windows.svg"), windows);
-  QFont font("B612");
+  QFont font("Mavrel Text");
   font.setPointSizeF(7.6);
   document.setDefaultFont(font);
   document.setHtml(html);
@@ -120,6 +124,7 @@ Expected<int> write_sheet(const build::Build& build, const assess::Assessment& a
 
 Expected<int> write_sheet_without_window(const build::Build& build, const assess::Assessment& assessment, const std::filesystem::path& path) {
   qputenv("QT_QPA_PLATFORM", "offscreen");
+  qInstallMessageHandler([](QtMsgType, const QMessageLogContext&, const QString&) {}); // the answer is all that is printed
   int count = 1;
   char name[] = "mavrel-cli";
   char* arguments[] = {name, nullptr};

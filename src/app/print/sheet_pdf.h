@@ -10,6 +10,9 @@ class QPagedPaintDevice;
 
 namespace mavrel::app {
 
+/// Makes the shipped font “Mavrel Text” known to Qt. Once is enough; more does no harm.
+void use_own_fonts();
+
 /// Lays the sheet out on the device's pages.
 /// @returns the number of pages
 int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs);

@@ -1,0 +1,123 @@
+// The desk: what is open, how it is looked at, and the only way to change either. Widgets read from it, emit edits
+// to it, and redraw when it says that something changed. It computes nothing of the trade itself.
+#pragma once
+
+#include "app/theme/look.h"
+#include "assess/assess.h"
+#include "assess/judge.h"
+#include "build/edit.h"
+#include "build/history.h"
+#include "shelf/shelf.h"
+
+#include <QObject>
+#include <QString>
+
+#include <filesystem>
+#include <functional>
+#include <optional>
+
+namespace mavrel::app {
+
+using build::End;
+
+class Desk : public QObject {
+  Q_OBJECT
+public:
+  explicit Desk(shelf::Shelf shelf, QObject* parent = nullptr);
+
+  // ---- what is open
+  [[nodiscard]] const build::Build& build() const { return history_.now(); }
+  [[nodiscard]] const assess::Assessment& assessment() const { return assessment_; }
+  [[nodiscard]] const shelf::Shelf& shelf() const { return shelf_; }
+  [[nodiscard]] const build::History& history() const { return history_; }
+  [[nodiscard]] const std::filesystem::path& file() const { return file_; }
+  [[nodiscard]] bool is_saved() const { return history_.is_saved() && !file_.empty(); }
+  /// Nothing would be lost by closing: saved, or a new build nobody touched.
+  [[nodiscard]] bool may_close() const { return history_.is_saved(); }
+
+  /// Replaces what is open. @param file  empty for a build that is in no file yet
+  void put(build::Build build, std::filesystem::path file, bool saved);
+  /// Opens a file; what is open stays if it can't be read.
+  [[nodiscard]] Expected<void> open(const std::filesystem::path& file);
+  [[nodiscard]] Expected<void> save(const std::filesystem::path& file);
+
+  // ---- edits, each undoable by name
+  /// Types text into a field. `@.` at the front of a path stands for the active variant.
+  /// @returns what is wrong with the text; none when it was taken
+  [[nodiscard]] std::optional<QString> type(const QString& path, const QString& text);
+  /// @param gesture  one drag or one key held: becomes one step of undo
+  void edit(const QString& name, build::Build build, const QString& gesture = {});
+  void end_gesture() { history_.end_gesture(); }
+  void undo();
+  void redo();
+
+  void choose_bag(End end, const std::string& name);
+  void drag_preset(std::size_t preset, End end, double H, const QString& gesture);
+  void add_load_case();
+  void remove_load_case(std::size_t index);
+  void add_load_mass(std::size_t load_case);
+  void remove_load_mass(std::size_t load_case, std::size_t mass);
+  void add_preset();
+  void remove_preset(std::size_t index);
+  void add_variant();
+  void remove_variant(std::size_t index);
+  void use_variant(std::size_t index);
+
+  // ---- how it is looked at
+  [[nodiscard]] std::size_t load_case() const { return load_case_; }
+  void set_load_case(std::size_t index);
+  [[nodiscard]] End end() const { return end_; }
+  void set_end(End end);
+  /// H each end is posed at, m; none while nothing is known of that end's heights.
+  [[nodiscard]] std::optional<double> pose(End end) const;
+  void set_pose(End end, double H);
+  /// Moves the active end's pose.
+  void nudge_pose(double by);
+  /// Heights shown everywhere, m: both ends on one scale.
+  [[nodiscard]] std::pair<double, double> height_range() const { return height_range_; }
+
+  [[nodiscard]] const UnitPrefs& prefs() const { return prefs_; }
+  void set_prefs(const UnitPrefs& prefs);
+  [[nodiscard]] const Look& look() const { return look_; }
+  void set_look(const Look& look);
+
+  /// Every bag judged on the active end and load case, in the order wanted.
+  [[nodiscard]] const std::vector<assess::BagVerdict>& verdicts() const;
+  [[nodiscard]] assess::BagOrder bag_order() const { return bag_order_; }
+  void set_bag_order(assess::BagOrder order);
+
+  // ---- words
+  [[nodiscard]] QString resolve(const QString& path) const;
+  [[nodiscard]] build::FieldView field(const QString& path) const;
+  [[nodiscard]] QString words_of(const Message& message) const;
+  [[nodiscard]] QString shown(double value, Kind kind, int decimals = -1) const;
+  /// A sentence for the person, shown for a while at the foot of the window.
+  void tell(const QString& sentence) { emit told(sentence); }
+
+signals:
+  void changed();       // the build or its assessment
+  void posed();         // a pose moved
+  void looked_at();     // end, load case or order of bags
+  void restyled();      // units, theme or text size
+  void told(const QString& sentence);
+  void went_to(const QString& stage, const QString& place); // somebody asked to be taken there
+
+private:
+  void refresh();
+  void find_height_range();
+
+  shelf::Shelf shelf_;
+  build::History history_;
+  assess::Assessment assessment_;
+  std::filesystem::path file_;
+  std::size_t load_case_ = 0;
+  End end_ = End::front;
+  std::array<std::optional<double>, 2> pose_;
+  std::pair<double, double> height_range_{0.25, 0.45};
+  UnitPrefs prefs_;
+  Look look_;
+  assess::BagOrder bag_order_ = assess::BagOrder::best;
+  mutable std::optional<std::vector<assess::BagVerdict>> verdicts_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,387 @@
+#include "app/main_window.h"
+
+#include "app/print/sheet_pdf.h"
+#include "app/stages/bags.h"
+#include "app/stages/car_in.h"
+#include "app/stages/compare_page.h"
+#include "app/widgets/field.h"
+#include "app/widgets/findings_panel.h"
+#include "app/widgets/height_posts.h"
+#include "app/widgets/stage_rail.h"
+#include "app/widgets/tape_mode.h"
+#include "app/widgets/top_strip.h"
+#include "build/file.h"
+#include "file/text_file.h"
+#include "report/tracks_csv.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QPrintDialog>
+#include <QPrinter>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QStatusBar>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+namespace {
+constexpr int told_for_ms = 9000;
+}
+
+MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidget* parent)
+    : QMainWindow(parent), desk_(std::move(shelf)), keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
+  setObjectName("main_window");
+  desk_.set_prefs(settings_.prefs());
+  desk_.set_look(settings_.look());
+  restyle();
+  setAcceptDrops(true);
+
+  auto* centre = new QWidget(this);
+  auto* column = new QVBoxLayout(centre);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(0);
+  strip_ = new TopStrip(desk_, centre);
+  column->addWidget(strip_);
+  notice_ = new QWidget(centre);
+  notice_->setObjectName("notice");
+  notice_->setAutoFillBackground(true);
+  auto* notice_row = new QHBoxLayout(notice_);
+  notice_text_ = new QLabel(notice_);
+  notice_text_->setWordWrap(true);
+  notice_act_ = new QPushButton(notice_);
+  notice_other_ = new QPushButton(notice_);
+  notice_row->addWidget(notice_text_, 1);
+  notice_row->addWidget(notice_act_);
+  notice_row->addWidget(notice_other_);
+  notice_->hide();
+  column->addWidget(notice_);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(0);
+  column->addLayout(row, 1);
+  rail_ = new StageRail(desk_, {{"car_in", tr("Car in")}, {"bags", tr("Bags")}, {"compare", tr("Compare")}}, centre);
+  row->addWidget(rail_);
+  work_ = new QWidget(centre);
+  work_->installEventFilter(this);
+  pages_ = new QStackedWidget(work_);
+  car_in_ = new CarInStage(desk_, pages_);
+  bags_ = new BagsStage(desk_, pages_);
+  compare_ = new ComparePage(desk_, pages_);
+  tape_ = new TapeMode(desk_, pages_);
+  for (QWidget* page : std::initializer_list<QWidget*>{car_in_, bags_, compare_, tape_}) pages_->addWidget(page);
+  row->addWidget(work_, 1);
+  posts_ = new HeightPosts(desk_, work_);
+  findings_ = new FindingsPanel(desk_, centre);
+  row->addWidget(findings_);
+  setCentralWidget(centre);
+  told_ = new QLabel(this);
+  told_->setObjectName("told");
+  told_->setContentsMargins(desk_.look().unit(), 0, 0, 0);
+  statusBar()->addWidget(told_, 1);
+  statusBar()->setSizeGripEnabled(false);
+  told_timer_.setSingleShot(true);
+  connect(&told_timer_, &QTimer::timeout, this, [this] { told_->setText(tr("F1 lists the keys · Ctrl+K finds anything by name")); });
+  told_timer_.start(0);
+
+  connect(rail_, &StageRail::chosen, this, &MainWindow::go_to_stage);
+  connect(strip_, &TopStrip::units_wanted, this, [this](QPoint at) {
+    QMenu menu(this);
+    fill_units(&menu);
+    menu.exec(at);
+  });
+  connect(car_in_, &CarInStage::tape_wanted, this, &MainWindow::begin_tape);
+  connect(tape_, &TapeMode::left, this, [this] { go_to_stage("car_in"); });
+  connect(bags_, &StagePage::band_moved, this, &MainWindow::line_up_posts);
+  connect(&desk_, &Desk::told, this, [this](const QString& sentence) {
+    told_->setText(sentence);
+    told_timer_.start(told_for_ms);
+  });
+  connect(&desk_, &Desk::went_to, this, [this](const QString& stage, const QString& place) {
+    if (place.contains(".brief.")) { // the brief is entered on Car in, whatever stage it troubles
+      go_to_stage("car_in");
+      car_in_->go_to(place);
+      return;
+    }
+    go_to_stage(stage);
+    if (!page()->go_to(place) && car_in_->go_to(place)) {
+      go_to_stage("car_in");
+      car_in_->go_to(place);
+    }
+  });
+  connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
+  connect(&desk_, &Desk::restyled, this, [this] {
+    settings_.keep(desk_.prefs());
+    settings_.keep(desk_.look());
+    restyle();
+  });
+  make_menus();
+  qApp->installEventFilter(this);
+  go_to_stage("car_in");
+  refresh_title();
+  resize(1280, 800);
+  setMinimumSize(1100, 700);
+  for (const auto& problem : desk_.shelf().problems) desk_.tell(tr("A bag card was left on the shelf's floor: %1").arg(desk_.words_of(problem.what)));
+}
+
+MainWindow::~MainWindow() {
+  qApp->removeEventFilter(this);
+  // The widgets listen to the desk, which is a member and would otherwise die before them.
+  delete takeCentralWidget();
+}
+
+StagePage* MainWindow::page() const { return qobject_cast<StagePage*>(pages_->currentWidget()); }
+
+void MainWindow::go_to_stage(const QString& key) {
+  StagePage* wanted = key == "bags" ? static_cast<StagePage*>(bags_) : key == "compare" ? static_cast<StagePage*>(compare_) : car_in_;
+  if (wanted == compare_ && desk_.build().variants.size() < 2) {
+    desk_.tell(tr("There is one variant. Keep it and go on with a copy (Ctrl+D) to have something to compare."));
+    wanted = car_in_;
+  }
+  pages_->setCurrentWidget(wanted);
+  rail_->set_current(wanted == bags_ ? "bags" : wanted == compare_ ? "compare" : "car_in");
+  if (wanted == bags_) emit desk_.looked_at(); // judged while hidden
+  line_up_posts();
+}
+
+void MainWindow::begin_tape() {
+  pages_->setCurrentWidget(tape_);
+  tape_->begin();
+  line_up_posts();
+}
+
+void MainWindow::line_up_posts() {
+  if (!centralWidget()) return;
+  const Look& look = desk_.look();
+  const int width = posts_->sizeHint().width();
+  pages_->setGeometry(work_->rect());
+  if (page()) {
+    page()->reserve_right(width);
+    if (page()->layout()) page()->layout()->activate();
+  }
+  // Beside a stage's own height scale the posts stand exactly on it; elsewhere they take the whole height.
+  const int head = look.px(56), foot = look.px(24);
+  const auto band = page() ? page()->band() : std::nullopt;
+  const int top = band ? band->first : head + look.unit(), bottom = band ? band->second : work_->height() - foot;
+  posts_->setGeometry(work_->width() - width, top - head, width, bottom + foot - (top - head));
+  posts_->set_band(head, posts_->height() - foot, band.has_value());
+  posts_->raise();
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+  QMainWindow::resizeEvent(event);
+  QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+}
+
+void MainWindow::restyle() {
+  const Look& look = desk_.look();
+  qApp->setPalette(look.palette());
+  qApp->setFont(look.font());
+  setStyleSheet(look.style_sheet());
+  if (centralWidget()) {
+    findings_->set_folded(findings_->is_folded());
+    told_->setFont(look.font(TextSize::small));
+    QPalette p = notice_->palette();
+    p.setColor(QPalette::Window, look.tokens().selected);
+    notice_->setPalette(p);
+    QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+  }
+}
+
+void MainWindow::refresh_title() {
+  const auto& car = desk_.build().job.car;
+  const QString name = desk_.file().empty() ? tr("new build") : QString::fromStdString(desk_.file().filename().string());
+  setWindowTitle(QString("%1 — %2[*] — Mavrel").arg(car.empty() ? tr("Unnamed car") : QString::fromStdString(car), name));
+  setWindowModified(!desk_.may_close());
+  const auto& history = desk_.history();
+  undo_->setEnabled(history.can_undo());
+  undo_->setText(history.can_undo() ? tr("Undo: %1").arg(QString::fromStdString(history.undo_name())) : tr("Undo"));
+  redo_->setEnabled(history.can_redo());
+  redo_->setText(history.can_redo() ? tr("Redo: %1").arg(QString::fromStdString(history.redo_name())) : tr("Redo"));
+}
+
+// ---- files
+
+bool MainWindow::open_file(const QString& file) {
+  const auto opened = desk_.open(file.toStdString());
+  if (!opened) {
+    desk_.tell(desk_.words_of(opened.error()));
+    show_notice(desk_.words_of(opened.error()), tr("All right"), [] {}, {}, {});
+    return false;
+  }
+  settings_.add_recent(QFileInfo(file).absoluteFilePath());
+  notice_->hide();
+  line_up_posts();
+  return true;
+}
+
+bool MainWindow::save_to(const QString& file) {
+  const auto saved = desk_.save(file.toStdString());
+  if (!saved) {
+    desk_.tell(desk_.words_of(saved.error()));
+    show_notice(desk_.words_of(saved.error()), tr("All right"), [] {}, {}, {});
+    return false;
+  }
+  settings_.add_recent(QFileInfo(file).absoluteFilePath());
+  desk_.tell(tr("Saved as %1").arg(file));
+  return true;
+}
+
+bool MainWindow::save() { return desk_.file().empty() ? save_as() : save_to(QString::fromStdString(desk_.file().string())); }
+
+bool MainWindow::save_as() {
+  QString file = QFileDialog::getSaveFileName(this, tr("Save the build"), QString::fromStdString(desk_.file().string()), tr("Mavrel builds (*.mavrel)"));
+  if (file.isEmpty()) return false;
+  if (QFileInfo(file).suffix().isEmpty()) file += ".mavrel";
+  return save_to(file);
+}
+
+bool MainWindow::may_leave() {
+  if (desk_.may_close()) return true;
+  const auto answer = QMessageBox::question(this, tr("Unsaved work"), tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
+                                            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+  if (answer == QMessageBox::Save) return save();
+  return answer == QMessageBox::Discard;
+}
+
+void MainWindow::new_build() {
+  if (!may_leave()) return;
+  desk_.put(build::empty_build(), {}, true);
+  go_to_stage("car_in");
+}
+
+void MainWindow::open_dialog() {
+  if (!may_leave()) return;
+  const QString file = QFileDialog::getOpenFileName(this, tr("Open a build"), QString::fromStdString(desk_.file().parent_path().string()), tr("Mavrel builds (*.mavrel);;All files (*)"));
+  if (!file.isEmpty()) open_file(file);
+}
+
+bool MainWindow::export_sheet(const QString& file) {
+  const auto pages = write_sheet(desk_.build(), desk_.assessment(), desk_.prefs(), file.toStdString());
+  desk_.tell(pages ? tr("Build sheet written: %1, %n pages", "", *pages).arg(file) : desk_.words_of(pages.error()));
+  return pages.has_value();
+}
+
+bool MainWindow::export_tracks(const QString& file) {
+  const auto done = write_atomically(file.toStdString(), report::tracks_csv(desk_.assessment()));
+  desk_.tell(done ? tr("Tracks written: %1").arg(file) : desk_.words_of(done.error()));
+  return done.has_value();
+}
+
+void MainWindow::print() {
+  QPrinter printer(QPrinter::HighResolution);
+  QPrintDialog dialog(&printer, this);
+  if (dialog.exec() == QDialog::Accepted) print_sheet(printer, desk_.build(), desk_.assessment(), desk_.prefs());
+}
+
+void MainWindow::offer_left_behind() {
+  const auto left = keeper_.left_behind();
+  if (left.empty()) return;
+  const Left& one = left.front();
+  const QString what = one.original.empty() ? tr("a build that was in no file") : QString::fromStdString(one.original.filename().string());
+  show_notice(tr("Mavrel was stopped with unsaved work on %1, kept from %2.").arg(what, QLocale().toString(one.when, QLocale::ShortFormat)), tr("Open it"), [this, one] { recover(one); },
+              tr("Drop it"), [this, one] {
+                keeper_.discard(one);
+                offer_left_behind();
+              });
+}
+
+void MainWindow::recover(const Left& left) {
+  if (!may_leave()) return;
+  auto build = build::load(left.kept);
+  if (!build) {
+    desk_.tell(desk_.words_of(build.error()));
+    return;
+  }
+  desk_.put(std::move(*build), left.original, false);
+  keeper_.keep_now(); // kept under our own name before the old copy goes
+  keeper_.discard(left);
+  desk_.tell(tr("Recovered. Save it to keep it."));
+}
+
+void MainWindow::show_notice(const QString& text, const QString& action, const std::function<void()>& act, const QString& other, const std::function<void()>& otherwise) {
+  notice_text_->setText(text);
+  notice_act_->setText(action);
+  notice_act_->disconnect();
+  notice_other_->disconnect();
+  connect(notice_act_, &QPushButton::clicked, this, [this, act] {
+    notice_->hide();
+    act();
+  });
+  notice_other_->setVisible(!other.isEmpty());
+  notice_other_->setText(other);
+  if (otherwise)
+    connect(notice_other_, &QPushButton::clicked, this, [this, otherwise] {
+      notice_->hide();
+      otherwise();
+    });
+  notice_->show();
+  QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+}
+
+// ---- events
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  if (QWidget* focus = focusWidget()) focus->clearFocus(); // what is half typed is taken or given up first
+  if (!may_leave()) {
+    event->ignore();
+    return;
+  }
+  keeper_.forget();
+  event->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+  if (event->mimeData()->hasUrls() && event->mimeData()->urls().front().isLocalFile()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+  event->acceptProposedAction();
+  if (may_leave()) open_file(event->mimeData()->urls().front().toLocalFile());
+}
+
+bool MainWindow::handle_pose_key(QKeyEvent* event) {
+  const Qt::KeyboardModifiers m = event->modifiers() & (Qt::ShiftModifier | Qt::AltModifier | Qt::ControlModifier);
+  if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) {
+    if (m & Qt::ControlModifier) return false;
+    const double by = m == Qt::ShiftModifier ? 0.010 : m == Qt::AltModifier ? 0.0002 : 0.001;
+    desk_.nudge_pose(event->key() == Qt::Key_Up ? by : -by);
+    return true;
+  }
+  if (m != Qt::NoModifier) return false;
+  if (event->key() == Qt::Key_E) {
+    desk_.set_end(desk_.end() == End::front ? End::rear : End::front);
+    return true;
+  }
+  if (event->key() == Qt::Key_L) {
+    desk_.set_load_case((desk_.load_case() + 1) % desk_.assessment().loads.size());
+    return true;
+  }
+  return false;
+}
+
+void MainWindow::keyPressEvent(QKeyEvent* event) {
+  if (!handle_pose_key(event)) QMainWindow::keyPressEvent(event);
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+  if (watched == work_ && event->type() == QEvent::Resize) line_up_posts();
+  // Lists use the plain arrows for themselves; fields too. With Shift or Alt the arrows move the pose from there as well.
+  if (event->type() == QEvent::KeyPress && isActiveWindow()) {
+    auto* key = static_cast<QKeyEvent*>(event);
+    auto* widget = qobject_cast<QWidget*>(watched);
+    const bool ours = widget && widget->window() == this && !tape_->isVisible();
+    const bool arrow = key->key() == Qt::Key_Up || key->key() == Qt::Key_Down;
+    const bool typing = qobject_cast<QLineEdit*>(watched) != nullptr;
+    if (ours && arrow && (key->modifiers() & Qt::AltModifier)) return handle_pose_key(key);
+    if (ours && arrow && typing) return handle_pose_key(key); // a one-line field has no use for them
+  }
+  return QMainWindow::eventFilter(watched, event);
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,102 @@
+// The window: strip on top, stages at the left, the work in the middle, the height posts always in sight, what stops
+// it at the right.
+#pragma once
+
+#include "app/desk.h"
+#include "app/keeper.h"
+#include "app/settings.h"
+
+#include <QMainWindow>
+
+class QLabel;
+class QStackedWidget;
+class QMenu;
+class QPushButton;
+
+namespace mavrel::app {
+
+class BagsStage;
+class CarInStage;
+class ComparePage;
+class FindingsPanel;
+class HeightPosts;
+class StagePage;
+class StageRail;
+class TapeMode;
+class TopStrip;
+
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+public:
+  /// @param recovery  folder for unsaved work; the usual one when empty
+  explicit MainWindow(shelf::Shelf shelf, std::filesystem::path recovery = {}, QWidget* parent = nullptr);
+  ~MainWindow() override;
+
+  [[nodiscard]] Desk& desk() { return desk_; }
+  [[nodiscard]] Keeper& keeper() { return keeper_; }
+  /// Opens a file, or says why not. @returns whether it is open
+  bool open_file(const QString& file);
+  void go_to_stage(const QString& key);
+  void begin_tape();
+  /// Writes the build sheet; says so or why not.
+  bool export_sheet(const QString& file);
+  bool export_tracks(const QString& file);
+  bool save_to(const QString& file);
+  /// Offers what a killed program left, if anything.
+  void offer_left_behind();
+  /// Opens what the notice offers.
+  void recover(const Left& left);
+
+protected:
+  void closeEvent(QCloseEvent* event) override;
+  void dragEnterEvent(QDragEnterEvent* event) override;
+  void dropEvent(QDropEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  bool eventFilter(QObject* watched, QEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+
+private:
+  void make_menus();
+  QAction* add_action(QMenu* menu, const QString& name, const QKeySequence& keys, const std::function<void()>& act);
+  void restyle();
+  void refresh_title();
+  void line_up_posts();
+  void show_keys();
+  void find_by_name();
+  void fill_recent();
+  void fill_units(QMenu* menu);
+  void scale_text(double by);
+  void show_notice(const QString& text, const QString& action, const std::function<void()>& act, const QString& other, const std::function<void()>& otherwise);
+  bool handle_pose_key(QKeyEvent* event);
+  bool save();
+  bool save_as();
+  void new_build();
+  void open_dialog();
+  void print();
+  [[nodiscard]] bool may_leave();
+  [[nodiscard]] StagePage* page() const;
+
+  Settings settings_;
+  Desk desk_;
+  Keeper keeper_;
+  TopStrip* strip_;
+  StageRail* rail_;
+  QWidget* work_; // the pages, and the posts standing on them
+  QStackedWidget* pages_;
+  CarInStage* car_in_;
+  BagsStage* bags_;
+  ComparePage* compare_;
+  TapeMode* tape_;
+  HeightPosts* posts_;
+  FindingsPanel* findings_;
+  QWidget* notice_;
+  QLabel* notice_text_;
+  QPushButton *notice_act_, *notice_other_;
+  QLabel* told_;
+  QTimer told_timer_;
+  QMenu* recent_ = nullptr;
+  QAction *undo_ = nullptr, *redo_ = nullptr;
+  std::vector<QAction*> actions_;
+};
+
+} // namespace mavrel::app

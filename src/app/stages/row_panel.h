@@ -1,0 +1,44 @@
+// A panel of rows of fields whose number changes: load masses, presets. Rebuilt only when it does, so that the
+// field being typed in stays.
+#pragma once
+
+#include <QWidget>
+
+class QGridLayout;
+class QLabel;
+class QToolButton;
+
+namespace mavrel::app {
+
+class Desk;
+
+class RowPanel : public QWidget {
+  Q_OBJECT
+public:
+  explicit RowPanel(Desk& desk, QWidget* parent = nullptr);
+
+protected:
+  /// What the rows now stand for; a change rebuilds them.
+  [[nodiscard]] virtual QString shape() const = 0;
+  /// Fills the empty grid.
+  virtual void build_rows() = 0;
+  /// Everything that changes without the rows changing.
+  virtual void refresh_rows() {}
+  /// To be called at the end of the subclass's constructor.
+  void start();
+
+  QLabel* heading(const QString& text, int row, int column);
+  QLabel* quiet_label(const QString& text = {});
+  QToolButton* remover(const QString& what);
+  [[nodiscard]] QGridLayout* grid() const { return grid_; }
+  [[nodiscard]] Desk& desk() const { return desk_; }
+
+private:
+  void refresh();
+  Desk& desk_;
+  QGridLayout* grid_;
+  QWidget* page_ = nullptr;
+  QString built_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,26 @@
+// One stage of the work: a page in the workspace.
+#pragma once
+
+#include <QWidget>
+
+#include <optional>
+#include <utility>
+
+namespace mavrel::app {
+
+class StagePage : public QWidget {
+  Q_OBJECT
+public:
+  using QWidget::QWidget;
+  /// Top and bottom of a height scale on the page, in the page; none when it shows none.
+  [[nodiscard]] virtual std::optional<std::pair<int, int>> band() const { return std::nullopt; }
+  /// Room at the right that the height posts take, px: of the whole page, or only beside the page's own height scale.
+  virtual void reserve_right(int px) = 0;
+  /// Takes the person to a place on the page: the field of this path gets the focus. @returns whether it is here
+  virtual bool go_to(const QString& path);
+
+signals:
+  void band_moved();
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,30 @@
+// A row of choices of which one is held: load cases, variants, ends.
+#pragma once
+
+#include <QWidget>
+
+class QButtonGroup;
+class QHBoxLayout;
+
+namespace mavrel::app {
+
+class Desk;
+
+class Chips : public QWidget {
+  Q_OBJECT
+public:
+  /// @param most_width  of one chip's text, px at normal size; longer names are cut with an ellipsis
+  Chips(Desk& desk, QString accessible_name, int most_width = 150, QWidget* parent = nullptr);
+  void show_choices(const QStringList& names, int current);
+
+signals:
+  void chosen(int index);
+
+private:
+  Desk& desk_;
+  int most_width_;
+  QButtonGroup* group_;
+  QHBoxLayout* row_;
+};
+
+} // namespace mavrel::app

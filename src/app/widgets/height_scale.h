@@ -1,0 +1,41 @@
+// The vertical axis that everything shares: height H against pixels.
+#pragma once
+
+#include "assess/assessment.h"
+
+#include <QColor>
+#include <QPainter>
+#include <QRectF>
+
+#include <utility>
+#include <vector>
+
+namespace mavrel::app {
+
+struct HeightScale {
+  double low = 0, high = 1; // m, H at the bottom and top of the band
+  double top = 0, bottom = 1; // px
+
+  [[nodiscard]] double y(double H) const { return bottom - (H - low) / (high - low) * (bottom - top); }
+  [[nodiscard]] double H(double y_px) const { return low + (bottom - y_px) / (bottom - top) * (high - low); }
+  [[nodiscard]] double clamped_y(double H) const { return std::min(std::max(y(H), top), bottom); }
+};
+
+/// The part of a column that a stretch of height covers. A stretch that reaches an end of what is known (the domain)
+/// goes on to the end of the scale: nothing beyond it is free.
+[[nodiscard]] QRectF stretch_rect(const HeightScale& scale, const QRectF& column, double from, double to, double domain_low, double domain_high);
+
+/// The stretches run together where they overlap, so that hatching shows one pattern. @returns [from, to] rising
+[[nodiscard]] std::vector<std::pair<double, double>> joined(const std::vector<assess::Stretch>& blocked);
+
+/// Diagonal hatching over a rectangle; `falling` leans the other way, so that two kinds differ without colour.
+void hatch(QPainter& painter, const QRectF& rect, const QColor& colour, bool falling, double step);
+
+/// Moves label positions apart until neighbours are at least `gap` apart, keeping their order and staying within
+/// [top, bottom] while there is room. @param y  wanted positions, any order
+[[nodiscard]] std::vector<double> spread_apart(const std::vector<double>& y, double gap, double top, double bottom);
+
+/// Round step for ticks on an axis so that neighbours are at least `least_px` apart, in shown units.
+[[nodiscard]] double tick_step(double units_per_px, double least_px);
+
+} // namespace mavrel::app

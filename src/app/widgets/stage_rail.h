@@ -1,0 +1,35 @@
+// The stages in working order and the state of each. A stage that is not built yet is not here.
+#pragma once
+
+#include <QWidget>
+
+#include <vector>
+
+class QToolButton;
+
+namespace mavrel::app {
+
+class Desk;
+
+class StageRail : public QWidget {
+  Q_OBJECT
+public:
+  struct Entry {
+    QString key;  // `car_in`
+    QString name; // `Car in`
+  };
+  StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent = nullptr);
+  void set_current(const QString& key);
+
+signals:
+  void chosen(const QString& key);
+
+private:
+  void refresh();
+  Desk& desk_;
+  std::vector<Entry> entries_;
+  std::vector<QToolButton*> buttons_;
+  QString current_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,39 @@
+// Tape mode: one reading at a time, large, keyboard only. Enter takes it and goes on, Up and Down step, Esc leaves.
+#pragma once
+
+#include <QStringList>
+#include <QWidget>
+
+class QLabel;
+
+namespace mavrel::app {
+
+class Desk;
+class Field;
+
+class TapeMode : public QWidget {
+  Q_OBJECT
+public:
+  explicit TapeMode(Desk& desk, QWidget* parent = nullptr);
+  void begin();
+  [[nodiscard]] QString place() const { return places_.value(at_); }
+
+signals:
+  void left();
+
+protected:
+  void keyPressEvent(QKeyEvent* event) override;
+  bool eventFilter(QObject* watched, QEvent* event) override;
+
+private:
+  void step(int by);
+  void show_place();
+
+  Desk& desk_;
+  QStringList places_;
+  int at_ = 0;
+  QLabel *where_, *how_, *progress_, *next_;
+  Field* field_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,81 @@
+// Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument
+// paints that view alone.
+#include "app/main_window.h"
+#include "app/print/sheet_pdf.h"
+#include "app/widgets/findings_panel.h"
+#include "shelf/places.h"
+#include "shelf/shelf.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QStandardPaths>
+#include <QStyleFactory>
+#include <QTabBar>
+#include <QTemporaryDir>
+
+#include <cstdio>
+
+int main(int argc, char** argv) {
+  using namespace mavrel;
+  if (argc < 2) {
+    std::fputs("usage: mavrel-shots FOLDER [VIEW]\n", stderr);
+    return 2;
+  }
+  QTemporaryDir home; // nobody's own settings or unsaved work in the pictures
+  qputenv("XDG_CONFIG_HOME", home.path().toLocal8Bit());
+  qputenv("XDG_STATE_HOME", home.path().toLocal8Bit());
+  qputenv("XDG_DATA_HOME", home.path().toLocal8Bit());
+  QApplication application(argc, argv);
+  QApplication::setStyle(QStyleFactory::create("Fusion"));
+  app::use_own_fonts();
+  app::MainWindow window(shelf::load_shelf(shelf::shelf_folders()));
+  if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
+  window.resize(1280, 800);
+  window.show();
+  const QDir folder(argv[1]);
+  const QString only = argc > 2 ? argv[2] : "";
+  auto& desk = window.desk();
+  const auto settle = [] {
+    for (int i = 0; i < 4; ++i) QApplication::processEvents(QEventLoop::AllEvents, 20);
+  };
+  const auto shoot = [&](const QString& name) {
+    if (!only.isEmpty() && only != name) return;
+    settle();
+    if (QWidget* focus = window.focusWidget()) focus->clearFocus();
+    settle();
+    window.grab().save(folder.filePath(name + ".png"));
+  };
+  auto* tabs = window.findChild<QTabBar*>("car_in_tabs");
+  desk.set_load_case(2);
+  window.go_to_stage("car_in");
+  shoot("car-in");
+  desk.set_end(app::End::rear);
+  tabs->setCurrentIndex(1);
+  shoot("car-in-rear-spring");
+  tabs->setCurrentIndex(2);
+  shoot("car-in-loads");
+  tabs->setCurrentIndex(3);
+  shoot("car-in-brief");
+  if (only == "job") tabs->setCurrentIndex(4), shoot("job");
+  tabs->setCurrentIndex(0);
+  desk.set_load_case(1);
+  desk.set_end(app::End::front);
+  window.go_to_stage("bags");
+  shoot("bags-front");
+  desk.set_end(app::End::rear);
+  desk.set_load_case(2);
+  shoot("bags-rear");
+  window.go_to_stage("compare");
+  shoot("compare");
+  window.begin_tape();
+  shoot("tape-mode");
+  app::Look look = desk.look();
+  look.theme = app::Theme::night_bay;
+  desk.set_look(look);
+  desk.set_end(app::End::front);
+  window.go_to_stage("bags");
+  shoot("bags-night-bay");
+  window.go_to_stage("car_in");
+  shoot("car-in-night-bay");
+  return 0;
+}
