@@ -51,7 +51,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   column->addWidget(strip_);
   notice_ = new QWidget(centre);
   notice_->setObjectName("notice");
-  notice_->setAutoFillBackground(true);
+  notice_->setAttribute(Qt::WA_StyledBackground);
   auto* notice_row = new QHBoxLayout(notice_);
   notice_text_ = new QLabel(notice_);
   notice_text_->setWordWrap(true);
@@ -151,6 +151,7 @@ void MainWindow::go_to_stage(const QString& key) {
 
 void MainWindow::begin_tape() {
   pages_->setCurrentWidget(tape_);
+  rail_->set_current("car_in");
   tape_->begin();
   line_up_posts();
 }
@@ -158,7 +159,9 @@ void MainWindow::begin_tape() {
 void MainWindow::line_up_posts() {
   if (!centralWidget()) return;
   const Look& look = desk_.look();
-  const int width = posts_->sizeHint().width();
+  const bool stands = !page() || page()->wants_posts();
+  posts_->setVisible(stands);
+  const int width = stands ? posts_->sizeHint().width() : 0;
   pages_->setGeometry(work_->rect());
   if (page()) {
     page()->reserve_right(width);
@@ -186,9 +189,6 @@ void MainWindow::restyle() {
   if (centralWidget()) {
     findings_->set_folded(findings_->is_folded());
     told_->setFont(look.font(TextSize::small));
-    QPalette p = notice_->palette();
-    p.setColor(QPalette::Window, look.tokens().selected);
-    notice_->setPalette(p);
     QTimer::singleShot(0, this, &MainWindow::line_up_posts);
   }
 }

@@ -111,7 +111,8 @@ struct Looking {
     out.filled = out.readings > 0;
     for (const double reading : value.values)
       out.editable += (out.editable.empty() ? "" : "; ") + show_exact(reading, spec.kind, prefs);
-    const int decimals = spec.kind == Kind::length && prefs.length == LengthUnit::mm && out.readings > 1 ? 1 : -1;
+    // A mean deserves one digit more than its readings are usually shown with.
+    const int decimals = spec.kind == Kind::length && prefs.length == LengthUnit::mm ? 1 : spec.kind == Kind::plain ? 3 : -1;
     if (const auto mean = curve::mean(value.values))
       out.shown = out.readings == 1 ? show_exact(*mean, spec.kind, prefs) : show(*mean, spec.kind, prefs, decimals);
   }

@@ -32,8 +32,8 @@ constexpr auto names_of(Layout) {
 }
 constexpr auto names_of(SpringPlace) {
   return std::to_array<ChoiceName<SpringPlace>>({
-      {SpringPlace::around_damper, "around damper", words("spring around the damper")},
-      {SpringPlace::apart, "apart", words("spring apart from the damper")},
+      {SpringPlace::around_damper, "around damper", words("spring around damper")},
+      {SpringPlace::apart, "apart", words("spring apart")},
   });
 }
 constexpr auto names_of(SpringSeat) {
@@ -45,8 +45,8 @@ constexpr auto names_of(SpringSeat) {
 }
 constexpr auto names_of(StopPlace) {
   return std::to_array<ChoiceName<StopPlace>>({
-      {StopPlace::damper, "damper", words("stop on the damper rod")},
-      {StopPlace::wheel, "wheel", words("stop over the axle or arm end")},
+      {StopPlace::damper, "damper", words("stop on damper rod")},
+      {StopPlace::wheel, "wheel", words("stop at the wheel")},
   });
 }
 constexpr auto names_of(BodyStyle) {

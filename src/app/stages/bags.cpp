@@ -26,6 +26,7 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
     : StagePage(parent), desk_(desk), title_(new QLabel(this)), about_(new QLabel(this)), sheet_title_(new QLabel(this)), sheet_about_(new QLabel(this)),
       ends_(new Chips(desk, tr("End"), 80, this)), table_(new BagTable(desk, this)), sheet_(new HeightSheet(desk, this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
+  for (QLabel* label : {about_, sheet_about_}) label->setProperty("quiet", true);
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(2 * u, u, 0, u);
   layout->setSpacing(u / 2);
@@ -71,12 +72,7 @@ void BagsStage::refresh() {
   ends_->show_choices({tr("Front"), tr("Rear")}, static_cast<int>(at(end)));
   title_->setFont(look.font(TextSize::large, true));
   title_->setText(end == End::front ? tr("Front bag") : tr("Rear bag"));
-  QPalette quiet = about_->palette();
-  quiet.setColor(QPalette::WindowText, look.tokens().second);
-  for (QLabel* label : {about_, sheet_about_}) {
-    label->setFont(look.font(TextSize::small));
-    label->setPalette(quiet);
-  }
+  for (QLabel* label : {about_, sheet_about_}) label->setFont(look.font(TextSize::small));
   const auto& a = desk_.assessment();
   const QString load = QString::fromStdString(a.loads[desk_.load_case()].name);
   const auto& l = a.loads[desk_.load_case()].ends[at(end)];

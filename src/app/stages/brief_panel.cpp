@@ -8,6 +8,7 @@
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QStyle>
 #include <QToolButton>
 
 namespace mavrel::app {
@@ -49,7 +50,6 @@ void BriefPanel::build_rows() {
   }
   auto* add = new QPushButton(tr("Add a preset"), this);
   connect(add, &QPushButton::clicked, this, [this] { desk().add_preset(); });
-  grid()->addWidget(add, row++, 0, 1, 2, Qt::AlignLeft);
   struct Item {
     const char* key;
     QString caption;
@@ -72,7 +72,8 @@ void BriefPanel::build_rows() {
     ++k;
   }
   grid()->addLayout(reserves, row++, 0, 1, 7);
-  grid()->addWidget(new Field(desk(), "@.brief.notes", tr("wishes in words"), this), row++, 0, 1, 7);
+  grid()->addWidget(new Field(desk(), "@.brief.notes", tr("wishes in words"), this), row, 0, 1, 5);
+  grid()->addWidget(add, row++, 5, 1, 2, Qt::AlignRight | Qt::AlignBottom);
   grid()->setRowStretch(row, 1);
   for (const int c : {0, 2, 4}) grid()->setColumnStretch(c, 2);
 }
@@ -89,9 +90,8 @@ void BriefPanel::refresh_rows() {
     const bool road = desk().build().variant().brief.presets[p].use == build::PresetUse::road;
     const bool fine = road ? presets[p]->in_road : presets[p]->in_reach;
     heights_[i]->setText(fine ? tr("= %1").arg(desk().shown(presets[p]->height, Kind::length)) : tr("= %1, outside").arg(desk().shown(presets[p]->height, Kind::length)));
-    QPalette palette = heights_[i]->palette();
-    palette.setColor(QPalette::WindowText, fine ? desk().look().tokens().second : desk().look().tokens().stop);
-    heights_[i]->setPalette(palette);
+    heights_[i]->setProperty("wrong", !fine);
+    heights_[i]->style()->polish(heights_[i]);
   }
   for (std::size_t p = 0; p < desk().build().variant().brief.presets.size(); ++p)
     if (auto* use = findChild<QComboBox*>(QString("use_%1").arg(p))) {

@@ -42,6 +42,7 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(2 * u, u, u, u);
   layout->setSpacing(u / 2);
+  about_->setProperty("quiet", true);
   auto* head = new QHBoxLayout;
   head->setSpacing(u);
   head->addWidget(title_);
@@ -78,9 +79,6 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
 void CarInStage::refresh() {
   title_->setFont(desk_.look().font(TextSize::large, true));
   about_->setFont(desk_.look().font(TextSize::small));
-  QPalette quiet = about_->palette();
-  quiet.setColor(QPalette::WindowText, desk_.look().tokens().second);
-  about_->setPalette(quiet);
   tabs_->setFont(desk_.look().font(TextSize::normal));
   // What the readings say together.
   const auto& a = desk_.assessment();

@@ -77,7 +77,7 @@ private:
     for (std::size_t i = 0; i < 2; ++i) {
       const double x = i == 0 ? 0 : half;
       double row = y;
-      text(painter, {x, row, half - 6, line}, comparison_->stops[i] == 0 ? tr("nothing") : tr("%n stops", "", static_cast<int>(comparison_->stops[i])), bold, comparison_->stops[i] == 0 ? t.good : t.stop);
+      text(painter, {x, row, half - 6, line}, comparison_->stops[i] == 0 ? tr("nothing") : comparison_->stops[i] == 1 ? tr("1 stop") : tr("%1 stops").arg(comparison_->stops[i]), bold, comparison_->stops[i] == 0 ? t.good : t.stop);
       row += line;
       painter.setFont(small);
       for (const auto& f : comparison_->assessments[i].findings) {
@@ -212,6 +212,7 @@ void ComparePage::refresh() {
     box->clear();
     for (const auto& variant : variants) box->addItem(QString::fromStdString(variant.name));
     box->setFont(desk_.look().font(TextSize::small));
+    box->setMinimumWidth(desk_.look().px(150));
   }
   first_->setCurrentIndex(static_cast<int>(a_));
   second_->setCurrentIndex(static_cast<int>(b_));

@@ -17,6 +17,7 @@ public:
   explicit ComparePage(Desk& desk, QWidget* parent = nullptr);
 
   void reserve_right(int px) override;
+  [[nodiscard]] bool wants_posts() const override { return false; }
 
 protected:
   void showEvent(QShowEvent* event) override;

@@ -44,9 +44,7 @@ void RowPanel::refresh() {
 QLabel* RowPanel::quiet_label(const QString& text) {
   auto* label = new QLabel(text, page_);
   label->setFont(desk_.look().font(TextSize::small));
-  QPalette p = label->palette();
-  p.setColor(QPalette::WindowText, desk_.look().tokens().second);
-  label->setPalette(p);
+  label->setProperty("quiet", true);
   return label;
 }
 

@@ -16,6 +16,8 @@ public:
   [[nodiscard]] virtual std::optional<std::pair<int, int>> band() const { return std::nullopt; }
   /// Room at the right that the height posts take, px: of the whole page, or only beside the page's own height scale.
   virtual void reserve_right(int px) = 0;
+  /// Whether the height posts stand beside it; a page that draws posts of its own says no.
+  [[nodiscard]] virtual bool wants_posts() const { return true; }
   /// Takes the person to a place on the page: the field of this path gets the focus. @returns whether it is here
   virtual bool go_to(const QString& path);
 

@@ -64,6 +64,11 @@ QString Look::style_sheet() const {
   init_icons();
   const Tokens& t = tokens();
   QString sheet = R"(
+    #stage_rail, #findings, #top_strip { background: @panel; }
+    #stage_rail { border-right: 1px solid @rule; }
+    #findings { border-left: 1px solid @rule; }
+    #top_strip { border-bottom: 1px solid @rule; }
+    #notice { background: @selected; }
     QMenuBar, QMenu { background: @panel; color: @ink; }
     QMenuBar { border-bottom: 1px solid @rule; }
     QMenuBar::item { padding: @3px @8px; background: transparent; }
@@ -73,6 +78,8 @@ QString Look::style_sheet() const {
     QMenu::item:disabled { color: @second; }
     QMenu::separator { height: 1px; background: @rule; margin: @3px 0; }
     QToolTip { background: @panel; color: @ink; border: 1px solid @rule; padding: @4px; }
+    QLabel[quiet="true"] { color: @second; }
+    QLabel[wrong="true"] { color: @stop; }
     QPushButton, QToolButton, QComboBox { background: @panel; color: @ink; border: 1px solid @rule; padding: @3px @8px; }
     QPushButton:hover, QToolButton:hover, QComboBox:hover { border-color: @second; }
     QPushButton:focus, QToolButton:focus, QComboBox:focus, QLineEdit:focus, QPlainTextEdit:focus { border: 1px solid @front; }

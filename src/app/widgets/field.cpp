@@ -19,6 +19,7 @@ Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
   layout->addWidget(edit_);
   caption_->setVisible(!caption_->text().isEmpty());
   caption_->setBuddy(edit_);
+  caption_->setProperty("quiet", true);
   edit_->installEventFilter(this);
   setFocusProxy(edit_);
   connect(edit_, &QLineEdit::textEdited, this, [this] { clear_wrong(); });
@@ -42,9 +43,6 @@ void Field::restyle() {
   const Look& look = desk_.look();
   caption_->setFont(look.font(prominent_ ? TextSize::large : TextSize::small));
   edit_->setFont(look.font(prominent_ ? TextSize::huge : TextSize::normal, true));
-  QPalette p = caption_->palette();
-  p.setColor(QPalette::WindowText, look.tokens().second);
-  caption_->setPalette(p);
   refresh();
 }
 

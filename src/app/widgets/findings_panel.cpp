@@ -123,7 +123,7 @@ void FindingsModel::refresh() {
 FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), model_(new FindingsModel(desk, this)), list_(new QListView(this)), title_(new QLabel(this)), fold_(new QToolButton(this)) {
   setObjectName("findings");
-  setAutoFillBackground(true);
+  setAttribute(Qt::WA_StyledBackground);
   list_->setModel(model_);
   list_->setItemDelegate(new FindingDelegate(desk, list_));
   list_->setAccessibleName(tr("What stops it"));
@@ -151,9 +151,6 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
 }
 
 void FindingsPanel::refresh() {
-  QPalette p = palette();
-  p.setColor(QPalette::Window, desk_.look().tokens().panel);
-  setPalette(p);
   title_->setFont(desk_.look().font(TextSize::large, true));
   const auto& findings = desk_.assessment().findings;
   const auto stops = std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::stop; });

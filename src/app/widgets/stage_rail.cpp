@@ -29,7 +29,7 @@ public:
       cautions_ += f.severity == assess::Severity::caution;
     }
     QString state;
-    if (key_ != "compare") state = stops_ > 0 ? tr("%1 stops").arg(stops_) : cautions_ > 0 ? tr("%1 cautions").arg(cautions_) : tr("nothing stops it");
+    if (key_ != "compare") state = stops_ == 1 ? tr("1 stop") : stops_ > 1 ? tr("%1 stops").arg(stops_) : cautions_ == 1 ? tr("1 caution") : cautions_ > 1 ? tr("%1 cautions").arg(cautions_) : tr("nothing stops it");
     setAccessibleName(text() + (state.isEmpty() ? "" : ", " + state));
     setToolTip(state);
     updateGeometry();
@@ -87,7 +87,7 @@ private:
 StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent) : QWidget(parent), desk_(desk), entries_(std::move(entries)) {
   setObjectName("stage_rail");
   setAccessibleName(tr("Stages"));
-  setAutoFillBackground(true);
+  setAttribute(Qt::WA_StyledBackground);
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, desk_.look().unit(), 0, desk_.look().unit());
   layout->setSpacing(0);
@@ -111,9 +111,6 @@ void StageRail::set_current(const QString& key) {
 }
 
 void StageRail::refresh() {
-  QPalette p = palette();
-  p.setColor(QPalette::Window, desk_.look().tokens().panel);
-  setPalette(p);
   setFixedWidth(desk_.look().px(118));
   for (std::size_t i = 0; i < entries_.size(); ++i) {
     static_cast<StageButton*>(buttons_[i])->refresh();

@@ -14,7 +14,8 @@ TopStrip::TopStrip(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), car_(new QLabel(this)), job_(new QLabel(this)), saved_(new QLabel(this)), variants_(new Chips(desk, tr("Variant"), 96, this)),
       loads_(new Chips(desk, tr("Load case"), 96, this)), add_variant_(new QToolButton(this)), units_(new QToolButton(this)) {
   setObjectName("top_strip");
-  setAutoFillBackground(true);
+  setAttribute(Qt::WA_StyledBackground);
+  for (QLabel* label : {job_, saved_}) label->setProperty("quiet", true);
   auto* row = new QHBoxLayout(this);
   const int u = desk_.look().unit();
   row->setContentsMargins(2 * u, u / 2, u, u / 2);
@@ -44,18 +45,10 @@ TopStrip::TopStrip(Desk& desk, QWidget* parent)
 
 void TopStrip::refresh() {
   const Look& look = desk_.look();
-  QPalette p = palette();
-  p.setColor(QPalette::Window, look.tokens().panel);
-  setPalette(p);
   const build::Build& build = desk_.build();
   car_->setFont(look.font(TextSize::large, true));
   car_->setText(build.job.car.empty() ? tr("Unnamed car") : QString::fromStdString(build.job.car));
-  QPalette quiet = job_->palette();
-  quiet.setColor(QPalette::WindowText, look.tokens().second);
-  for (QLabel* label : {job_, saved_}) {
-    label->setFont(look.font(TextSize::small));
-    label->setPalette(quiet);
-  }
+  for (QLabel* label : {job_, saved_}) label->setFont(look.font(TextSize::small));
   job_->setText(build.job.number.empty() ? QString() : tr("job %1").arg(QString::fromStdString(build.job.number)));
   QStringList names;
   for (const auto& variant : build.variants) names << QString::fromStdString(variant.name);
