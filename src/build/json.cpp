@@ -232,6 +232,7 @@ Expected<Json> parse(std::string_view text) {
     if (guard.mistake) return refuse(*guard.mistake);
     return json;
   } catch (const Json::parse_error& error) {
+    if (guard.mistake) return refuse(*guard.mistake); // found first
     const TextPlace at = place_in(text, error.byte > 0 ? error.byte - 1 : 0);
     const bool ends = error.byte > text.size();
     return refuse(ends ? words("The file ends too early, at line {0}, column {1}: it was cut off while being written or copied.")

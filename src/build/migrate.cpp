@@ -18,7 +18,7 @@ void one_design_to_variants(Json& json) {
   json.erase("design");
   json.erase("brief");
   json["variants"] = Json::array({variant});
-  json["active_variant"] = 0;
+  json["active_variant"] = 0U;
 }
 
 } // namespace
