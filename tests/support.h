@@ -16,8 +16,12 @@
 
 namespace mavrel::test {
 
-inline std::filesystem::path data(const std::string& name) { return std::filesystem::path(MAVREL_TEST_DATA) / name; }
-inline std::filesystem::path demo_file() { return std::filesystem::path(MAVREL_DEMO) / "sorrel-wayfare.mavrel"; }
+inline std::filesystem::path data(const std::string& name) {
+  return std::filesystem::path(MAVREL_TEST_DATA) / name;
+}
+inline std::filesystem::path demo_file() {
+  return std::filesystem::path(MAVREL_DEMO) / "sorrel-wayfare.mavrel";
+}
 
 inline std::string text_of(const std::filesystem::path& file) {
   std::ifstream in(file, std::ios::binary);
@@ -26,7 +30,9 @@ inline std::string text_of(const std::filesystem::path& file) {
   return out.str();
 }
 
-inline void write(const std::filesystem::path& file, const std::string& text) { std::ofstream(file, std::ios::binary) << text; }
+inline void write(const std::filesystem::path& file, const std::string& text) {
+  std::ofstream(file, std::ios::binary) << text;
+}
 
 inline const build::Build& demo_build() {
   static const build::Build build = [] {
@@ -65,7 +71,9 @@ private:
   std::filesystem::path path_;
 };
 
-inline double between(double low, double high) { return low + (high - low) * (*rc::gen::inRange(0, 1000001)) * 1e-6; }
+inline double between(double low, double high) {
+  return low + (high - low) * (*rc::gen::inRange(0, 1000001)) * 1e-6;
+}
 
 /// A card that a bag could have: area falling with height and a little with pressure, volume its integral.
 inline air::BagCard random_card() {
@@ -77,9 +85,11 @@ inline air::BagCard random_card() {
   card.min_pressure = 0.4e5;
   card.max_pressure = between(6e5, 10e5);
   const int rows = *rc::gen::inRange(4, 14), columns = *rc::gen::inRange(1, 6);
-  const double A0 = between(0.005, 0.03), A1 = A0 * between(0.45, 1.05), shape = between(0.7, 1.6), softening = between(0, 0.01);
+  const double A0 = between(0.005, 0.03), A1 = A0 * between(0.45, 1.05), shape = between(0.7, 1.6),
+               softening = between(0, 0.01);
   const auto area = [&](double t, double bar) { return (A0 + (A1 - A0) * std::pow(t, shape)) * (1 - softening * bar); };
-  for (int j = 0; j < columns; ++j) card.pressures.push_back((1.0 + 2.0 * j) * 1e5);
+  for (int j = 0; j < columns; ++j)
+    card.pressures.push_back((1.0 + 2.0 * j) * 1e5);
   card.loads.resize(card.pressures.size());
   double V = between(0.2e-3, 2e-3);
   for (int i = 0; i < rows; ++i) {
@@ -87,7 +97,8 @@ inline air::BagCard random_card() {
     card.heights.push_back(card.collapsed_height + t * (card.max_height - card.collapsed_height));
     if (i > 0) V += (card.heights[i] - card.heights[i - 1]) * area(t - 0.5 / (rows - 1), 3);
     card.volumes.push_back(V);
-    for (std::size_t j = 0; j < card.pressures.size(); ++j) card.loads[j].push_back(card.pressures[j] * area(t, card.pressures[j] / 1e5));
+    for (std::size_t j = 0; j < card.pressures.size(); ++j)
+      card.loads[j].push_back(card.pressures[j] * area(t, card.pressures[j] / 1e5));
   }
   return card;
 }

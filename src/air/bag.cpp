@@ -14,7 +14,9 @@ Message outside_card(const BagCurve& curve, double height) {
           {metres(height, 1), metres(curve.lowest(), 1), metres(curve.highest(), 1)}};
 }
 
-double column_force(const BagSection& at, std::size_t j) { return (*at.pressures)[j] * at.area[j]; }
+double column_force(const BagSection& at, std::size_t j) {
+  return (*at.pressures)[j] * at.area[j];
+}
 
 } // namespace
 
@@ -24,7 +26,8 @@ BagForce bag_force(const BagSection& at, double p) {
   if (p <= columns.front() || last == 0) return {p * at.area[0], at.area[0], p * at.area_slope[0]};
   if (p >= columns.back()) return {p * at.area[last], at.area[last], p * at.area_slope[last]};
   std::size_t j = 0;
-  while (p >= columns[j + 1]) ++j;
+  while (p >= columns[j + 1])
+    ++j;
   const double step = columns[j + 1] - columns[j];
   const double t = (p - columns[j]) / step;
   const double area = at.area[j] + t * (at.area[j + 1] - at.area[j]);
@@ -38,7 +41,8 @@ double pressure_for_load(const BagSection& at, double load) {
   if (load <= column_force(at, 0)) return load / at.area[0];
   if (load >= column_force(at, last)) return load / at.area[last];
   std::size_t j = 0;
-  while (load >= column_force(at, j + 1)) ++j;
+  while (load >= column_force(at, j + 1))
+    ++j;
   // Between two columns the area is linear in p, so p·A(p) = load is a quadratic; its root in the interval
   // in the form that keeps its digits when the area hardly changes.
   const double p0 = (*at.pressures)[j];
@@ -64,7 +68,8 @@ Expected<BagState> bag_under_load(const BagCurve& curve, double height, double l
   out.gauge_pressure = p;
   out.effective_area = p > 0 ? f.force / p : at.area[0];
   out.volume = at.volume;
-  out.air_mass = air_mass(p + setting.ambient.pressure(), at.volume + setting.added_volume, setting.ambient.temperature);
+  out.air_mass =
+      air_mass(p + setting.ambient.pressure(), at.volume + setting.added_volume, setting.ambient.temperature);
   out.rate_slow = sealed_rate(at, p, 1, setting);
   out.rate_fast = sealed_rate(at, p, setting.n, setting);
   return out;

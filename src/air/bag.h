@@ -12,9 +12,9 @@ namespace mavrel::air {
 
 /// Force of a bag and how it changes, from the card at one height.
 struct BagForce {
-  double force = 0;         // N, along the bag's axis
-  double per_pressure = 0;  // ∂F/∂p, m²
-  double per_height = 0;    // ∂F/∂h at constant pressure, N/m
+  double force = 0;        // N, along the bag's axis
+  double per_pressure = 0; // ∂F/∂p, m²
+  double per_height = 0;   // ∂F/∂h at constant pressure, N/m
 };
 
 /// F(p, h) = p·A(p, h), the area linear in p between the card's columns and constant outside them.
@@ -61,8 +61,9 @@ struct DynamicStiffness {
 /// @param conductance  of the line, linearised, kg/(s·Pa), above 0
 /// @param frequencies  Hz
 /// Source: docs/models.md, "Added volume".
-[[nodiscard]] Expected<std::vector<DynamicStiffness>> dynamic_stiffness(const BagCurve& curve, double height, double load,
-                                                                        const BagSetting& setting, double conductance,
+[[nodiscard]] Expected<std::vector<DynamicStiffness>> dynamic_stiffness(const BagCurve& curve, double height,
+                                                                        double load, const BagSetting& setting,
+                                                                        double conductance,
                                                                         std::span<const double> frequencies);
 
 /// One point of a stroke made with the valves shut.

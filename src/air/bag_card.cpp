@@ -34,7 +34,8 @@ BagCurve::BagCurve(const BagCard& card)
   std::vector<std::vector<double>> columns;
   for (std::size_t j = 0; j < card.pressures.size(); ++j) {
     std::vector<double> area = card.loads[j];
-    for (double& a : area) a /= card.pressures[j];
+    for (double& a : area)
+      a /= card.pressures[j];
     columns.push_back(std::move(area));
   }
   columns.push_back(card.volumes);

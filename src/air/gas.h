@@ -3,9 +3,9 @@
 
 namespace mavrel::air {
 
-constexpr double gas_constant = 287.05;  // J/(kg·K), dry air
-constexpr double sea_level = 101325;     // Pa
-constexpr double ice_point = 273.15;     // K
+constexpr double gas_constant = 287.05; // J/(kg·K), dry air
+constexpr double sea_level = 101325;    // Pa
+constexpr double ice_point = 273.15;    // K
 
 /// The air a car stands in.
 struct Ambient {

@@ -12,7 +12,10 @@ namespace mavrel::app {
 
 using build::at;
 
-Desk::Desk(shelf::Shelf shelf, QObject* parent) : QObject(parent), shelf_(std::move(shelf)), history_(build::empty_build()) { refresh(); }
+Desk::Desk(shelf::Shelf shelf, QObject* parent)
+    : QObject(parent), shelf_(std::move(shelf)), history_(build::empty_build()) {
+  refresh();
+}
 
 // ---- what is open
 
@@ -79,8 +82,10 @@ void Desk::drag_preset(std::size_t preset, End end, double H, const QString& ges
   build::Build next = build();
   build::Preset& moved = next.variant().brief.presets.at(preset);
   const auto& e = assessment_.end(end);
-  moved.wish[at(end)] = assess::wish_for_height(H, moved.wish[at(end)].value_or(build::HeightWish{}), e.surveyed_height, e.tyre_radius);
-  edit(tr("Move %1 %2").arg(QString(build::name_of(end)).toLower(), QString::fromStdString(moved.name)), std::move(next), gesture);
+  moved.wish[at(end)] =
+      assess::wish_for_height(H, moved.wish[at(end)].value_or(build::HeightWish{}), e.surveyed_height, e.tyre_radius);
+  edit(tr("Move %1 %2").arg(QString(build::name_of(end)).toLower(), QString::fromStdString(moved.name)),
+       std::move(next), gesture);
 }
 
 void Desk::add_load_case() {
@@ -114,7 +119,8 @@ void Desk::remove_load_mass(std::size_t load_case, std::size_t mass) {
 
 void Desk::add_preset() {
   build::Build next = build();
-  build::Preset preset{tr("Preset %1").arg(next.variant().brief.presets.size() + 1).toStdString(), build::PresetUse::other, {}, {}};
+  build::Preset preset{
+      tr("Preset %1").arg(next.variant().brief.presets.size() + 1).toStdString(), build::PresetUse::other, {}, {}};
   for (const End end : build::both_ends)
     if (const auto H = pose(end)) preset.wish[at(end)] = build::HeightWish{build::HeightWish::As::height, *H, {}};
   next.variant().brief.presets.push_back(std::move(preset));
@@ -191,7 +197,8 @@ std::optional<double> Desk::pose(End end) const {
 void Desk::set_pose(End end, double H) {
   const auto& e = assessment_.end(end);
   if (!e.has_domain()) return;
-  pose_[at(end)] = std::clamp(H, std::max(e.domain_low, height_range_.first), std::min(e.domain_high, height_range_.second));
+  pose_[at(end)] =
+      std::clamp(H, std::max(e.domain_low, height_range_.first), std::min(e.domain_high, height_range_.second));
   emit posed();
 }
 
@@ -235,11 +242,15 @@ build::FieldView Desk::field(const QString& path) const {
 }
 
 QString Desk::words_of(const Message& message) const {
-  const Translate translate = [](const std::string& text) { return QCoreApplication::translate("core", text.c_str()).toStdString(); };
+  const Translate translate = [](const std::string& text) {
+    return QCoreApplication::translate("core", text.c_str()).toStdString();
+  };
   return QString::fromStdString(say(message, prefs_, translate));
 }
 
-QString Desk::shown(double value, Kind kind, int decimals) const { return QString::fromStdString(show(value, kind, prefs_, decimals)); }
+QString Desk::shown(double value, Kind kind, int decimals) const {
+  return QString::fromStdString(show(value, kind, prefs_, decimals));
+}
 
 // ----
 

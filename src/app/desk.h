@@ -95,10 +95,10 @@ public:
   void tell(const QString& sentence) { emit told(sentence); }
 
 signals:
-  void changed();       // the build or its assessment
-  void posed();         // a pose moved
-  void looked_at();     // end, load case or order of bags
-  void restyled();      // units, theme or text size
+  void changed();   // the build or its assessment
+  void posed();     // a pose moved
+  void looked_at(); // end, load case or order of bags
+  void restyled();  // units, theme or text size
   void told(const QString& sentence);
   void went_to(const QString& stage, const QString& place); // somebody asked to be taken there
 

@@ -15,27 +15,35 @@ namespace {
 constexpr int soon_ms = 1500;
 constexpr const char* ending = ".mavrel";
 
-std::filesystem::path beside(const std::filesystem::path& file, const char* what) { return std::filesystem::path(file.string() + what); }
+std::filesystem::path beside(const std::filesystem::path& file, const char* what) {
+  return std::filesystem::path(file.string() + what);
+}
 } // namespace
 
 std::filesystem::path Keeper::usual_folder() {
   const QByteArray state = qgetenv("XDG_STATE_HOME");
-  const std::filesystem::path base = !state.isEmpty() && state.startsWith('/') ? std::filesystem::path(state.toStdString())
-                                                                               : std::filesystem::path(qgetenv("HOME").toStdString()) / ".local" / "state";
+  const std::filesystem::path base = !state.isEmpty() && state.startsWith('/')
+                                         ? std::filesystem::path(state.toStdString())
+                                         : std::filesystem::path(qgetenv("HOME").toStdString()) / ".local" / "state";
   return base / "mavrel" / "recovery";
 }
 
-Keeper::Keeper(Desk& desk, std::filesystem::path folder, QObject* parent) : QObject(parent), desk_(desk), folder_(std::move(folder)) {
+Keeper::Keeper(Desk& desk, std::filesystem::path folder, QObject* parent)
+    : QObject(parent), desk_(desk), folder_(std::move(folder)) {
   timer_.setSingleShot(true);
   timer_.setInterval(soon_ms);
   connect(&timer_, &QTimer::timeout, this, &Keeper::keep_now);
   connect(&desk_, &Desk::changed, this, [this] {
-    if (desk_.may_close()) forget();
-    else if (!timer_.isActive()) timer_.start(); // not restarted: under steady editing it still fires
+    if (desk_.may_close())
+      forget();
+    else if (!timer_.isActive())
+      timer_.start(); // not restarted: under steady editing it still fires
   });
 }
 
-Keeper::~Keeper() { forget(); }
+Keeper::~Keeper() {
+  forget();
+}
 
 void Keeper::keep_now() {
   if (desk_.may_close()) return;
@@ -49,7 +57,8 @@ void Keeper::keep_now() {
   }
   const auto kept = write_atomically(file_, build::to_json(desk_.build()));
   const auto named = write_atomically(beside(file_, ".from"), desk_.file().string());
-  if (!kept || !named) desk_.tell(tr("Unsaved work can't be kept safe: %1").arg(desk_.words_of(!kept ? kept.error() : named.error())));
+  if (!kept || !named)
+    desk_.tell(tr("Unsaved work can't be kept safe: %1").arg(desk_.words_of(!kept ? kept.error() : named.error())));
 }
 
 void Keeper::forget() {
@@ -72,7 +81,8 @@ std::vector<Left> Keeper::left_behind() const {
     lock.setStaleLockTime(0);
     if (!lock.tryLock(0)) continue; // its program is still running
     const auto original = read_text(beside(file, ".from"), 64 * 1024);
-    out.push_back({file, original ? std::filesystem::path(*original) : std::filesystem::path(), QFileInfo(QString::fromStdString(file.string())).lastModified()});
+    out.push_back({file, original ? std::filesystem::path(*original) : std::filesystem::path(),
+                   QFileInfo(QString::fromStdString(file.string())).lastModified()});
   }
   return out;
 }

@@ -55,18 +55,23 @@ int main(int argc, char** argv) {
       std::puts("mavrel " MAVREL_VERSION);
       return 0;
     }
-    if (argument == "--demo") demo = true;
-    else if (argument == "--quit-when-shown") quit_when_shown = true;
-    else if (argument == "-platform" && i + 1 < argc) qputenv("QT_QPA_PLATFORM", argv[++i]);
+    if (argument == "--demo")
+      demo = true;
+    else if (argument == "--quit-when-shown")
+      quit_when_shown = true;
+    else if (argument == "-platform" && i + 1 < argc)
+      qputenv("QT_QPA_PLATFORM", argv[++i]);
     else if (argument.starts_with("-")) {
       std::fprintf(stderr, "mavrel: there is no option %s. See mavrel --help.\n", argv[i]);
       return 2;
-    } else file = QString::fromLocal8Bit(argv[i]);
+    } else
+      file = QString::fromLocal8Bit(argv[i]);
   }
   if (!has_display()) {
-    std::fputs("mavrel: there is no display here. Run it on a desktop, under Xvfb (xvfb-run mavrel), or offscreen with\n"
-               "QT_QPA_PLATFORM=offscreen mavrel. mavrel-cli gives the answers without a window.\n",
-               stderr);
+    std::fputs(
+        "mavrel: there is no display here. Run it on a desktop, under Xvfb (xvfb-run mavrel), or offscreen with\n"
+        "QT_QPA_PLATFORM=offscreen mavrel. mavrel-cli gives the answers without a window.\n",
+        stderr);
     return 2;
   }
   QApplication application(argc, argv);

@@ -36,7 +36,8 @@ constexpr int told_for_ms = 9000;
 }
 
 MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidget* parent)
-    : QMainWindow(parent), desk_(std::move(shelf)), keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
+    : QMainWindow(parent), desk_(std::move(shelf)),
+      keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
   setObjectName("main_window");
   desk_.set_prefs(settings_.prefs());
   desk_.set_look(settings_.look());
@@ -74,7 +75,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   bags_ = new BagsStage(desk_, pages_);
   compare_ = new ComparePage(desk_, pages_);
   tape_ = new TapeMode(desk_, pages_);
-  for (QWidget* page : std::initializer_list<QWidget*>{car_in_, bags_, compare_, tape_}) pages_->addWidget(page);
+  for (QWidget* page : std::initializer_list<QWidget*>{car_in_, bags_, compare_, tape_})
+    pages_->addWidget(page);
   row->addWidget(work_, 1);
   posts_ = new HeightPosts(desk_, work_);
   findings_ = new FindingsPanel(desk_, centre);
@@ -86,7 +88,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   statusBar()->addWidget(told_, 1);
   statusBar()->setSizeGripEnabled(false);
   told_timer_.setSingleShot(true);
-  connect(&told_timer_, &QTimer::timeout, this, [this] { told_->setText(tr("F1 lists the keys · Ctrl+K finds anything by name")); });
+  connect(&told_timer_, &QTimer::timeout, this,
+          [this] { told_->setText(tr("F1 lists the keys · Ctrl+K finds anything by name")); });
   told_timer_.start(0);
 
   connect(rail_, &StageRail::chosen, this, &MainWindow::go_to_stage);
@@ -126,7 +129,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   refresh_title();
   resize(1280, 800);
   setMinimumSize(1100, 700);
-  for (const auto& problem : desk_.shelf().problems) desk_.tell(tr("A bag card was left on the shelf's floor: %1").arg(desk_.words_of(problem.what)));
+  for (const auto& problem : desk_.shelf().problems)
+    desk_.tell(tr("A bag card was left on the shelf's floor: %1").arg(desk_.words_of(problem.what)));
 }
 
 MainWindow::~MainWindow() {
@@ -135,10 +139,14 @@ MainWindow::~MainWindow() {
   delete takeCentralWidget();
 }
 
-StagePage* MainWindow::page() const { return qobject_cast<StagePage*>(pages_->currentWidget()); }
+StagePage* MainWindow::page() const {
+  return qobject_cast<StagePage*>(pages_->currentWidget());
+}
 
 void MainWindow::go_to_stage(const QString& key) {
-  StagePage* wanted = key == "bags" ? static_cast<StagePage*>(bags_) : key == "compare" ? static_cast<StagePage*>(compare_) : car_in_;
+  StagePage* wanted = key == "bags"      ? static_cast<StagePage*>(bags_)
+                      : key == "compare" ? static_cast<StagePage*>(compare_)
+                                         : car_in_;
   if (wanted == compare_ && desk_.build().variants.size() < 2) {
     desk_.tell(tr("There is one variant. Keep it and go on with a copy (Ctrl+D) to have something to compare."));
     wanted = car_in_;
@@ -195,8 +203,10 @@ void MainWindow::restyle() {
 
 void MainWindow::refresh_title() {
   const auto& car = desk_.build().job.car;
-  const QString name = desk_.file().empty() ? tr("new build") : QString::fromStdString(desk_.file().filename().string());
-  setWindowTitle(QString("%1 — %2[*] — Mavrel").arg(car.empty() ? tr("Unnamed car") : QString::fromStdString(car), name));
+  const QString name =
+      desk_.file().empty() ? tr("new build") : QString::fromStdString(desk_.file().filename().string());
+  setWindowTitle(
+      QString("%1 — %2[*] — Mavrel").arg(car.empty() ? tr("Unnamed car") : QString::fromStdString(car), name));
   setWindowModified(!desk_.may_close());
   const auto& history = desk_.history();
   undo_->setEnabled(history.can_undo());
@@ -232,10 +242,13 @@ bool MainWindow::save_to(const QString& file) {
   return true;
 }
 
-bool MainWindow::save() { return desk_.file().empty() ? save_as() : save_to(QString::fromStdString(desk_.file().string())); }
+bool MainWindow::save() {
+  return desk_.file().empty() ? save_as() : save_to(QString::fromStdString(desk_.file().string()));
+}
 
 bool MainWindow::save_as() {
-  QString file = QFileDialog::getSaveFileName(this, tr("Save the build"), QString::fromStdString(desk_.file().string()), tr("Mavrel builds (*.mavrel)"));
+  QString file = QFileDialog::getSaveFileName(this, tr("Save the build"), QString::fromStdString(desk_.file().string()),
+                                              tr("Mavrel builds (*.mavrel)"));
   if (file.isEmpty()) return false;
   if (QFileInfo(file).suffix().isEmpty()) file += ".mavrel";
   return save_to(file);
@@ -243,8 +256,10 @@ bool MainWindow::save_as() {
 
 bool MainWindow::may_leave() {
   if (desk_.may_close()) return true;
-  const auto answer = QMessageBox::question(this, tr("Unsaved work"), tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
-                                            QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+  const auto answer = QMessageBox::question(
+      this, tr("Unsaved work"),
+      tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
+      QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
   if (answer == QMessageBox::Save) return save();
   return answer == QMessageBox::Discard;
 }
@@ -257,7 +272,9 @@ void MainWindow::new_build() {
 
 void MainWindow::open_dialog() {
   if (!may_leave()) return;
-  const QString file = QFileDialog::getOpenFileName(this, tr("Open a build"), QString::fromStdString(desk_.file().parent_path().string()), tr("Mavrel builds (*.mavrel);;All files (*)"));
+  const QString file = QFileDialog::getOpenFileName(this, tr("Open a build"),
+                                                    QString::fromStdString(desk_.file().parent_path().string()),
+                                                    tr("Mavrel builds (*.mavrel);;All files (*)"));
   if (!file.isEmpty()) open_file(file);
 }
 
@@ -283,12 +300,16 @@ void MainWindow::offer_left_behind() {
   const auto left = keeper_.left_behind();
   if (left.empty()) return;
   const Left& one = left.front();
-  const QString what = one.original.empty() ? tr("a build that was in no file") : QString::fromStdString(one.original.filename().string());
-  show_notice(tr("Mavrel was stopped with unsaved work on %1, kept from %2.").arg(what, QLocale().toString(one.when, QLocale::ShortFormat)), tr("Open it"), [this, one] { recover(one); },
-              tr("Drop it"), [this, one] {
-                keeper_.discard(one);
-                offer_left_behind();
-              });
+  const QString what = one.original.empty() ? tr("a build that was in no file")
+                                            : QString::fromStdString(one.original.filename().string());
+  show_notice(
+      tr("Mavrel was stopped with unsaved work on %1, kept from %2.")
+          .arg(what, QLocale().toString(one.when, QLocale::ShortFormat)),
+      tr("Open it"), [this, one] { recover(one); }, tr("Drop it"),
+      [this, one] {
+        keeper_.discard(one);
+        offer_left_behind();
+      });
 }
 
 void MainWindow::recover(const Left& left) {
@@ -304,7 +325,8 @@ void MainWindow::recover(const Left& left) {
   desk_.tell(tr("Recovered. Save it to keep it."));
 }
 
-void MainWindow::show_notice(const QString& text, const QString& action, const std::function<void()>& act, const QString& other, const std::function<void()>& otherwise) {
+void MainWindow::show_notice(const QString& text, const QString& action, const std::function<void()>& act,
+                             const QString& other, const std::function<void()>& otherwise) {
   notice_text_->setText(text);
   notice_act_->setText(action);
   notice_act_->disconnect();
@@ -371,7 +393,8 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   if (watched == work_ && event->type() == QEvent::Resize) line_up_posts();
-  // Lists use the plain arrows for themselves; fields too. With Shift or Alt the arrows move the pose from there as well.
+  // Lists use the plain arrows for themselves; fields too. With Shift or Alt the arrows move the pose from there as
+  // well.
   if (event->type() == QEvent::KeyPress && isActiveWindow()) {
     auto* key = static_cast<QKeyEvent*>(event);
     auto* widget = qobject_cast<QWidget*>(watched);

@@ -66,7 +66,8 @@ private:
   void fill_recent();
   void fill_units(QMenu* menu);
   void scale_text(double by);
-  void show_notice(const QString& text, const QString& action, const std::function<void()>& act, const QString& other, const std::function<void()>& otherwise);
+  void show_notice(const QString& text, const QString& action, const std::function<void()>& act, const QString& other,
+                   const std::function<void()>& otherwise);
   bool handle_pose_key(QKeyEvent* event);
   bool save();
   bool save_as();

@@ -20,7 +20,8 @@
 
 namespace mavrel::app {
 
-QAction* MainWindow::add_action(QMenu* menu, const QString& name, const QKeySequence& keys, const std::function<void()>& act) {
+QAction* MainWindow::add_action(QMenu* menu, const QString& name, const QKeySequence& keys,
+                                const std::function<void()>& act) {
   auto* action = menu->addAction(name);
   action->setShortcut(keys);
   connect(action, &QAction::triggered, this, act);
@@ -60,12 +61,15 @@ void MainWindow::make_menus() {
   });
   redo_ = add_action(edit, tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { desk_.redo(); });
   edit->addSeparator();
-  add_action(edit, tr("Keep this design and go on with a copy"), QKeySequence("Ctrl+D"), [this] { desk_.add_variant(); });
-  add_action(edit, tr("Next variant"), QKeySequence("Ctrl+PgDown"), [this] { desk_.use_variant((desk_.build().active_variant + 1) % desk_.build().variants.size()); });
+  add_action(edit, tr("Keep this design and go on with a copy"), QKeySequence("Ctrl+D"),
+             [this] { desk_.add_variant(); });
+  add_action(edit, tr("Next variant"), QKeySequence("Ctrl+PgDown"),
+             [this] { desk_.use_variant((desk_.build().active_variant + 1) % desk_.build().variants.size()); });
   add_action(edit, tr("Name this variant…"), {}, [this] {
     bool taken = false;
     const QString path = "@.name";
-    const QString name = QInputDialog::getText(this, tr("Variant"), tr("Name of this variant"), QLineEdit::Normal, QString::fromStdString(desk_.build().variant().name), &taken);
+    const QString name = QInputDialog::getText(this, tr("Variant"), tr("Name of this variant"), QLineEdit::Normal,
+                                               QString::fromStdString(desk_.build().variant().name), &taken);
     if (!taken) return;
     if (const auto wrong = desk_.type(path, name)) desk_.tell(*wrong);
   });
@@ -83,12 +87,16 @@ void MainWindow::make_menus() {
   add_action(view, tr("Compare variants"), QKeySequence("Ctrl+0"), [this] { go_to_stage("compare"); });
   add_action(view, tr("Tape mode"), QKeySequence("Ctrl+T"), [this] { begin_tape(); });
   view->addSeparator();
-  add_action(view, tr("Other end"), QKeySequence("Ctrl+E"), [this] { desk_.set_end(desk_.end() == End::front ? End::rear : End::front); });
-  add_action(view, tr("Next load case"), QKeySequence("Ctrl+L"), [this] { desk_.set_load_case((desk_.load_case() + 1) % desk_.assessment().loads.size()); });
-  add_action(view, tr("Fold what stops it"), QKeySequence("Ctrl+F"), [this] { findings_->set_folded(!findings_->is_folded()); });
+  add_action(view, tr("Other end"), QKeySequence("Ctrl+E"),
+             [this] { desk_.set_end(desk_.end() == End::front ? End::rear : End::front); });
+  add_action(view, tr("Next load case"), QKeySequence("Ctrl+L"),
+             [this] { desk_.set_load_case((desk_.load_case() + 1) % desk_.assessment().loads.size()); });
+  add_action(view, tr("Fold what stops it"), QKeySequence("Ctrl+F"),
+             [this] { findings_->set_folded(!findings_->is_folded()); });
   view->addSeparator();
   auto* themes = new QActionGroup(this);
-  for (const auto& [name, theme] : {std::pair{tr("Primer (light)"), Theme::primer}, std::pair{tr("Night bay (dark)"), Theme::night_bay}}) {
+  for (const auto& [name, theme] :
+       {std::pair{tr("Primer (light)"), Theme::primer}, std::pair{tr("Night bay (dark)"), Theme::night_bay}}) {
     auto* action = add_action(view, name, {}, [this, t = theme] {
       Look look = desk_.look();
       look.theme = t;
@@ -106,8 +114,11 @@ void MainWindow::make_menus() {
   add_action(help, tr("Find anything by name"), QKeySequence("Ctrl+K"), [this] { find_by_name(); });
   add_action(help, tr("Keys"), QKeySequence::HelpContents, [this] { show_keys(); });
   add_action(help, tr("About Mavrel"), {}, [this] {
-    QMessageBox::about(this, tr("About Mavrel"),
-                       tr("Mavrel %1\n\nAir suspension for lowered cars, worked out before it is welded.\n\nGPL-3.0-or-later. Text set in Mavrel Text, made from B612 (SIL Open Font License 1.1).").arg(MAVREL_VERSION));
+    QMessageBox::about(
+        this, tr("About Mavrel"),
+        tr("Mavrel %1\n\nAir suspension for lowered cars, worked out before it is welded.\n\nGPL-3.0-or-later. Text "
+           "set in Mavrel Text, made from B612 (SIL Open Font License 1.1).")
+            .arg(MAVREL_VERSION));
   });
 }
 
@@ -121,7 +132,8 @@ void MainWindow::fill_recent() {
 }
 
 void MainWindow::fill_units(QMenu* menu) {
-  const auto group = [&](const std::vector<std::pair<QString, std::function<void(UnitPrefs&)>>>& choices, const std::function<bool(const UnitPrefs&, std::size_t)>& held) {
+  const auto group = [&](const std::vector<std::pair<QString, std::function<void(UnitPrefs&)>>>& choices,
+                         const std::function<bool(const UnitPrefs&, std::size_t)>& held) {
     auto* actions = new QActionGroup(menu);
     for (std::size_t i = 0; i < choices.size(); ++i) {
       auto* action = menu->addAction(choices[i].first);
@@ -136,13 +148,22 @@ void MainWindow::fill_units(QMenu* menu) {
     }
     menu->addSeparator();
   };
-  group({{"mm", [](UnitPrefs& p) { p.length = LengthUnit::mm; }}, {tr("inches, sixteenths"), [](UnitPrefs& p) { p.length = LengthUnit::inch; }}}, [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.length) == i; });
-  group({{"bar", [](UnitPrefs& p) { p.pressure = PressureUnit::bar; }}, {"psi", [](UnitPrefs& p) { p.pressure = PressureUnit::psi; }}, {"kPa", [](UnitPrefs& p) { p.pressure = PressureUnit::kpa; }}}, [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.pressure) == i; });
-  group({{"kg", [](UnitPrefs& p) { p.mass = MassUnit::kg; }}, {"lb", [](UnitPrefs& p) { p.mass = MassUnit::lb; }}}, [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.mass) == i; });
-  group({{"°C", [](UnitPrefs& p) { p.temperature = TemperatureUnit::celsius; }}, {"°F", [](UnitPrefs& p) { p.temperature = TemperatureUnit::fahrenheit; }}}, [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.temperature) == i; });
+  group({{"mm", [](UnitPrefs& p) { p.length = LengthUnit::mm; }},
+         {tr("inches, sixteenths"), [](UnitPrefs& p) { p.length = LengthUnit::inch; }}},
+        [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.length) == i; });
+  group({{"bar", [](UnitPrefs& p) { p.pressure = PressureUnit::bar; }},
+         {"psi", [](UnitPrefs& p) { p.pressure = PressureUnit::psi; }},
+         {"kPa", [](UnitPrefs& p) { p.pressure = PressureUnit::kpa; }}},
+        [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.pressure) == i; });
+  group({{"kg", [](UnitPrefs& p) { p.mass = MassUnit::kg; }}, {"lb", [](UnitPrefs& p) { p.mass = MassUnit::lb; }}},
+        [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.mass) == i; });
+  group({{"°C", [](UnitPrefs& p) { p.temperature = TemperatureUnit::celsius; }},
+         {"°F", [](UnitPrefs& p) { p.temperature = TemperatureUnit::fahrenheit; }}},
+        [](const UnitPrefs& p, std::size_t i) { return static_cast<std::size_t>(p.temperature) == i; });
   menu->addAction(tr("Width of a finger…"), this, [this] {
     bool taken = false;
-    const QString text = QInputDialog::getText(this, tr("Finger"), tr("How wide is your finger?"), QLineEdit::Normal, desk_.shown(desk_.prefs().finger, Kind::length, -2), &taken);
+    const QString text = QInputDialog::getText(this, tr("Finger"), tr("How wide is your finger?"), QLineEdit::Normal,
+                                               desk_.shown(desk_.prefs().finger, Kind::length, -2), &taken);
     if (!taken) return;
     const auto width = parse_quantity(text.toStdString(), Kind::length, desk_.prefs());
     if (!width || *width < 0.008 || *width > 0.03) {
@@ -164,29 +185,39 @@ void MainWindow::scale_text(double by) {
 void MainWindow::find_by_name() {
   std::vector<Finder::Entry> entries;
   for (QAction* action : actions_)
-    if (action->isEnabled()) entries.push_back({action->text().remove('&'), tr("command %1").arg(action->shortcut().toString(QKeySequence::NativeText)), [action] { action->trigger(); }});
+    if (action->isEnabled())
+      entries.push_back({action->text().remove('&'),
+                         tr("command %1").arg(action->shortcut().toString(QKeySequence::NativeText)),
+                         [action] { action->trigger(); }});
   for (Field* field : car_in_->findChildren<Field*>())
-    entries.push_back({field->edit()->accessibleName(), tr("reading"), [this, path = desk_.resolve(field->path())] { emit desk_.went_to("car_in", path); }});
+    entries.push_back({field->edit()->accessibleName(), tr("reading"),
+                       [this, path = desk_.resolve(field->path())] { emit desk_.went_to("car_in", path); }});
   for (const auto& bag : desk_.shelf().bags)
     entries.push_back({QString::fromStdString(bag.card.name), tr("bag"), [this, name = bag.card.name] {
                          go_to_stage("bags");
                          desk_.choose_bag(desk_.end(), name);
                        }});
   for (const auto& finding : desk_.assessment().findings)
-    entries.push_back({desk_.words_of(finding.title), tr("finding"), [this, stage = QString(assess::stage_key(finding.stage)), place = QString::fromStdString(finding.place)] { emit desk_.went_to(stage, place); }});
+    entries.push_back({desk_.words_of(finding.title), tr("finding"),
+                       [this, stage = QString(assess::stage_key(finding.stage)),
+                        place = QString::fromStdString(finding.place)] { emit desk_.went_to(stage, place); }});
   Finder finder(std::move(entries), this);
   finder.exec();
 }
 
 void MainWindow::show_keys() {
   QString rows;
-  const auto row = [&](const QString& keys, const QString& what) { rows += QString("<tr><td><b>%1</b>&nbsp;&nbsp;&nbsp;</td><td>%2</td></tr>").arg(keys.toHtmlEscaped(), what.toHtmlEscaped()); };
+  const auto row = [&](const QString& keys, const QString& what) {
+    rows += QString("<tr><td><b>%1</b>&nbsp;&nbsp;&nbsp;</td><td>%2</td></tr>")
+                .arg(keys.toHtmlEscaped(), what.toHtmlEscaped());
+  };
   row(tr("↑ ↓"), tr("move the pose 1 mm; with Shift 10 mm, with Alt 0.2 mm"));
   row("E", tr("other end"));
   row("L", tr("next load case"));
   row(tr("Tab, Enter, Esc"), tr("to the next reading; take what is typed; give it up"));
   for (const QAction* action : actions_)
-    if (!action->shortcut().isEmpty()) row(action->shortcut().toString(QKeySequence::NativeText), action->text().remove('&'));
+    if (!action->shortcut().isEmpty())
+      row(action->shortcut().toString(QKeySequence::NativeText), action->text().remove('&'));
   QDialog dialog(this);
   dialog.setWindowTitle(tr("Keys"));
   dialog.setObjectName("keys");

@@ -55,7 +55,8 @@ void Settings::add_recent(const QString& file) {
   QStringList list = recent();
   list.removeAll(file);
   list.prepend(file);
-  while (list.size() > most_recent) list.removeLast();
+  while (list.size() > most_recent)
+    list.removeLast();
   store_.setValue("recent", list);
 }
 

@@ -32,8 +32,10 @@ Track sampled(TrackCode code, double low, double high, const F& value) {
   };
   for (int i = 0; i <= steps; ++i) {
     const std::optional<double> v = value(std::min(low + step * i, high));
-    if (v) piece.values.push_back(*v);
-    else close(i + 1);
+    if (v)
+      piece.values.push_back(*v);
+    else
+      close(i + 1);
   }
   close(steps + 1);
   return track;
@@ -46,7 +48,8 @@ CaseTracks tracks_in_case(const BagOnEnd& bag, const EndLoad& load, double low, 
   if (!(high > low)) return out;
   const auto steps = std::max(1, static_cast<int>(std::ceil((high - low) / track_step)));
   std::vector<std::optional<PoseState>> states;
-  for (int i = 0; i <= steps; ++i) states.push_back(bag.state(std::min(low + (high - low) / steps * i, high), load));
+  for (int i = 0; i <= steps; ++i)
+    states.push_back(bag.state(std::min(low + (high - low) / steps * i, high), load));
   const auto add = [&](TrackCode code, auto figure) {
     std::size_t i = 0;
     out.tracks.push_back(sampled(code, low, high, [&](double) -> std::optional<double> {
@@ -69,8 +72,10 @@ void add_tracks(const EndModel& model, const BagOnEnd* bag, EndAssessment& out) 
     auto [low, high] = bag->heights();
     low = std::max(low, out.domain_low);
     high = std::min(high, out.domain_high);
-    for (const auto& load : model.loads) out.cases.push_back(load ? tracks_in_case(*bag, *load, low, high) : CaseTracks{});
-    out.tracks.push_back(sampled(TrackCode::bag_height, low, high, [&](double H) { return std::optional(bag->bag_height(H)); }));
+    for (const auto& load : model.loads)
+      out.cases.push_back(load ? tracks_in_case(*bag, *load, low, high) : CaseTracks{});
+    out.tracks.push_back(
+        sampled(TrackCode::bag_height, low, high, [&](double H) { return std::optional(bag->bag_height(H)); }));
   }
   if (!map.has_damper()) return;
   if (model.damper_open)
@@ -81,24 +86,32 @@ void add_tracks(const EndModel& model, const BagOnEnd* bag, EndAssessment& out) 
                                  [&](double H) { return std::optional(map.damper(H).value - *model.damper_shut); }));
 }
 
-void add_presets(const std::vector<std::optional<double>>& heights, const EndModel& model, const BagOnEnd* bag, EndAssessment& out) {
+void add_presets(const std::vector<std::optional<double>>& heights, const EndModel& model, const BagOnEnd* bag,
+                 EndAssessment& out) {
   for (const auto& H : heights) {
     auto& preset = out.presets.emplace_back();
     if (!H) continue;
-    preset = PresetAtEnd{*H, out.windows.reach && out.windows.reach->contains(*H), out.windows.road && out.windows.road->contains(*H), {}};
-    for (const auto& load : model.loads) preset->cases.push_back(bag && load ? bag->state(*H, *load) : std::nullopt);
+    preset = PresetAtEnd{*H,
+                         out.windows.reach && out.windows.reach->contains(*H),
+                         out.windows.road && out.windows.road->contains(*H),
+                         {}};
+    for (const auto& load : model.loads)
+      preset->cases.push_back(bag && load ? bag->state(*H, *load) : std::nullopt);
   }
 }
 
 /// The sealed bag from road height to the bare limits of travel either way.
-std::optional<StrokeEnds> stroke_in_case(const BagOnEnd& bag, const EndModel& model, const EndLoad& load, double road, const Window& reach) {
+std::optional<StrokeEnds> stroke_in_case(const BagOnEnd& bag, const EndModel& model, const EndLoad& load, double road,
+                                         const Window& reach) {
   const auto state = bag.state(road, load);
   if (!state) return std::nullopt;
   StrokeEnds out{reach.low.height, reach.high.height, 0, 0};
   const air::BagCurve& curve = bag.bag().curve;
   const double from = bag.bag_height(road);
-  const auto bump = air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.bump_height), model.setting.n, model.setting);
-  const auto rebound = air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.rebound_height), model.setting.n, model.setting);
+  const auto bump =
+      air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.bump_height), model.setting.n, model.setting);
+  const auto rebound = air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.rebound_height),
+                                          model.setting.n, model.setting);
   if (!bump || !rebound) return std::nullopt;
   out.bump_pressure = bump->gauge_pressure;
   out.rebound_pressure = rebound->gauge_pressure;
@@ -111,7 +124,8 @@ void assess_end(const build::Build& build, const shelf::Shelf& shelf, End end, A
   const build::Variant& variant = build.variant();
   here.floor_correction = floor_corrections(build)[at(end)];
   for (const Side side : build::both_sides)
-    if (const auto height = curve::mean(survey.corners[at(side)].height.values)) here.side_height[at(side)] = *height + here.floor_correction[at(side)];
+    if (const auto height = curve::mean(survey.corners[at(side)].height.values))
+      here.side_height[at(side)] = *height + here.floor_correction[at(side)];
   here.unsprung_mass = unsprung_mass(survey);
   here.unsprung_estimated = !survey.unsprung_mass;
   here.motion_ratio = curve::mean(survey.motion_ratio.values);
@@ -156,7 +170,8 @@ Assessment assess(const build::Build& build, const shelf::Shelf& shelf) {
     const double twist = floor_corrections(build)[0][0];
     if (twist != 0) out.floor_twist = twist;
   }
-  for (const End end : build::both_ends) assess_end(build, shelf, end, out);
+  for (const End end : build::both_ends)
+    assess_end(build, shelf, end, out);
   find_in_survey(build, out);
   find_on_car(build, out);
   sort_findings(out.findings);

@@ -7,52 +7,80 @@ namespace mavrel::assess {
 
 const char* limit_key(LimitCode code) {
   switch (code) {
-  case LimitCode::bag_collapsed: return "bag_collapsed";
-  case LimitCode::bag_full: return "bag_full";
-  case LimitCode::bump_stop: return "bump_stop";
-  case LimitCode::damper_shut: return "damper_shut";
-  case LimitCode::damper_open: return "damper_open";
-  case LimitCode::pressure_high: return "pressure_high";
-  case LimitCode::pressure_low: return "pressure_low";
+  case LimitCode::bag_collapsed:
+    return "bag_collapsed";
+  case LimitCode::bag_full:
+    return "bag_full";
+  case LimitCode::bump_stop:
+    return "bump_stop";
+  case LimitCode::damper_shut:
+    return "damper_shut";
+  case LimitCode::damper_open:
+    return "damper_open";
+  case LimitCode::pressure_high:
+    return "pressure_high";
+  case LimitCode::pressure_low:
+    return "pressure_low";
   }
   return "";
 }
 
 const char* limit_name(LimitCode code) {
   switch (code) {
-  case LimitCode::bag_collapsed: return words("bag collapsed");
-  case LimitCode::bag_full: return words("bag at full height");
-  case LimitCode::bump_stop: return words("bump stop");
-  case LimitCode::damper_shut: return words("damper shut");
-  case LimitCode::damper_open: return words("damper open");
-  case LimitCode::pressure_high: return words("bag pressure high");
-  case LimitCode::pressure_low: return words("bag pressure low");
+  case LimitCode::bag_collapsed:
+    return words("bag collapsed");
+  case LimitCode::bag_full:
+    return words("bag at full height");
+  case LimitCode::bump_stop:
+    return words("bump stop");
+  case LimitCode::damper_shut:
+    return words("damper shut");
+  case LimitCode::damper_open:
+    return words("damper open");
+  case LimitCode::pressure_high:
+    return words("bag pressure high");
+  case LimitCode::pressure_low:
+    return words("bag pressure low");
   }
   return "";
 }
 
 const char* track_key(TrackCode code) {
   switch (code) {
-  case TrackCode::pressure: return "pressure_pa";
-  case TrackCode::pressure_left: return "pressure_left_pa";
-  case TrackCode::pressure_right: return "pressure_right_pa";
-  case TrackCode::frequency: return "body_frequency_hz";
-  case TrackCode::bag_height: return "bag_height_m";
-  case TrackCode::damper_to_open: return "damper_to_open_m";
-  case TrackCode::damper_to_shut: return "damper_to_shut_m";
+  case TrackCode::pressure:
+    return "pressure_pa";
+  case TrackCode::pressure_left:
+    return "pressure_left_pa";
+  case TrackCode::pressure_right:
+    return "pressure_right_pa";
+  case TrackCode::frequency:
+    return "body_frequency_hz";
+  case TrackCode::bag_height:
+    return "bag_height_m";
+  case TrackCode::damper_to_open:
+    return "damper_to_open_m";
+  case TrackCode::damper_to_shut:
+    return "damper_to_shut_m";
   }
   return "";
 }
 
 const char* track_name(TrackCode code) {
   switch (code) {
-  case TrackCode::pressure: return words("pressure");
-  case TrackCode::pressure_left: return words("pressure left");
-  case TrackCode::pressure_right: return words("pressure right");
-  case TrackCode::frequency: return words("body frequency");
-  case TrackCode::bag_height: return words("bag height");
-  case TrackCode::damper_to_open: return words("damper to open");
-  case TrackCode::damper_to_shut: return words("damper to shut");
+  case TrackCode::pressure:
+    return words("pressure");
+  case TrackCode::pressure_left:
+    return words("pressure left");
+  case TrackCode::pressure_right:
+    return words("pressure right");
+  case TrackCode::frequency:
+    return words("body frequency");
+  case TrackCode::bag_height:
+    return words("bag height");
+  case TrackCode::damper_to_open:
+    return words("damper to open");
+  case TrackCode::damper_to_shut:
+    return words("damper to shut");
   }
   return "";
 }
@@ -61,9 +89,12 @@ Kind track_kind(TrackCode code) {
   switch (code) {
   case TrackCode::pressure:
   case TrackCode::pressure_left:
-  case TrackCode::pressure_right: return Kind::pressure;
-  case TrackCode::frequency: return Kind::frequency;
-  default: return Kind::length;
+  case TrackCode::pressure_right:
+    return Kind::pressure;
+  case TrackCode::frequency:
+    return Kind::frequency;
+  default:
+    return Kind::length;
   }
 }
 
@@ -101,13 +132,18 @@ const Track* EndAssessment::find(TrackCode code, std::size_t load_case) const {
 
 const char* severity_key(Severity severity) {
   switch (severity) {
-  case Severity::stop: return "stop";
-  case Severity::caution: return "caution";
-  case Severity::note: return "note";
+  case Severity::stop:
+    return "stop";
+  case Severity::caution:
+    return "caution";
+  case Severity::note:
+    return "note";
   }
   return "";
 }
 
-const char* stage_key(Stage stage) { return stage == Stage::car_in ? "car_in" : "bags"; }
+const char* stage_key(Stage stage) {
+  return stage == Stage::car_in ? "car_in" : "bags";
+}
 
 } // namespace mavrel::assess

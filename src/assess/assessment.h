@@ -19,9 +19,9 @@ using build::Side;
 
 /// What one end carries in one load case.
 struct EndLoad {
-  double axle_mass = 0;                // kg on the floor
-  double sprung_mass = 0;              // kg a corner, mean of both sides
-  std::array<double, 2> side_mass{};   // kg sprung, left and right
+  double axle_mass = 0;              // kg on the floor
+  double sprung_mass = 0;            // kg a corner, mean of both sides
+  std::array<double, 2> side_mass{}; // kg sprung, left and right
 };
 
 struct CaseLoad {
@@ -50,18 +50,19 @@ enum class LimitCode {
 /// A stretch of height that one limit forbids.
 struct Stretch {
   LimitCode code = LimitCode::bag_collapsed;
-  double from = 0, to = 0;               // m, H; clipped to the domain
-  std::optional<std::size_t> load_case;  // for limits that depend on the load
-  double reserve = 0;                    // m of travel kept free in front of the bare limit (road only)
+  double from = 0, to = 0;              // m, H; clipped to the domain
+  std::optional<std::size_t> load_case; // for limits that depend on the load
+  double reserve = 0;                   // m of travel kept free in front of the bare limit (road only)
 };
 
 /// One end of a window.
 struct Edge {
-  double height = 0;                      // m, H
-  std::optional<Stretch> governing;       // none: nothing known limits the end on this side
-  std::optional<Stretch> next;            // what would limit if the governing one were gone
-  double next_height = 0;                 // m, where that would be
-  std::optional<double> height_per_metre; // m of height gained for each m of part gained (damper, stack, stop); none for pressures
+  double height = 0;                // m, H
+  std::optional<Stretch> governing; // none: nothing known limits the end on this side
+  std::optional<Stretch> next;      // what would limit if the governing one were gone
+  double next_height = 0;           // m, where that would be
+  std::optional<double>
+      height_per_metre; // m of height gained for each m of part gained (damper, stack, stop); none for pressures
 };
 
 struct Window {
@@ -109,11 +110,11 @@ struct CaseTracks {
 
 /// One end at one height in one load case.
 struct PoseState {
-  double bag_height = 0;                  // m
-  std::array<double, 2> side_pressure{};  // Pa gauge, left and right
-  double pressure = 0;                    // Pa gauge, at the mean load
-  std::optional<double> frequency;        // Hz; none where the end would not hold itself up
-  double wheel_rate = 0;                  // N/m a corner, quick movement
+  double bag_height = 0;                 // m
+  std::array<double, 2> side_pressure{}; // Pa gauge, left and right
+  double pressure = 0;                   // Pa gauge, at the mean load
+  std::optional<double> frequency;       // Hz; none where the end would not hold itself up
+  double wheel_rate = 0;                 // N/m a corner, quick movement
 };
 
 struct PresetAtEnd {
@@ -150,11 +151,11 @@ struct Finding {
 // ---- the whole -------------------------------------------------------------------------------------------------
 
 struct EndAssessment {
-  std::optional<double> surveyed_height;           // m, H, mean of both sides, floor taken out
+  std::optional<double> surveyed_height;            // m, H, mean of both sides, floor taken out
   std::array<std::optional<double>, 2> side_height; // m, left and right, floor taken out
-  std::array<double, 2> floor_correction{};        // m, added to the reading
-  std::optional<double> tyre_radius;               // m
-  double unsprung_mass = 0;                        // kg a corner
+  std::array<double, 2> floor_correction{};         // m, added to the reading
+  std::optional<double> tyre_radius;                // m
+  double unsprung_mass = 0;                         // kg a corner
   bool unsprung_estimated = false;
   std::optional<double> motion_ratio;              // at the surveyed height
   double domain_low = 0, domain_high = 0;          // m, H that the tracks and stretches cover; equal: nothing known
@@ -169,7 +170,7 @@ struct EndAssessment {
 };
 
 struct Assessment {
-  std::vector<CaseLoad> loads; // one a load case; one named “As surveyed” when the build has none
+  std::vector<CaseLoad> loads;        // one a load case; one named “As surveyed” when the build has none
   std::optional<double> cross_weight; // front right and rear left, share of the whole
   std::optional<double> floor_twist;  // m, half the diagonal difference of the floor
   std::array<EndAssessment, 2> ends;  // front, rear

@@ -10,8 +10,10 @@ std::pair<double, double> BagOnEnd::heights() const {
   const motion::TravelMap& map = *model_->map;
   const air::BagCurve& curve = bag_->curve;
   // A card that reaches beyond the map is cut at the map's end.
-  const double low = height_for_bag(curve.lowest()).value_or(bag_height(map.lowest()) > curve.lowest() ? map.lowest() : map.highest());
-  const double high = height_for_bag(curve.highest()).value_or(bag_height(map.highest()) < curve.highest() ? map.highest() : map.lowest());
+  const double low =
+      height_for_bag(curve.lowest()).value_or(bag_height(map.lowest()) > curve.lowest() ? map.lowest() : map.highest());
+  const double high = height_for_bag(curve.highest())
+                          .value_or(bag_height(map.highest()) < curve.highest() ? map.highest() : map.lowest());
   return {low, high};
 }
 
@@ -37,7 +39,8 @@ std::optional<PoseState> BagOnEnd::state(double H, const EndLoad& load) const {
   const double force = model_->spring_force(load.sprung_mass, H, at);
   if (!(force > 0)) return std::nullopt;
   out.pressure = pressure_of(load.sprung_mass);
-  for (const Side side : build::both_sides) out.side_pressure[build::at(side)] = pressure_of(load.side_mass[build::at(side)]);
+  for (const Side side : build::both_sides)
+    out.side_pressure[build::at(side)] = pressure_of(load.side_mass[build::at(side)]);
   const double k = air::sealed_rate(section, out.pressure, model_->setting.n, model_->setting);
   const double others = H < model_->other_slack ? model_->other_rate : 0;
   // MR = dL/dH, so a ratio that grows in bump has a negative slope and stiffens.

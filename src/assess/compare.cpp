@@ -20,17 +20,34 @@ bool ComparedFigure::differs() const {
 namespace {
 
 constexpr const char* compared_fields[] = {
-    "front.bag", "front.upper_stack_m", "front.lower_stack_m", "front.damper_open_m", "front.damper_shut_m",
-    "rear.bag",  "rear.upper_stack_m",  "rear.lower_stack_m",  "rear.damper_open_m",  "rear.damper_shut_m",
-    "brief.bump_travel_m", "brief.rebound_reserve_m", "brief.bag_margin_m", "brief.bag_clearance_m", "brief.road_pressure_share",
-    "brief.frequency_low_hz", "brief.frequency_high_hz", "brief.rear_quicker_low", "brief.rear_quicker_high", "brief.exponent",
+    "front.bag",
+    "front.upper_stack_m",
+    "front.lower_stack_m",
+    "front.damper_open_m",
+    "front.damper_shut_m",
+    "rear.bag",
+    "rear.upper_stack_m",
+    "rear.lower_stack_m",
+    "rear.damper_open_m",
+    "rear.damper_shut_m",
+    "brief.bump_travel_m",
+    "brief.rebound_reserve_m",
+    "brief.bag_margin_m",
+    "brief.bag_clearance_m",
+    "brief.road_pressure_share",
+    "brief.frequency_low_hz",
+    "brief.frequency_high_hz",
+    "brief.rear_quicker_low",
+    "brief.rear_quicker_high",
+    "brief.exponent",
 };
 
-void compare_field(const build::Build& build, std::size_t a, std::size_t b, const std::string& path, const UnitPrefs& prefs,
-                   std::vector<ComparedChoice>& out) {
+void compare_field(const build::Build& build, std::size_t a, std::size_t b, const std::string& path,
+                   const UnitPrefs& prefs, std::vector<ComparedChoice>& out) {
   const auto in_a = build::look_up(build, fmt::format("variants.{}.{}", a, path), prefs);
   const auto in_b = build::look_up(build, fmt::format("variants.{}.{}", b, path), prefs);
-  const std::string shown_a = in_a && in_a->filled ? in_a->shown : "", shown_b = in_b && in_b->filled ? in_b->shown : "";
+  const std::string shown_a = in_a && in_a->filled ? in_a->shown : "",
+                    shown_b = in_b && in_b->filled ? in_b->shown : "";
   if (shown_a == shown_b) return;
   out.push_back({path, in_a ? in_a->label : in_b->label, shown_a, shown_b});
 }
@@ -47,7 +64,8 @@ const PresetAtEnd* preset_of(const build::Variant& variant, const EndAssessment&
 }
 
 template <class Figure>
-std::optional<double> at_preset(const build::Variant& variant, const EndAssessment& end, build::PresetUse use, std::size_t c, Figure figure) {
+std::optional<double> at_preset(const build::Variant& variant, const EndAssessment& end, build::PresetUse use,
+                                std::size_t c, Figure figure) {
   const PresetAtEnd* preset = preset_of(variant, end, use);
   if (!preset || c >= preset->cases.size() || !preset->cases[c]) return std::nullopt;
   return figure(*preset->cases[c]);
@@ -55,8 +73,8 @@ std::optional<double> at_preset(const build::Variant& variant, const EndAssessme
 
 } // namespace
 
-Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b, std::size_t load_case,
-                   const UnitPrefs& prefs) {
+Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b,
+                   std::size_t load_case, const UnitPrefs& prefs) {
   Comparison out;
   out.a = a;
   out.b = b;
@@ -65,18 +83,22 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
     build::Build copy = build;
     copy.active_variant = which[i];
     out.assessments[i] = assess(copy, shelf);
-    out.stops[i] = static_cast<std::size_t>(std::count_if(out.assessments[i].findings.begin(), out.assessments[i].findings.end(),
-                                                          [](const Finding& f) { return f.severity == Severity::stop; }));
+    out.stops[i] =
+        static_cast<std::size_t>(std::count_if(out.assessments[i].findings.begin(), out.assessments[i].findings.end(),
+                                               [](const Finding& f) { return f.severity == Severity::stop; }));
   }
-  for (const char* path : compared_fields) compare_field(build, a, b, path, prefs, out.choices);
+  for (const char* path : compared_fields)
+    compare_field(build, a, b, path, prefs, out.choices);
   const std::size_t presets = std::max(build.variants[a].brief.presets.size(), build.variants[b].brief.presets.size());
   for (std::size_t i = 0; i < presets; ++i)
-    for (const char* key : {"name", "front", "rear"}) compare_field(build, a, b, fmt::format("brief.presets.{}.{}", i, key), prefs, out.choices);
+    for (const char* key : {"name", "front", "rear"})
+      compare_field(build, a, b, fmt::format("brief.presets.{}.{}", i, key), prefs, out.choices);
 
   for (const End end : build::both_ends) {
     const auto add = [&](Message what, Kind kind, auto figure) {
       std::array<std::optional<double>, 2> v;
-      for (std::size_t i = 0; i < 2; ++i) v[i] = figure(build.variants[which[i]], out.assessments[i].end(end));
+      for (std::size_t i = 0; i < 2; ++i)
+        v[i] = figure(build.variants[which[i]], out.assessments[i].end(end));
       out.figures.push_back({std::move(what), end, kind, v[0], v[1]});
     };
     using V = const build::Variant&;
@@ -89,10 +111,12 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
       return at_preset(v, e, build::PresetUse::road, load_case, [](const PoseState& s) { return s.frequency; });
     });
     add({words("road pressure"), {}}, Kind::pressure, [&](V v, E e) {
-      return at_preset(v, e, build::PresetUse::road, load_case, [](const PoseState& s) { return std::optional(s.pressure); });
+      return at_preset(v, e, build::PresetUse::road, load_case,
+                       [](const PoseState& s) { return std::optional(s.pressure); });
     });
     add({words("ramp pressure"), {}}, Kind::pressure, [&](V v, E e) {
-      return at_preset(v, e, build::PresetUse::ramp, load_case, [](const PoseState& s) { return std::optional(s.pressure); });
+      return at_preset(v, e, build::PresetUse::ramp, load_case,
+                       [](const PoseState& s) { return std::optional(s.pressure); });
     });
   }
   return out;

@@ -22,10 +22,10 @@ struct ComparedChoice {
 };
 
 struct Comparison {
-  std::size_t a = 0, b = 0;             // indices of the variants
-  std::vector<ComparedChoice> choices;  // only what differs
-  std::vector<ComparedFigure> figures;  // all, in a fixed order
-  std::array<std::size_t, 2> stops{};   // findings of severity stop in each
+  std::size_t a = 0, b = 0;            // indices of the variants
+  std::vector<ComparedChoice> choices; // only what differs
+  std::vector<ComparedFigure> figures; // all, in a fixed order
+  std::array<std::size_t, 2> stops{};  // findings of severity stop in each
   std::array<Assessment, 2> assessments;
 };
 

@@ -61,7 +61,8 @@ EndModel end_model(const build::Build& build, End end, const std::vector<CaseLoa
     out.other_rate = *survey.other_spring_rate;
     out.other_slack = *survey.other_spring_slack;
   }
-  for (const CaseLoad& load : loads) out.loads.push_back(load.ends[build::at(end)]);
+  for (const CaseLoad& load : loads)
+    out.loads.push_back(load.ends[build::at(end)]);
 
   const auto ratio = curve::mean(survey.motion_ratio.values);
   const auto spring = curve::mean(survey.spring_length.values);
@@ -77,7 +78,8 @@ EndModel end_model(const build::Build& build, End end, const std::vector<CaseLoa
 
 std::optional<double> wished_height(const build::HeightWish& wish, const EndModel& model) {
   switch (wish.as) {
-  case build::HeightWish::As::height: return wish.value;
+  case build::HeightWish::As::height:
+    return wish.value;
   case build::HeightWish::As::gap:
     if (!model.tyre_radius) return std::nullopt;
     return *model.tyre_radius + wish.value;
@@ -91,8 +93,10 @@ std::optional<double> wished_height(const build::HeightWish& wish, const EndMode
 build::HeightWish wish_for_height(double H, const build::HeightWish& like, std::optional<double> surveyed_height,
                                   std::optional<double> tyre_radius) {
   build::HeightWish out = like;
-  if (like.as == build::HeightWish::As::gap && tyre_radius) out.value = H - *tyre_radius;
-  else if (like.as == build::HeightWish::As::drop && surveyed_height) out.value = *surveyed_height - H;
+  if (like.as == build::HeightWish::As::gap && tyre_radius)
+    out.value = H - *tyre_radius;
+  else if (like.as == build::HeightWish::As::drop && surveyed_height)
+    out.value = *surveyed_height - H;
   else {
     out.as = build::HeightWish::As::height;
     out.value = H;

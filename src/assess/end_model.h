@@ -39,7 +39,8 @@ struct EndModel {
 /// H that a wish stands for at this end; none while the survey or the tyre it refers to is missing.
 [[nodiscard]] std::optional<double> wished_height(const build::HeightWish& wish, const EndModel& model);
 /// The wish that stands for H, said the same way as `like`.
-[[nodiscard]] build::HeightWish wish_for_height(double H, const build::HeightWish& like, std::optional<double> surveyed_height,
+[[nodiscard]] build::HeightWish wish_for_height(double H, const build::HeightWish& like,
+                                                std::optional<double> surveyed_height,
                                                 std::optional<double> tyre_radius);
 
 } // namespace mavrel::assess

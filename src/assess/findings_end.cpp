@@ -19,13 +19,20 @@ namespace {
 /// What change of the governing part by `part` metres would do, in words.
 Message part_change(LimitCode code, double part) {
   switch (code) {
-  case LimitCode::bag_collapsed: return {words("{0} less stack, or a bag that collapses that much lower"), {metres(part)}};
-  case LimitCode::bag_full: return {words("{0} more stack, or a longer bag"), {metres(part)}};
-  case LimitCode::bump_stop: return {words("{0} off the bump stop"), {metres(part)}};
-  case LimitCode::damper_shut: return {words("a damper {0} shorter when shut"), {metres(part)}};
-  case LimitCode::damper_open: return {words("a damper {0} longer when open"), {metres(part)}};
-  case LimitCode::pressure_high: return {words("a bag with more area or a higher maximum"), {}};
-  case LimitCode::pressure_low: return {words("a bag with less area"), {}};
+  case LimitCode::bag_collapsed:
+    return {words("{0} less stack, or a bag that collapses that much lower"), {metres(part)}};
+  case LimitCode::bag_full:
+    return {words("{0} more stack, or a longer bag"), {metres(part)}};
+  case LimitCode::bump_stop:
+    return {words("{0} off the bump stop"), {metres(part)}};
+  case LimitCode::damper_shut:
+    return {words("a damper {0} shorter when shut"), {metres(part)}};
+  case LimitCode::damper_open:
+    return {words("a damper {0} longer when open"), {metres(part)}};
+  case LimitCode::pressure_high:
+    return {words("a bag with more area or a higher maximum"), {}};
+  case LimitCode::pressure_low:
+    return {words("a bag with less area"), {}};
   }
   return {};
 }
@@ -50,21 +57,33 @@ public:
 
 private:
   std::string name() const { return name_of(end_); }
-  std::string fit_path(const char* field) const { return fmt::format("variants.{}.{}.{}", build_.active_variant, key_of(end_), field); }
+  std::string fit_path(const char* field) const {
+    return fmt::format("variants.{}.{}.{}", build_.active_variant, key_of(end_), field);
+  }
 
   Finding& add(const char* code, Severity severity, std::string place, Message title, Message reason, Message way_out) {
-    return out_.findings.emplace_back(
-        Finding{code, severity, end_, Stage::bags, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
+    return out_.findings.emplace_back(Finding{code,
+                                              severity,
+                                              end_,
+                                              Stage::bags,
+                                              std::move(place),
+                                              std::move(title),
+                                              std::move(reason),
+                                              std::move(way_out),
+                                              {},
+                                              {}});
   }
 
   bool chosen() {
     if (bag_) return true;
     if (fit_.bag.empty())
-      add("no_bag", Severity::note, fit_path("bag"), {words("{0}: no bag chosen"), {name()}}, {words("Windows show only what the car itself forbids."), {}},
-          {words("Choose one from the shelf."), {}});
+      add("no_bag", Severity::note, fit_path("bag"), {words("{0}: no bag chosen"), {name()}},
+          {words("Windows show only what the car itself forbids."), {}}, {words("Choose one from the shelf."), {}});
     else
-      add("bag_not_on_shelf", Severity::stop, fit_path("bag"), {words("{0}: “{1}” is not on the shelf"), {name(), fit_.bag}},
-          {words("Its card is missing, so it has no curves."), {}}, {words("Add its card to your shelf folder, or choose another bag."), {}});
+      add("bag_not_on_shelf", Severity::stop, fit_path("bag"),
+          {words("{0}: “{1}” is not on the shelf"), {name(), fit_.bag}},
+          {words("Its card is missing, so it has no curves."), {}},
+          {words("Add its card to your shelf folder, or choose another bag."), {}});
     return false;
   }
 
@@ -80,8 +99,10 @@ private:
     if (!room) return;
     const double needs = bag_->card.max_diameter + 2 * brief_.bag_clearance;
     if (needs <= *room) return;
-    auto& f = add("bag_too_wide", Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)), {words("{0} bag needs {1} of room"), {name(), metres(needs)}},
-                  {words("{0} at its widest and {1} around it; there is {2}."), {metres(bag_->card.max_diameter), metres(brief_.bag_clearance), metres(*room)}},
+    auto& f = add("bag_too_wide", Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)),
+                  {words("{0} bag needs {1} of room"), {name(), metres(needs)}},
+                  {words("{0} at its widest and {1} around it; there is {2}."),
+                   {metres(bag_->card.max_diameter), metres(brief_.bag_clearance), metres(*room)}},
                   {words("A bag {0} slimmer, or that much more room."), {metres(needs - *room)}});
     f.number = metres(needs);
     f.limit = metres(*room);
@@ -93,10 +114,14 @@ private:
     const auto H = bag.height_for_bag(bag.least_bag_height());
     if (!H || *H <= *model_.stop_height) return;
     const double short_by = *H - *model_.stop_height;
-    auto& f = add("bag_before_stop", Severity::caution, fmt::format("{}.bump_stop_gap_m", key_of(end_)), {words("{0} bag meets before the bump stop"), {name()}},
-                  {words("The bag is down to its margin at {0}, the stop meets at {1}. A bag without a stop inside is never the bump stop."), {metres(*H), metres(*model_.stop_height)}},
-                  {words("A bump stop {0} taller, or {1} less stack."),
-                   {metres(short_by * model_.stop_ratio.value_or(1)), metres(short_by * model_.map->at(*H).motion_ratio)}});
+    auto& f =
+        add("bag_before_stop", Severity::caution, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
+            {words("{0} bag meets before the bump stop"), {name()}},
+            {words("The bag is down to its margin at {0}, the stop meets at {1}. A bag without a stop inside is never "
+                   "the bump stop."),
+             {metres(*H), metres(*model_.stop_height)}},
+            {words("A bump stop {0} taller, or {1} less stack."),
+             {metres(short_by * model_.stop_ratio.value_or(1)), metres(short_by * model_.map->at(*H).motion_ratio)}});
     f.number = metres(*model_.stop_height);
     f.limit = metres(*H);
   }
@@ -110,14 +135,18 @@ private:
     }
     add(code, Severity::stop, fit_path("bag"), {title, {name()}},
         {words("{0} blocks up to {1} and {2} blocks from {3}."), {low_name, metres(up_to), high_name, metres(from)}},
-        up_to > from ? Message{words("{0} more height is needed between them: a shorter stack, another damper or another bag."), {metres(up_to - from)}}
-                     : Message{words("Another bag, or less reserve in the brief."), {}});
+        up_to > from
+            ? Message{words("{0} more height is needed between them: a shorter stack, another damper or another bag."),
+                      {metres(up_to - from)}}
+            : Message{words("Another bag, or less reserve in the brief."), {}});
   }
 
   void windows() {
     if (!here_.has_domain()) return;
-    if (!here_.windows.reach) no_window("no_reach_window", words("{0}: no height is left to stand at"), here_.windows.reach_blocked);
-    else if (!here_.windows.road) no_window("no_road_window", words("{0}: no height is left to drive at"), here_.windows.road_blocked);
+    if (!here_.windows.reach)
+      no_window("no_reach_window", words("{0}: no height is left to stand at"), here_.windows.reach_blocked);
+    else if (!here_.windows.road)
+      no_window("no_road_window", words("{0}: no height is left to drive at"), here_.windows.road_blocked);
   }
 
   void presets() {
@@ -130,7 +159,8 @@ private:
       }
       const bool road = needs_road_window(preset.use);
       const auto& window = road ? here_.windows.road : here_.windows.reach;
-      if (window && !window->contains(here_.presets[i]->height)) outside(preset, here_.presets[i]->height, *window, road, place);
+      if (window && !window->contains(here_.presets[i]->height))
+        outside(preset, here_.presets[i]->height, *window, road, place);
     }
   }
 
@@ -138,7 +168,9 @@ private:
     const auto& wish = preset.wish[at(end_)];
     if (!wish) return;
     add("wish_without_reference", Severity::caution, place, {words("{0} {1} can't be placed"), {name(), preset.name}},
-        {wish->as == build::HeightWish::As::gap ? words("It is wished as a gap, and the tyre code is missing.") : words("It is wished as a drop, and the surveyed height is missing."), {}},
+        {wish->as == build::HeightWish::As::gap ? words("It is wished as a gap, and the tyre code is missing.")
+                                                : words("It is wished as a drop, and the surveyed height is missing."),
+         {}},
         {words("Take the reading, or wish for a height."), {}});
   }
 
@@ -149,10 +181,15 @@ private:
     std::string limit = edge.governing ? limit_name(edge.governing->code) : words("the end of what is known");
     if (edge.governing && edge.governing->load_case) limit += ", " + out_.loads[*edge.governing->load_case].name;
     Message reason = edge.governing && edge.governing->reserve > 0
-                         ? Message{words("The {0} window ends at {1}: {2}, with {3} kept free."), {std::string(road ? "road" : "reach"), metres(edge.height), limit, metres(edge.governing->reserve)}}
-                         : Message{words("The {0} window ends at {1}: {2}."), {std::string(road ? "road" : "reach"), metres(edge.height), limit}};
-    auto& f = add("preset_outside", Severity::stop, place,
-                  {low ? words("{0} {1} is {2} too low") : words("{0} {1} is {2} too high"), {name(), preset.name, metres(off)}}, std::move(reason), way_in(edge, off, low));
+                         ? Message{words("The {0} window ends at {1}: {2}, with {3} kept free."),
+                                   {std::string(road ? "road" : "reach"), metres(edge.height), limit,
+                                    metres(edge.governing->reserve)}}
+                         : Message{words("The {0} window ends at {1}: {2}."),
+                                   {std::string(road ? "road" : "reach"), metres(edge.height), limit}};
+    auto& f = add(
+        "preset_outside", Severity::stop, place,
+        {low ? words("{0} {1} is {2} too low") : words("{0} {1} is {2} too high"), {name(), preset.name, metres(off)}},
+        std::move(reason), way_in(edge, off, low));
     f.number = metres(H);
     f.limit = metres(edge.height);
   }
@@ -164,7 +201,8 @@ private:
     const std::string change = say(part_change(edge.governing->code, part));
     const double gained = std::abs(edge.height - edge.next_height);
     if (edge.next && gained < off)
-      return {low ? words("Sit {0} higher, or {1}; but {2} is next, at {3}.") : words("Sit {0} lower, or {1}; but {2} is next, at {3}."),
+      return {low ? words("Sit {0} higher, or {1}; but {2} is next, at {3}.")
+                  : words("Sit {0} lower, or {1}; but {2} is next, at {3}."),
               {metres(off), change, std::string(limit_name(edge.next->code)), metres(edge.next_height)}};
     return {low ? words("Sit {0} higher, or {1}.") : words("Sit {0} lower, or {1}."), {metres(off), change}};
   }
@@ -183,8 +221,11 @@ private:
       }
     }
     if (worst <= bag_->card.max_pressure) return;
-    auto& f = add("lift_over_maximum", Severity::stop, fit_path("bag"), {words("{0} needs {1} to lift"), {name(), pascals(worst)}},
-                  {words("{0} at {1}; {2} takes {3}."), {out_.loads[worst_case].name, brief_.presets[worst_preset].name, bag_->card.name, pascals(bag_->card.max_pressure)}},
+    auto& f = add("lift_over_maximum", Severity::stop, fit_path("bag"),
+                  {words("{0} needs {1} to lift"), {name(), pascals(worst)}},
+                  {words("{0} at {1}; {2} takes {3}."),
+                   {out_.loads[worst_case].name, brief_.presets[worst_preset].name, bag_->card.name,
+                    pascals(bag_->card.max_pressure)}},
                   {words("A bigger bag, or less lift with that load aboard."), {}});
     f.number = pascals(worst);
     f.limit = pascals(bag_->card.max_pressure);
@@ -195,8 +236,10 @@ private:
       if (!here_.strokes[c]) continue;
       const StrokeEnds& stroke = *here_.strokes[c];
       if (stroke.bump_pressure > bag_->card.max_pressure) {
-        auto& f = add("bump_over_maximum", Severity::caution, fit_path("bag"), {words("{0} bag reaches {1} in full bump"), {name(), pascals(stroke.bump_pressure)}},
-                      {words("{0}, sealed, from road height down to {1}; its maximum is {2}."), {out_.loads[c].name, metres(stroke.bump_height), pascals(bag_->card.max_pressure)}},
+        auto& f = add("bump_over_maximum", Severity::caution, fit_path("bag"),
+                      {words("{0} bag reaches {1} in full bump"), {name(), pascals(stroke.bump_pressure)}},
+                      {words("{0}, sealed, from road height down to {1}; its maximum is {2}."),
+                       {out_.loads[c].name, metres(stroke.bump_height), pascals(bag_->card.max_pressure)}},
                       {words("A stop that meets sooner, a bigger bag, or added volume."), {}});
         f.number = pascals(stroke.bump_pressure);
         f.limit = pascals(bag_->card.max_pressure);
@@ -208,10 +251,13 @@ private:
       const StrokeEnds& stroke = *here_.strokes[c];
       if (stroke.rebound_pressure < bag_->card.min_pressure) {
         const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
-        auto& f = add("rebound_under_minimum", Severity::caution, fit_path("bag"), {words("{0} bag falls to {1} in full rebound"), {name(), pascals(std::max(0.0, stroke.rebound_pressure))}},
-                      {sleeve ? words("{0}, sealed, up to {1}; below {2} a sleeve may come off its piston.") : words("{0}, sealed, up to {1}; below {2} a bellows may fold."),
-                       {out_.loads[c].name, metres(stroke.rebound_height), pascals(bag_->card.min_pressure)}},
-                      {words("A damper that stops sooner, or a smaller bag at higher pressure."), {}});
+        auto& f = add(
+            "rebound_under_minimum", Severity::caution, fit_path("bag"),
+            {words("{0} bag falls to {1} in full rebound"), {name(), pascals(std::max(0.0, stroke.rebound_pressure))}},
+            {sleeve ? words("{0}, sealed, up to {1}; below {2} a sleeve may come off its piston.")
+                    : words("{0}, sealed, up to {1}; below {2} a bellows may fold."),
+             {out_.loads[c].name, metres(stroke.rebound_height), pascals(bag_->card.min_pressure)}},
+            {words("A damper that stops sooner, or a smaller bag at higher pressure."), {}});
         f.number = pascals(stroke.rebound_pressure);
         f.limit = pascals(bag_->card.min_pressure);
         break;
@@ -234,10 +280,16 @@ private:
       if (!worst) return;
       const double f = *cases[*worst]->frequency;
       const bool firm = f > brief_.frequency_high;
-      auto& found = add("frequency_outside", Severity::caution, fit_path("bag"), {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"), {name(), hertz(f)}},
-                        {firm ? words("{0} at road height; wanted up to {1}.") : words("{0} at road height; wanted from {1}."), {out_.loads[*worst].name, hertz(firm ? brief_.frequency_high : brief_.frequency_low)}},
-                        firm ? Message{words("A bag with more air at road height, or volume added beside it: the rate must fall by {0}."), {share(1 - std::pow(brief_.frequency_high / f, 2))}}
-                             : Message{words("A smaller bag at higher pressure: the rate must grow by {0}."), {share(std::pow(brief_.frequency_low / f, 2) - 1)}});
+      auto& found =
+          add("frequency_outside", Severity::caution, fit_path("bag"),
+              {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"), {name(), hertz(f)}},
+              {firm ? words("{0} at road height; wanted up to {1}.") : words("{0} at road height; wanted from {1}."),
+               {out_.loads[*worst].name, hertz(firm ? brief_.frequency_high : brief_.frequency_low)}},
+              firm ? Message{words("A bag with more air at road height, or volume added beside it: the rate must fall "
+                                   "by {0}."),
+                             {share(1 - std::pow(brief_.frequency_high / f, 2))}}
+                   : Message{words("A smaller bag at higher pressure: the rate must grow by {0}."),
+                             {share(std::pow(brief_.frequency_low / f, 2) - 1)}});
       found.number = hertz(f);
       found.limit = hertz(firm ? brief_.frequency_high : brief_.frequency_low);
       return;
@@ -273,8 +325,10 @@ void find_at_end(const build::Build& build, const EndModel& model, const shelf::
 
 void find_on_car(const build::Build& build, Assessment& out) {
   const build::Brief& brief = build.variant().brief;
-  const auto add = [&](const char* code, Severity severity, std::string place, Stage stage, Message title, Message reason, Message way_out) -> Finding& {
-    return out.findings.emplace_back(Finding{code, severity, {}, stage, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
+  const auto add = [&](const char* code, Severity severity, std::string place, Stage stage, Message title,
+                       Message reason, Message way_out) -> Finding& {
+    return out.findings.emplace_back(Finding{
+        code, severity, {}, stage, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
   };
   for (std::size_t c = 0; c < out.loads.size(); ++c) {
     const PoseState* front = road_state(build, out, End::front, c);
@@ -283,11 +337,14 @@ void find_on_car(const build::Build& build, Assessment& out) {
     const double quicker = *rear->frequency / *front->frequency - 1;
     if (quicker >= brief.rear_quicker_low && quicker <= brief.rear_quicker_high) continue;
     const bool slow = quicker < brief.rear_quicker_low;
-    auto& f = add("ends_do_not_settle", Severity::caution, fmt::format("variants.{}.rear.bag", build.active_variant), Stage::bags,
-                  {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
-                  {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is {3} to {4} quicker."),
-                   {hertz(*front->frequency), hertz(*rear->frequency), out.loads[c].name, share(brief.rear_quicker_low), share(brief.rear_quicker_high)}},
-                  {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
+    auto& f =
+        add("ends_do_not_settle", Severity::caution, fmt::format("variants.{}.rear.bag", build.active_variant),
+            Stage::bags, {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
+            {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is "
+                   "{3} to {4} quicker."),
+             {hertz(*front->frequency), hertz(*rear->frequency), out.loads[c].name, share(brief.rear_quicker_low),
+              share(brief.rear_quicker_high)}},
+            {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
     f.number = share(quicker);
     f.limit = share(slow ? brief.rear_quicker_low : brief.rear_quicker_high);
     break; // one load case says it; the others follow
@@ -299,19 +356,24 @@ void find_on_car(const build::Build& build, Assessment& out) {
     const EndAssessment& e = out.end(end);
     for (std::size_t i = 0; i < e.presets.size(); ++i) {
       if (!e.presets[i]) continue;
-      lowers = lowers || (brief.presets[i].use == build::PresetUse::road && e.surveyed_height && e.presets[i]->height < *e.surveyed_height - 0.010);
+      lowers = lowers || (brief.presets[i].use == build::PresetUse::road && e.surveyed_height &&
+                          e.presets[i]->height < *e.surveyed_height - 0.010);
       leaves_road = leaves_road || (e.windows.road && !e.presets[i]->in_road);
     }
   }
   if (chosen)
     add("caution_stands", Severity::note, "", Stage::bags, {words("Stands before anyone goes under"), {}},
-        {words("A car held by air is not held: a line, a valve or a bag can let go."), {}}, {words("Stands under rated points, wheels chocked, every time."), {}});
+        {words("A car held by air is not held: a line, a valve or a bag can let go."), {}},
+        {words("Stands under rated points, wheels chocked, every time."), {}});
   if (leaves_road)
     add("caution_road_window", Severity::note, "", Stage::bags, {words("Drive only in the road window"), {}},
-        {words("Some presets lie outside it: parked and ramp heights are for standing and walking pace."), {}}, {words("Raise or lower to road height before driving off."), {}});
+        {words("Some presets lie outside it: parked and ramp heights are for standing and walking pace."), {}},
+        {words("Raise or lower to road height before driving off."), {}});
   if (lowers)
     add("caution_inspection", Severity::note, "", Stage::car_in, {words("Lamps and least height"), {}},
-        {words("The car will drive lower than it was surveyed. Least heights, lamp aim and alterations are for the local inspection to decide."), {}},
+        {words("The car will drive lower than it was surveyed. Least heights, lamp aim and alterations are for the "
+               "local inspection to decide."),
+         {}},
         {words("Ask before parts are bought; re-aim the lamps at road height."), {}});
 }
 

@@ -19,14 +19,14 @@ using build::name_of;
 namespace {
 
 // What a careful builder lets pass.
-constexpr double height_difference = 0.006;  // m, left against right
-constexpr double weight_difference = 0.06;   // of the axle's mean
-constexpr double cross_weight_band = 0.015;  // either side of a half
-constexpr double length_spread = 0.004;      // m among readings of one length
-constexpr double mass_spread = 0.02;         // of the mean
+constexpr double height_difference = 0.006; // m, left against right
+constexpr double weight_difference = 0.06;  // of the axle's mean
+constexpr double cross_weight_band = 0.015; // either side of a half
+constexpr double length_spread = 0.004;     // m among readings of one length
+constexpr double mass_spread = 0.02;        // of the mean
 constexpr double ratio_spread = 0.05;
-constexpr double floor_tilt = 0.006;         // m, highest to lowest
-constexpr double floor_twist_limit = 0.003;  // m
+constexpr double floor_tilt = 0.006;        // m, highest to lowest
+constexpr double floor_twist_limit = 0.003; // m
 
 class SurveyFindings {
 public:
@@ -48,32 +48,52 @@ public:
   }
 
 private:
-  Finding& add(const char* code, Severity severity, std::optional<End> end, std::string place, Message title, Message reason,
-               Message way_out) {
-    return out_.findings.emplace_back(
-        Finding{code, severity, end, Stage::car_in, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
+  Finding& add(const char* code, Severity severity, std::optional<End> end, std::string place, Message title,
+               Message reason, Message way_out) {
+    return out_.findings.emplace_back(Finding{code,
+                                              severity,
+                                              end,
+                                              Stage::car_in,
+                                              std::move(place),
+                                              std::move(title),
+                                              std::move(reason),
+                                              std::move(way_out),
+                                              {},
+                                              {}});
   }
   static std::string path(End end, const char* field) { return fmt::format("{}.{}", key_of(end), field); }
-  static std::string path(End end, Side side, const char* field) { return fmt::format("{}.{}.{}", key_of(end), key_of(side), field); }
+  static std::string path(End end, Side side, const char* field) {
+    return fmt::format("{}.{}.{}", key_of(end), key_of(side), field);
+  }
 
   void missing(End end) {
     const build::EndSurvey& e = build_.end(end);
     const auto want = [&](bool there, std::string place, const char* what, const char* why) {
       if (there) return;
-      add("reading_missing", Severity::caution, end, std::move(place), {words("{0} {1} is not taken"), {std::string(name_of(end)), std::string(what)}},
-          {why, {}}, {words("Take it and type it in where the drawing shows it."), {}});
+      add("reading_missing", Severity::caution, end, std::move(place),
+          {words("{0} {1} is not taken"), {std::string(name_of(end)), std::string(what)}}, {why, {}},
+          {words("Take it and type it in where the drawing shows it."), {}});
     };
-    want(corner_mass(e, Side::left).has_value(), path(end, Side::left, "mass_kg"), words("corner weight"), words("Without it no load reaches the spring, so there is no pressure and no comfort."));
+    want(corner_mass(e, Side::left).has_value(), path(end, Side::left, "mass_kg"), words("corner weight"),
+         words("Without it no load reaches the spring, so there is no pressure and no comfort."));
     const bool any_height = !e.corners[0].height.values.empty() || !e.corners[1].height.values.empty();
-    want(any_height, path(end, Side::left, "height_m"), words("height"), words("Hub centre to arch lip: every curve is a function of it."));
-    want(!e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"), words("It turns wheel load into spring load and travel into bag height."));
-    want(!e.spring_length.values.empty(), path(end, "spring_length_m"), words("spring seat distance"), words("It places the bag on the height scale."));
-    want(!e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"), words("Without it nobody knows when the damper tops out."));
-    want(!e.damper_open.values.empty(), path(end, "damper_open_m"), words("open damper"), words("Without it nobody knows when the damper tops out."));
-    want(!e.damper_shut.values.empty(), path(end, "damper_shut_m"), words("shut damper"), words("Without it nobody knows whether the damper is the lower stop."));
-    want(!e.bump_stop_gap.values.empty(), path(end, "bump_stop_gap_m"), words("bump stop gap"), words("An outside stop must meet before the bag does."));
+    want(any_height, path(end, Side::left, "height_m"), words("height"),
+         words("Hub centre to arch lip: every curve is a function of it."));
+    want(!e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"),
+         words("It turns wheel load into spring load and travel into bag height."));
+    want(!e.spring_length.values.empty(), path(end, "spring_length_m"), words("spring seat distance"),
+         words("It places the bag on the height scale."));
+    want(!e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"),
+         words("Without it nobody knows when the damper tops out."));
+    want(!e.damper_open.values.empty(), path(end, "damper_open_m"), words("open damper"),
+         words("Without it nobody knows when the damper tops out."));
+    want(!e.damper_shut.values.empty(), path(end, "damper_shut_m"), words("shut damper"),
+         words("Without it nobody knows whether the damper is the lower stop."));
+    want(!e.bump_stop_gap.values.empty(), path(end, "bump_stop_gap_m"), words("bump stop gap"),
+         words("An outside stop must meet before the bag does."));
     if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty())
-      want(!e.damper_ratio.values.empty(), path(end, "damper_ratio"), words("damper motion ratio"), words("The spring stands apart from the damper, so the damper needs its own."));
+      want(!e.damper_ratio.values.empty(), path(end, "damper_ratio"), words("damper motion ratio"),
+           words("The spring stands apart from the damper, so the damper needs its own."));
     if (!e.unsprung_mass)
       add("unsprung_estimated", Severity::note, end, path(end, "unsprung_kg"),
           {words("{0} unsprung mass is estimated"), {std::string(name_of(end))}},
@@ -85,8 +105,9 @@ private:
     const build::EndSurvey& e = build_.end(end);
     if (e.wheel.empty()) return;
     if (const auto code = motion::parse_wheel(e.wheel); !code)
-      add("wheel_unreadable", Severity::caution, end, path(end, "wheel"), {words("{0} tyre code can't be read"), {std::string(name_of(end))}},
-          code.error(), {words("Type it as it stands on tyre and rim."), {}});
+      add("wheel_unreadable", Severity::caution, end, path(end, "wheel"),
+          {words("{0} tyre code can't be read"), {std::string(name_of(end))}}, code.error(),
+          {words("Type it as it stands on tyre and rim."), {}});
   }
 
   void sides(End end) {
@@ -95,8 +116,10 @@ private:
     if (side[0] && side[1] && std::abs(*side[0] - *side[1]) > height_difference) {
       const Side low = *side[0] < *side[1] ? Side::left : Side::right;
       auto& f = add("sides_differ_height", Severity::caution, end, path(end, low, "height_m"),
-                    {words("{0} {1} stands {2} lower"), {std::string(name_of(end)), std::string(name_of(low)), metres(std::abs(*side[0] - *side[1]))}},
-                    {words("Left {0}, right {1}. A tired spring, a bent arm or a misread tape."), {metres(*side[0], 1), metres(*side[1], 1)}},
+                    {words("{0} {1} stands {2} lower"),
+                     {std::string(name_of(end)), std::string(name_of(low)), metres(std::abs(*side[0] - *side[1]))}},
+                    {words("Left {0}, right {1}. A tired spring, a bent arm or a misread tape."),
+                     {metres(*side[0], 1), metres(*side[1], 1)}},
                     {words("Measure both again; roll the car to settle it first."), {}});
       f.number = metres(std::abs(*side[0] - *side[1]));
       f.limit = metres(height_difference);
@@ -104,10 +127,13 @@ private:
     const auto left = curve::mean(e.corners[0].mass.values), right = curve::mean(e.corners[1].mass.values);
     if (left && right && std::abs(*left - *right) > weight_difference * 0.5 * (*left + *right)) {
       const Side heavy = *left > *right ? Side::left : Side::right;
-      auto& f = add("sides_differ_weight", Severity::caution, end, path(end, heavy, "mass_kg"),
-                    {words("{0} {1} weighs {2} more"), {std::string(name_of(end)), std::string(name_of(heavy)), kilograms(std::abs(*left - *right))}},
-                    {words("Left {0}, right {1}: one bag will need more pressure than the other for the same height."), {kilograms(*left), kilograms(*right)}},
-                    {words("Weigh again with nobody aboard and the tank as driven; check the scale pads are level."), {}});
+      auto& f =
+          add("sides_differ_weight", Severity::caution, end, path(end, heavy, "mass_kg"),
+              {words("{0} {1} weighs {2} more"),
+               {std::string(name_of(end)), std::string(name_of(heavy)), kilograms(std::abs(*left - *right))}},
+              {words("Left {0}, right {1}: one bag will need more pressure than the other for the same height."),
+               {kilograms(*left), kilograms(*right)}},
+              {words("Weigh again with nobody aboard and the tank as driven; check the scale pads are level."), {}});
       f.number = share(std::abs(*left - *right) / (0.5 * (*left + *right)), 1);
       f.limit = share(weight_difference, 1);
     }
@@ -117,11 +143,15 @@ private:
     const double apart = curve::spread(readings.values);
     if (apart <= limit) return;
     const auto odd = curve::odd_one_out(readings.values);
-    const Message reason = odd ? Message{words("{0} does not belong with the others."), {Amount{readings.values[*odd], kind, -2}}}
-                               : Message{words("With these readings nobody can tell which is right."), {}};
+    const Message reason =
+        odd ? Message{words("{0} does not belong with the others."), {Amount{readings.values[*odd], kind, -2}}}
+            : Message{words("With these readings nobody can tell which is right."), {}};
     auto& f = add("readings_spread", Severity::caution, end, std::move(place),
-                  {words("{0} {1} readings lie {2} apart"), {std::string(name_of(end)), std::string(what), Amount{apart, kind, -2}}}, reason,
-                  odd ? Message{words("Drop that reading or take it again."), {}} : Message{words("Take another reading."), {}});
+                  {words("{0} {1} readings lie {2} apart"),
+                   {std::string(name_of(end)), std::string(what), Amount{apart, kind, -2}}},
+                  reason,
+                  odd ? Message{words("Drop that reading or take it again."), {}}
+                      : Message{words("Take another reading."), {}});
     f.number = Amount{apart, kind, -2};
     f.limit = Amount{limit, kind, -2};
   }
@@ -132,7 +162,8 @@ private:
       const build::Corner& corner = e.corners[at(side)];
       const std::string which = name_of(side);
       spread(end, corner.height, path(end, side, "height_m"), (which + " height").c_str(), Kind::length, length_spread);
-      spread(end, corner.mass, path(end, side, "mass_kg"), (which + " weight").c_str(), Kind::mass, mass_spread * curve::mean(corner.mass.values).value_or(0));
+      spread(end, corner.mass, path(end, side, "mass_kg"), (which + " weight").c_str(), Kind::mass,
+             mass_spread * curve::mean(corner.mass.values).value_or(0));
     }
     spread(end, e.spring_length, path(end, "spring_length_m"), words("spring seat"), Kind::length, length_spread);
     spread(end, e.damper_length, path(end, "damper_length_m"), words("damper length"), Kind::length, length_spread);
@@ -150,26 +181,33 @@ private:
     const auto open = fit.damper_open ? fit.damper_open : curve::mean(e.damper_open.values);
     const auto shut = fit.damper_shut ? fit.damper_shut : curve::mean(e.damper_shut.values);
     if (open && shut && *shut >= *open) {
-      add("damper_lengths_crossed", Severity::stop, end, path(end, "damper_shut_m"), {words("{0} damper is longer shut than open"), {std::string(name_of(end))}},
-          {words("Shut {0}, open {1}: one of them is misread or they were swapped."), {metres(*shut, 1), metres(*open, 1)}},
+      add("damper_lengths_crossed", Severity::stop, end, path(end, "damper_shut_m"),
+          {words("{0} damper is longer shut than open"), {std::string(name_of(end))}},
+          {words("Shut {0}, open {1}: one of them is misread or they were swapped."),
+           {metres(*shut, 1), metres(*open, 1)}},
           {words("Measure both eye to eye, off the car if need be."), {}});
       return;
     }
     if (length && ((open && *length > *open) || (shut && *length < *shut))) {
       const bool over = open && *length > *open;
-      auto& f = add("damper_reading_impossible", Severity::stop, end, path(end, "damper_length_m"),
-                    {words("{0} damper can't be {1} long"), {std::string(name_of(end)), metres(*length, 1)}},
-                    {over ? words("Fully open it measures only {0}.") : words("Fully shut it still measures {0}."), {metres(over ? *open : *shut, 1)}},
-                    {words("Measure eye to eye with the car on its wheels, and the open and shut lengths the same way."), {}});
+      auto& f = add(
+          "damper_reading_impossible", Severity::stop, end, path(end, "damper_length_m"),
+          {words("{0} damper can't be {1} long"), {std::string(name_of(end)), metres(*length, 1)}},
+          {over ? words("Fully open it measures only {0}.") : words("Fully shut it still measures {0}."),
+           {metres(over ? *open : *shut, 1)}},
+          {words("Measure eye to eye with the car on its wheels, and the open and shut lengths the same way."), {}});
       f.number = metres(*length, 1);
       f.limit = metres(over ? *open : *shut, 1);
     }
   }
 
-  void over(std::optional<End> end, const char* code, std::string place, const std::string& load, const std::string& what, double mass, double rating) {
+  void over(std::optional<End> end, const char* code, std::string place, const std::string& load,
+            const std::string& what, double mass, double rating) {
     if (mass <= rating) return;
-    auto& f = add(code, Severity::stop, end, std::move(place), {words("{0} is {1} over its rating, {2}"), {what, kilograms(mass - rating), load}},
-                  {words("{0} on the floor, rated {1}. Bags do not raise a car's rated load."), {kilograms(mass), kilograms(rating)}},
+    auto& f = add(code, Severity::stop, end, std::move(place),
+                  {words("{0} is {1} over its rating, {2}"), {what, kilograms(mass - rating), load}},
+                  {words("{0} on the floor, rated {1}. Bags do not raise a car's rated load."),
+                   {kilograms(mass), kilograms(rating)}},
                   {words("Carry {0} less there."), {kilograms(std::ceil(mass - rating))}});
     f.number = kilograms(mass);
     f.limit = kilograms(rating);
@@ -180,19 +218,25 @@ private:
     if (!rating) return;
     for (const CaseLoad& load : out_.loads)
       if (const auto& l = load.ends[at(end)])
-        over(end, "axle_over_rating", path(end, "rating_kg"), load.name, end == End::front ? words("Front axle") : words("Rear axle"), l->axle_mass, *rating);
+        over(end, "axle_over_rating", path(end, "rating_kg"), load.name,
+             end == End::front ? words("Front axle") : words("Rear axle"), l->axle_mass, *rating);
   }
 
   void whole_rating() {
     if (!build_.body.rating) return;
     for (const CaseLoad& load : out_.loads)
-      if (load.total_mass) over({}, "car_over_rating", "body.rating_kg", load.name, words("The car"), *load.total_mass, *build_.body.rating);
+      if (load.total_mass)
+        over({}, "car_over_rating", "body.rating_kg", load.name, words("The car"), *load.total_mass,
+             *build_.body.rating);
   }
 
   void cross() {
     if (!out_.cross_weight || std::abs(*out_.cross_weight - 0.5) <= cross_weight_band) return;
-    auto& f = add("cross_weight", Severity::caution, {}, "front.right.mass_kg", {words("Cross weight is {0}"), {share(*out_.cross_weight, 1)}},
-                  {words("Front right with rear left should carry half. The car stands on a diagonal: a twisted floor, a tired spring, or a scale that reads wrong."), {}},
+    auto& f = add("cross_weight", Severity::caution, {}, "front.right.mass_kg",
+                  {words("Cross weight is {0}"), {share(*out_.cross_weight, 1)}},
+                  {words("Front right with rear left should carry half. The car stands on a diagonal: a twisted floor, "
+                         "a tired spring, or a scale that reads wrong."),
+                   {}},
                   {words("Level the pads, roll the car and weigh again."), {}});
     f.number = share(*out_.cross_weight, 1);
     f.limit = share(0.5 + std::copysign(cross_weight_band, *out_.cross_weight - 0.5), 1);
@@ -205,33 +249,44 @@ private:
         if (const auto f = build_.end(end).corners[at(side)].floor) z.push_back(*f);
     if (z.empty()) return;
     if (z.size() < 4) {
-      add("floor_incomplete", Severity::note, {}, "front.left.floor_m", {words("The floor is measured at {0} of 4 wheels"), {fmt::to_string(z.size())}},
-          {words("No correction is made until all four are known."), {}}, {words("Take the rest from the same datum."), {}});
+      add("floor_incomplete", Severity::note, {}, "front.left.floor_m",
+          {words("The floor is measured at {0} of 4 wheels"), {fmt::to_string(z.size())}},
+          {words("No correction is made until all four are known."), {}},
+          {words("Take the rest from the same datum."), {}});
       return;
     }
     if (out_.floor_twist && std::abs(*out_.floor_twist) > floor_twist_limit) {
-      auto& f = add("floor_twisted", Severity::caution, {}, "front.left.floor_m", {words("The floor is twisted by {0}"), {metres(2 * std::abs(*out_.floor_twist), 1)}},
-                    {words("Heights are corrected by {0} a corner. Corner weights can't be: they shift with the twist."), {metres(std::abs(*out_.floor_twist), 1)}},
-                    {words("Shim the low pads and weigh again."), {}});
+      auto& f =
+          add("floor_twisted", Severity::caution, {}, "front.left.floor_m",
+              {words("The floor is twisted by {0}"), {metres(2 * std::abs(*out_.floor_twist), 1)}},
+              {words("Heights are corrected by {0} a corner. Corner weights can't be: they shift with the twist."),
+               {metres(std::abs(*out_.floor_twist), 1)}},
+              {words("Shim the low pads and weigh again."), {}});
       f.number = metres(2 * std::abs(*out_.floor_twist), 1);
       f.limit = metres(2 * floor_twist_limit, 1);
     } else if (curve::spread(z) > floor_tilt) {
-      add("floor_tilted", Severity::note, {}, "front.left.floor_m", {words("The floor falls by {0}"), {metres(curve::spread(z), 1)}},
-          {words("It is flat, so heights hold; fuel and fluids run to the low side."), {}}, {words("Shim it if weights must be exact."), {}});
+      add("floor_tilted", Severity::note, {}, "front.left.floor_m",
+          {words("The floor falls by {0}"), {metres(curve::spread(z), 1)}},
+          {words("It is flat, so heights hold; fuel and fluids run to the low side."), {}},
+          {words("Shim it if weights must be exact."), {}});
     }
   }
 
   void loads() {
     for (std::size_t c = 0; c < build_.load_cases.size(); ++c) {
       const build::LoadCase& load = build_.load_cases[c];
-      for (std::size_t m = 0; m < load.masses.size(); ++m) load_mass(load, load.masses[m], fmt::format("load_cases.{}.masses.{}.behind_front_axle_m", c, m));
+      for (std::size_t m = 0; m < load.masses.size(); ++m)
+        load_mass(load, load.masses[m], fmt::format("load_cases.{}.masses.{}.behind_front_axle_m", c, m));
       if (!build_.body.wheelbase && !load.masses.empty())
-        add("wheelbase_missing", Severity::stop, {}, "body.wheelbase_m", {words("{0} can't be shared between the axles"), {load.name}},
+        add("wheelbase_missing", Severity::stop, {}, "body.wheelbase_m",
+            {words("{0} can't be shared between the axles"), {load.name}},
             {words("Axle shares need the wheelbase."), {}}, {words("Measure hub to hub along the car."), {}});
       for (const End end : build::both_ends)
         if (const auto& l = out_.loads[c].ends[at(end)]; l && std::min(l->side_mass[0], l->side_mass[1]) <= 0)
-          add("corner_lifts", Severity::stop, end, fmt::format("load_cases.{}.name", c), {words("{0} carries nothing in {1}"), {std::string(name_of(end)), load.name}},
-              {words("By these masses a wheel hangs or the axle lifts off."), {}}, {words("Check the masses and their distances."), {}});
+          add("corner_lifts", Severity::stop, end, fmt::format("load_cases.{}.name", c),
+              {words("{0} carries nothing in {1}"), {std::string(name_of(end)), load.name}},
+              {words("By these masses a wheel hangs or the axle lifts off."), {}},
+              {words("Check the masses and their distances."), {}});
     }
   }
 
@@ -242,7 +297,8 @@ private:
     if (mass.x >= -*body.front_overhang && mass.x <= last) return;
     if (mass.name.find("hitch") != std::string::npos) return; // stands behind the bumper by nature
     add("load_outside_car", Severity::note, {}, std::move(place), {words("{0} sits outside the car"), {mass.name}},
-        {words("{0} behind the front axle, in {1}; the bumpers are at {2} and {3}."), {metres(mass.x), load.name, metres(-*body.front_overhang), metres(last)}},
+        {words("{0} behind the front axle, in {1}; the bumpers are at {2} and {3}."),
+         {metres(mass.x), load.name, metres(-*body.front_overhang), metres(last)}},
         {words("Right for a rack or a hitch; else measure from the front axle again."), {}});
   }
 
@@ -252,10 +308,13 @@ private:
 
 } // namespace
 
-void find_in_survey(const build::Build& build, Assessment& out) { SurveyFindings(build, out).find(); }
+void find_in_survey(const build::Build& build, Assessment& out) {
+  SurveyFindings(build, out).find();
+}
 
 void sort_findings(std::vector<Finding>& findings) {
-  std::stable_sort(findings.begin(), findings.end(), [](const Finding& a, const Finding& b) { return a.severity < b.severity; });
+  std::stable_sort(findings.begin(), findings.end(),
+                   [](const Finding& a, const Finding& b) { return a.severity < b.severity; });
 }
 
 } // namespace mavrel::assess

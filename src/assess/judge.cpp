@@ -145,7 +145,8 @@ void sort_by(std::vector<BagVerdict>& verdicts, Key key) {
 
 } // namespace
 
-std::vector<BagVerdict> judge_shelf(const build::Build& build, const shelf::Shelf& shelf, End end, std::size_t load_case) {
+std::vector<BagVerdict> judge_shelf(const build::Build& build, const shelf::Shelf& shelf, End end,
+                                    std::size_t load_case) {
   Asked asked{build, {}, case_loads(build), {}, {}, load_case, 0, build.end(end).bag_room};
   asked.model = end_model(build, end, asked.loads);
   if (!asked.model.map || load_case >= asked.loads.size()) return {};
@@ -155,7 +156,8 @@ std::vector<BagVerdict> judge_shelf(const build::Build& build, const shelf::Shel
   const build::EndFit& fit = variant.fit[build::at(end)];
   asked.stack = fit.upper_stack + fit.lower_stack;
   std::vector<BagVerdict> out;
-  for (const shelf::ShelfBag& bag : shelf.bags) out.push_back(Judge(asked, bag).verdict());
+  for (const shelf::ShelfBag& bag : shelf.bags)
+    out.push_back(Judge(asked, bag).verdict());
   return out;
 }
 
@@ -163,10 +165,17 @@ void sort_verdicts(std::vector<BagVerdict>& verdicts, BagOrder order) {
   const auto name = [](const BagVerdict& v) { return std::optional(v.bag); };
   sort_by(verdicts, name);
   switch (order) {
-  case BagOrder::name: break;
-  case BagOrder::frequency: sort_by(verdicts, [](const BagVerdict& v) { return v.frequency; }); break;
-  case BagOrder::pressure: sort_by(verdicts, [](const BagVerdict& v) { return v.pressure; }); break;
-  case BagOrder::diameter: sort_by(verdicts, [](const BagVerdict& v) { return std::optional(v.diameter); }); break;
+  case BagOrder::name:
+    break;
+  case BagOrder::frequency:
+    sort_by(verdicts, [](const BagVerdict& v) { return v.frequency; });
+    break;
+  case BagOrder::pressure:
+    sort_by(verdicts, [](const BagVerdict& v) { return v.pressure; });
+    break;
+  case BagOrder::diameter:
+    sort_by(verdicts, [](const BagVerdict& v) { return std::optional(v.diameter); });
+    break;
   case BagOrder::lowest:
     sort_by(verdicts, [](const BagVerdict& v) { return v.reach ? std::optional(v.reach->first) : std::nullopt; });
     break;

@@ -12,12 +12,12 @@ struct BagVerdict {
   std::string bag;
   air::BagKind kind = air::BagKind::double_bellows;
   Fit fit = Fit::does_not_fit;
-  std::vector<Message> reasons; // the gravest first; empty for a bag that simply fits
+  std::vector<Message> reasons;                         // the gravest first; empty for a bag that simply fits
   std::optional<std::pair<double, double>> reach, road; // m, H
-  std::optional<double> road_height;   // m, H wanted
-  std::optional<double> frequency;     // Hz at road height
-  std::optional<double> pressure;      // Pa at road height, heavier side
-  double diameter = 0;                 // m, greatest
+  std::optional<double> road_height;                    // m, H wanted
+  std::optional<double> frequency;                      // Hz at road height
+  std::optional<double> pressure;                       // Pa at road height, heavier side
+  double diameter = 0;                                  // m, greatest
 };
 
 enum class BagOrder { best, name, frequency, pressure, diameter, lowest };

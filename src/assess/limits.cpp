@@ -24,21 +24,27 @@ std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
   std::vector<Bare> out;
   const motion::TravelMap& map = *model.map;
   // A part whose end lies beyond the map limits nothing within it, unless the map lies wholly past that end.
-  const auto add = [&](LimitCode code, std::optional<double> height, bool below, double at_low, double at_high, double end) {
+  const auto add = [&](LimitCode code, std::optional<double> height, bool below, double at_low, double at_high,
+                       double end) {
     if (height) return out.push_back({code, *height, below});
     if (below && std::max(at_low, at_high) < end) out.push_back({code, map.highest(), below});
     if (!below && std::min(at_low, at_high) > end) out.push_back({code, map.lowest(), below});
   };
   if (map.has_damper()) {
     const double at_low = map.damper(map.lowest()).value, at_high = map.damper(map.highest()).value;
-    if (model.damper_shut) add(LimitCode::damper_shut, map.height_for_damper(*model.damper_shut), true, at_low, at_high, *model.damper_shut);
-    if (model.damper_open) add(LimitCode::damper_open, map.height_for_damper(*model.damper_open), false, at_low, at_high, *model.damper_open);
+    if (model.damper_shut)
+      add(LimitCode::damper_shut, map.height_for_damper(*model.damper_shut), true, at_low, at_high, *model.damper_shut);
+    if (model.damper_open)
+      add(LimitCode::damper_open, map.height_for_damper(*model.damper_open), false, at_low, at_high,
+          *model.damper_open);
   }
   if (model.stop_height) out.push_back({LimitCode::bump_stop, *model.stop_height, true});
   if (bag) {
     const double at_low = bag->bag_height(map.lowest()), at_high = bag->bag_height(map.highest());
-    add(LimitCode::bag_collapsed, bag->height_for_bag(bag->least_bag_height()), true, at_low, at_high, bag->least_bag_height());
-    add(LimitCode::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high, bag->card().max_height);
+    add(LimitCode::bag_collapsed, bag->height_for_bag(bag->least_bag_height()), true, at_low, at_high,
+        bag->least_bag_height());
+    add(LimitCode::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high,
+        bag->card().max_height);
   }
   return out;
 }
@@ -78,22 +84,29 @@ void add_pressure_stretches(const BagOnEnd& bag, const Domain& domain, double sp
 }
 
 Stretch from_bare(const Bare& limit, const Domain& domain, double reserve) {
-  if (limit.below) return {limit.code, domain.low, std::clamp(limit.height + reserve, domain.low, domain.high), {}, reserve};
+  if (limit.below)
+    return {limit.code, domain.low, std::clamp(limit.height + reserve, domain.low, domain.high), {}, reserve};
   return {limit.code, std::clamp(limit.height - reserve, domain.low, domain.high), domain.high, {}, reserve};
 }
 
-bool any_length(const Stretch& s) { return s.to > s.from; }
+bool any_length(const Stretch& s) {
+  return s.to > s.from;
+}
 
 /// Height gained for each metre of part: a damper's, a stack's, a stop's.
 std::optional<double> height_per_metre(LimitCode code, double H, const EndModel& model) {
   const double at = std::clamp(H, model.map->lowest(), model.map->highest());
   switch (code) {
   case LimitCode::bag_collapsed:
-  case LimitCode::bag_full: return 1 / model.map->at(at).motion_ratio;
+  case LimitCode::bag_full:
+    return 1 / model.map->at(at).motion_ratio;
   case LimitCode::damper_open:
-  case LimitCode::damper_shut: return 1 / model.map->damper(at).slope;
-  case LimitCode::bump_stop: return model.stop_ratio ? std::optional(1 / *model.stop_ratio) : std::nullopt;
-  default: return std::nullopt;
+  case LimitCode::damper_shut:
+    return 1 / model.map->damper(at).slope;
+  case LimitCode::bump_stop:
+    return model.stop_ratio ? std::optional(1 / *model.stop_ratio) : std::nullopt;
+  default:
+    return std::nullopt;
   }
 }
 
@@ -112,16 +125,19 @@ std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std:
     low = std::min(low, H);
     high = std::max(high, H);
   };
-  for (const Bare& limit : bare_limits(model, bag)) hold(limit.height);
+  for (const Bare& limit : bare_limits(model, bag))
+    hold(limit.height);
   if (model.surveyed_height) hold(*model.surveyed_height);
-  for (const double H : also) hold(H);
+  for (const double H : also)
+    hold(H);
   low = std::max(low - beyond, model.map->lowest());
   high = std::min(high + beyond, model.map->highest());
   if (!(high > low)) return std::nullopt;
   return Domain{low, high};
 }
 
-std::optional<Window> window_between(std::span<const Stretch> blocked, const Domain& domain, std::optional<double> prefer) {
+std::optional<Window> window_between(std::span<const Stretch> blocked, const Domain& domain,
+                                     std::optional<double> prefer) {
   std::vector<Stretch> sorted(blocked.begin(), blocked.end());
   std::sort(sorted.begin(), sorted.end(), [](const Stretch& a, const Stretch& b) { return a.from < b.from; });
   std::optional<Domain> chosen;
@@ -129,7 +145,8 @@ std::optional<Window> window_between(std::span<const Stretch> blocked, const Dom
     if (high - low <= 1e-9) return;
     const auto holds = [&](const Domain& d) { return prefer && *prefer >= d.low && *prefer <= d.high; };
     const Domain free{low, high};
-    if (!chosen || (holds(free) && !holds(*chosen)) || (!holds(*chosen) && high - low > chosen->high - chosen->low)) chosen = free;
+    if (!chosen || (holds(free) && !holds(*chosen)) || (!holds(*chosen) && high - low > chosen->high - chosen->low))
+      chosen = free;
   };
   double reached = domain.low;
   for (const Stretch& s : sorted) {
@@ -148,12 +165,14 @@ std::optional<Window> window_between(std::span<const Stretch> blocked, const Dom
   // Below: the stretch that ends at the edge governs; the highest end among the others comes next.
   for (const Stretch& s : sorted) {
     if (!any_length(s)) continue;
-    if (!out.low.governing && is_at(s.to, out.low.height)) out.low.governing = s;
+    if (!out.low.governing && is_at(s.to, out.low.height))
+      out.low.governing = s;
     else if (s.to <= out.low.height + 1e-9 && (!out.low.next || s.to > out.low.next_height)) {
       out.low.next = s;
       out.low.next_height = s.to;
     }
-    if (!out.high.governing && is_at(s.from, out.high.height)) out.high.governing = s;
+    if (!out.high.governing && is_at(s.from, out.high.height))
+      out.high.governing = s;
     else if (s.from >= out.high.height - 1e-9 && (!out.high.next || s.from < out.high.next_height)) {
       out.high.next = s;
       out.high.next_height = s.from;
@@ -176,9 +195,12 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& d
       if (!model.loads[c] || (options.only_case && c != *options.only_case)) continue;
       const auto [light, heavy] = std::minmax(model.loads[c]->side_mass[0], model.loads[c]->side_mass[1]);
       const double step = options.search_step;
-      add_pressure_stretches(*bag, domain, heavy, LimitCode::pressure_high, card.max_pressure, c, step, out.reach_blocked);
-      add_pressure_stretches(*bag, domain, heavy, LimitCode::pressure_high, card.max_pressure * model.brief.road_pressure_share, c, step, out.road_blocked);
-      add_pressure_stretches(*bag, domain, light, LimitCode::pressure_low, card.min_pressure, c, step, out.road_blocked);
+      add_pressure_stretches(*bag, domain, heavy, LimitCode::pressure_high, card.max_pressure, c, step,
+                             out.reach_blocked);
+      add_pressure_stretches(*bag, domain, heavy, LimitCode::pressure_high,
+                             card.max_pressure * model.brief.road_pressure_share, c, step, out.road_blocked);
+      add_pressure_stretches(*bag, domain, light, LimitCode::pressure_low, card.min_pressure, c, step,
+                             out.road_blocked);
     }
   }
   std::erase_if(out.reach_blocked, [](const Stretch& s) { return !any_length(s); });

@@ -15,8 +15,7 @@ struct Domain {
 
 /// The heights worth looking at: every bare limit that is known, the survey and the wishes, and a little beyond;
 /// inside the map. None while there is no map.
-[[nodiscard]] std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag,
-                                              std::span<const double> also);
+[[nodiscard]] std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std::span<const double> also);
 
 /// Which load cases count, and how finely pressures are searched for crossings.
 struct LimitOptions {

@@ -8,21 +8,29 @@ using build::Layout;
 
 double estimated_unsprung(Layout layout) {
   switch (layout) {
-  case Layout::strut: return 36;
+  case Layout::strut:
+    return 36;
   case Layout::double_wishbone:
-  case Layout::multi_link: return 38;
+  case Layout::multi_link:
+    return 38;
   case Layout::trailing_arm:
-  case Layout::semi_trailing_arm: return 34;
-  case Layout::twin_beam: return 40;
-  case Layout::torsion_beam: return 32;
+  case Layout::semi_trailing_arm:
+    return 34;
+  case Layout::twin_beam:
+    return 40;
+  case Layout::torsion_beam:
+    return 32;
   case Layout::axle_parallel_links:
   case Layout::axle_triangulated_links:
-  case Layout::axle_was_leaves: return 70;
+  case Layout::axle_was_leaves:
+    return 70;
   }
   return 38;
 }
 
-double unsprung_mass(const build::EndSurvey& end) { return end.unsprung_mass.value_or(estimated_unsprung(end.layout)); }
+double unsprung_mass(const build::EndSurvey& end) {
+  return end.unsprung_mass.value_or(estimated_unsprung(end.layout));
+}
 
 std::optional<double> corner_mass(const build::EndSurvey& end, Side side) {
   if (const auto own = curve::mean(end.corners[build::at(side)].mass.values)) return own;
@@ -67,7 +75,8 @@ std::vector<CaseLoad> case_loads(const build::Build& build) {
   for (const build::LoadCase& load : cases) {
     CaseLoad& loads = out.emplace_back();
     loads.name = load.name;
-    for (const End end : build::both_ends) loads.ends[build::at(end)] = end_load(build, load, end);
+    for (const End end : build::both_ends)
+      loads.ends[build::at(end)] = end_load(build, load, end);
     if (loads.ends[0] && loads.ends[1]) loads.total_mass = loads.ends[0]->axle_mass + loads.ends[1]->axle_mass;
   }
   return out;

@@ -54,21 +54,21 @@ struct EndSurvey {
   Layout layout = Layout::strut;
   SpringPlace spring_place = SpringPlace::around_damper;
   SpringSeat spring_seat = SpringSeat::upright;
-  std::array<Corner, 2> corners; // left, right
+  std::array<Corner, 2> corners;       // left, right
   std::optional<double> unsprung_mass; // kg a corner; estimated from the layout when absent
   std::optional<double> track;         // m
   std::optional<double> rating;        // kg, the axle's
   std::string wheel;                   // tyre and wheel code
   Readings motion_ratio;               // d(spring length)/dH
-  Readings damper_ratio;               // d(damper length)/dH; the spring's when absent and the spring is around the damper
-  Readings spring_length;              // m seat to seat at the surveyed height
-  Readings damper_length;              // m eye to eye at the surveyed height
-  Readings damper_open, damper_shut;   // m, fully out and fully in
-  Readings bump_stop_gap;              // m free before the stop meets, at the surveyed height
+  Readings damper_ratio;  // d(damper length)/dH; the spring's when absent and the spring is around the damper
+  Readings spring_length; // m seat to seat at the surveyed height
+  Readings damper_length; // m eye to eye at the surveyed height
+  Readings damper_open, damper_shut; // m, fully out and fully in
+  Readings bump_stop_gap;            // m free before the stop meets, at the surveyed height
   StopPlace bump_stop_place = StopPlace::damper;
-  std::optional<double> bag_room;            // m, free diameter around the bag's axis
-  std::optional<double> other_spring_rate;   // N/m at the wheel, springs that stay in place
-  std::optional<double> other_spring_slack;  // m, height H at which they go slack
+  std::optional<double> bag_room;           // m, free diameter around the bag's axis
+  std::optional<double> other_spring_rate;  // N/m at the wheel, springs that stay in place
+  std::optional<double> other_spring_slack; // m, height H at which they go slack
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
 };
@@ -76,7 +76,7 @@ struct EndSurvey {
 struct Body {
   BodyStyle style = BodyStyle::estate;
   std::optional<double> wheelbase, front_overhang, rear_overhang, overall_height, sill_height; // m
-  std::optional<double> rating; // kg, the whole car's
+  std::optional<double> rating;                                                                // kg, the whole car's
   Extra extra;
   friend bool operator==(const Body&, const Body&) = default;
 };
@@ -119,16 +119,16 @@ struct Preset {
 
 struct Brief {
   std::vector<Preset> presets;
-  double bump_travel = 0.045;         // m kept below road height
-  double rebound_reserve = 0.030;     // m kept above it
-  double bag_margin = 0.006;          // m above the collapsed bag when the outside stop meets
-  double bag_clearance = 0.012;       // m around the bag
-  double road_pressure_share = 0.70;  // of the bag's maximum, on the road
-  double frequency_low = 1.0;         // Hz, body frequency wanted
-  double frequency_high = 1.5;        // Hz
-  double rear_quicker_low = 0.10;     // rear over front body frequency, less 1
+  double bump_travel = 0.045;        // m kept below road height
+  double rebound_reserve = 0.030;    // m kept above it
+  double bag_margin = 0.006;         // m above the collapsed bag when the outside stop meets
+  double bag_clearance = 0.012;      // m around the bag
+  double road_pressure_share = 0.70; // of the bag's maximum, on the road
+  double frequency_low = 1.0;        // Hz, body frequency wanted
+  double frequency_high = 1.5;       // Hz
+  double rear_quicker_low = 0.10;    // rear over front body frequency, less 1
   double rear_quicker_high = 0.20;
-  double exponent = 1.38;             // n for a wheel over a bump
+  double exponent = 1.38; // n for a wheel over a bump
   std::string notes;
   Extra extra;
   friend bool operator==(const Brief&, const Brief&) = default;
@@ -136,9 +136,9 @@ struct Brief {
 
 /// What is fitted at one end in one design.
 struct EndFit {
-  std::string bag; // name of a card; empty: none chosen
-  double upper_stack = 0.010; // m of plates and mounts above the bag, between spring seat and bag
-  double lower_stack = 0.010; // m below it
+  std::string bag;                                // name of a card; empty: none chosen
+  double upper_stack = 0.010;                     // m of plates and mounts above the bag, between spring seat and bag
+  double lower_stack = 0.010;                     // m below it
   std::optional<double> damper_open, damper_shut; // m, another damper than the surveyed one
   Extra extra;
   friend bool operator==(const EndFit&, const EndFit&) = default;
@@ -182,8 +182,12 @@ struct Build {
   friend bool operator==(const Build&, const Build&) = default;
 };
 
-[[nodiscard]] constexpr std::size_t at(End e) { return static_cast<std::size_t>(e); }
-[[nodiscard]] constexpr std::size_t at(Side s) { return static_cast<std::size_t>(s); }
+[[nodiscard]] constexpr std::size_t at(End e) {
+  return static_cast<std::size_t>(e);
+}
+[[nodiscard]] constexpr std::size_t at(Side s) {
+  return static_cast<std::size_t>(s);
+}
 
 /// A build with nothing measured: one load case as surveyed, parked, road and ramp still to be wished for.
 [[nodiscard]] Build empty_build();

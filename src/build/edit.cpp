@@ -12,15 +12,19 @@ namespace mavrel::build {
 
 namespace {
 
-std::string_view first_step(std::string_view path) { return path.substr(0, path.find('.')); }
+std::string_view first_step(std::string_view path) {
+  return path.substr(0, path.find('.'));
+}
 std::string_view later_steps(std::string_view path) {
   const std::size_t dot = path.find('.');
   return dot == std::string_view::npos ? std::string_view{} : path.substr(dot + 1);
 }
 
 std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && text.front() == ' ') text.remove_prefix(1);
-  while (!text.empty() && text.back() == ' ') text.remove_suffix(1);
+  while (!text.empty() && text.front() == ' ')
+    text.remove_prefix(1);
+  while (!text.empty() && text.back() == ' ')
+    text.remove_suffix(1);
   return text;
 }
 
@@ -112,7 +116,9 @@ struct Looking {
     for (const double reading : value.values)
       out.editable += (out.editable.empty() ? "" : "; ") + show_exact(reading, spec.kind, prefs);
     // A mean deserves one digit more than its readings are usually shown with.
-    const int decimals = spec.kind == Kind::length && prefs.length == LengthUnit::mm ? 1 : spec.kind == Kind::plain ? 3 : -1;
+    const int decimals = spec.kind == Kind::length && prefs.length == LengthUnit::mm ? 1
+                         : spec.kind == Kind::plain                                  ? 3
+                                                                                     : -1;
     if (const auto mean = curve::mean(value.values))
       out.shown = out.readings == 1 ? show_exact(*mean, spec.kind, prefs) : show(*mean, spec.kind, prefs, decimals);
   }
@@ -136,8 +142,9 @@ struct Typing {
 
   bool in_range(double value, const std::string& label, const NumberSpec& spec) {
     if (value >= spec.least && value <= spec.most) return true;
-    mistake = Message{words("{0}: {1} is out of reason; {2} to {3} is believable."),
-                      {label, Amount{value, spec.kind, -2}, Amount{spec.least, spec.kind, -2}, Amount{spec.most, spec.kind, -2}}};
+    mistake = Message{
+        words("{0}: {1} is out of reason; {2} to {3} is believable."),
+        {label, Amount{value, spec.kind, -2}, Amount{spec.least, spec.kind, -2}, Amount{spec.most, spec.kind, -2}}};
     return false;
   }
   void text(std::string& value, const std::string& label, std::size_t most) {
@@ -148,8 +155,10 @@ struct Typing {
   }
   void number(double& value, const std::string& label, const NumberSpec& spec) {
     const auto read = parse_quantity(typed, spec.kind, prefs);
-    if (!read) mistake = read.error();
-    else if (in_range(*read, label, spec)) value = *read;
+    if (!read)
+      mistake = read.error();
+    else if (in_range(*read, label, spec))
+      value = *read;
   }
   void number(std::optional<double>& value, const std::string& label, const NumberSpec& spec) {
     if (trimmed(typed).empty()) {
@@ -239,10 +248,14 @@ Expected<HeightWish> parse_wish(std::string_view typed, const UnitPrefs& prefs) 
     text.erase(at, word.size());
     return true;
   };
-  if (taken("gap")) wish.as = HeightWish::As::gap;
-  else if (taken("drop")) wish.as = HeightWish::As::drop;
-  else if (taken("height")) wish.as = HeightWish::As::height;
-  else if (trimmed(text).ends_with('f') || text.find("finger") != std::string::npos) wish.as = HeightWish::As::gap;
+  if (taken("gap"))
+    wish.as = HeightWish::As::gap;
+  else if (taken("drop"))
+    wish.as = HeightWish::As::drop;
+  else if (taken("height"))
+    wish.as = HeightWish::As::height;
+  else if (trimmed(text).ends_with('f') || text.find("finger") != std::string::npos)
+    wish.as = HeightWish::As::gap;
   const auto value = parse_quantity(text, Kind::length, prefs);
   if (!value) return refuse(value.error());
   wish.value = *value;

@@ -80,8 +80,10 @@ void fields(V& v, T& end) {
   v.readings("bump_stop_gap_m", end.bump_stop_gap, {Kind::length, 0, 0.4, words("bump stop gap")});
   v.choice("bump_stop_place", end.bump_stop_place, words("bump stop place"));
   v.number("bag_room_m", end.bag_room, {Kind::length, 0.03, 0.8, words("room for the bag")});
-  v.number("other_spring_rate_n_per_m", end.other_spring_rate, {Kind::stiffness, 0, 2e5, words("other springs' rate at the wheel")});
-  v.number("other_spring_slack_m", end.other_spring_slack, {Kind::length, 0.05, 1.2, words("height where other springs go slack")});
+  v.number("other_spring_rate_n_per_m", end.other_spring_rate,
+           {Kind::stiffness, 0, 2e5, words("other springs' rate at the wheel")});
+  v.number("other_spring_slack_m", end.other_spring_slack,
+           {Kind::length, 0.05, 1.2, words("height where other springs go slack")});
   v.extra(end.extra);
 }
 
@@ -124,9 +126,11 @@ void fields(V& v, T& brief) {
   v.number("rebound_reserve_m", brief.rebound_reserve, {Kind::length, 0, 0.3, words("rebound reserve")});
   v.number("bag_margin_m", brief.bag_margin, {Kind::length, 0, 0.1, words("margin above the collapsed bag")});
   v.number("bag_clearance_m", brief.bag_clearance, {Kind::length, 0, 0.1, words("clearance around the bag")});
-  v.number("road_pressure_share", brief.road_pressure_share, {Kind::share, 0.1, 1, words("road pressure, share of the bag's maximum")});
+  v.number("road_pressure_share", brief.road_pressure_share,
+           {Kind::share, 0.1, 1, words("road pressure, share of the bag's maximum")});
   v.number("frequency_low_hz", brief.frequency_low, {Kind::frequency, 0.3, 5, words("lowest body frequency wanted")});
-  v.number("frequency_high_hz", brief.frequency_high, {Kind::frequency, 0.3, 5, words("highest body frequency wanted")});
+  v.number("frequency_high_hz", brief.frequency_high,
+           {Kind::frequency, 0.3, 5, words("highest body frequency wanted")});
   v.number("rear_quicker_low", brief.rear_quicker_low, {Kind::share, -0.5, 1, words("rear quicker by at least")});
   v.number("rear_quicker_high", brief.rear_quicker_high, {Kind::share, -0.5, 1, words("rear quicker by at most")});
   v.number("exponent", brief.exponent, {Kind::plain, 1, 1.4, words("exponent of quick movement")});

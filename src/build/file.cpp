@@ -17,7 +17,8 @@ Expected<void> save(const Build& build, const std::filesystem::path& path) {
   std::error_code error;
   if (std::filesystem::exists(path, error) && std::filesystem::file_size(path, error) > 0) {
     if (const auto there = load(path); !there)
-      return refuse(words("Not saved, because the file there is no build this Mavrel can read and would be lost: {0} Save under another name."),
+      return refuse(words("Not saved, because the file there is no build this Mavrel can read and would be lost: {0} "
+                          "Save under another name."),
                     {say(there.error())});
   }
   return write_atomically(path, to_json(build));

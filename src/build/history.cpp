@@ -6,7 +6,9 @@ namespace {
 constexpr std::size_t most_steps = 500;
 }
 
-History::History(Build build) : steps_{{"", "", std::make_shared<const Build>(std::move(build))}} { mark_saved(); }
+History::History(Build build) : steps_{{"", "", std::make_shared<const Build>(std::move(build))}} {
+  mark_saved();
+}
 
 void History::edit(std::string name, Build build, std::string gesture) {
   steps_.resize(at_ + 1);
@@ -20,7 +22,9 @@ void History::edit(std::string name, Build build, std::string gesture) {
   at_ = steps_.size() - 1;
 }
 
-void History::end_gesture() { steps_[at_].gesture.clear(); }
+void History::end_gesture() {
+  steps_[at_].gesture.clear();
+}
 
 void History::undo() {
   if (!can_undo()) return;

@@ -64,7 +64,8 @@ public:
     to_[key] = std::move(array);
   }
   void extra(const Extra& extra) {
-    for (const auto& [key, value] : extra) to_[key] = Json::parse(value);
+    for (const auto& [key, value] : extra)
+      to_[key] = Json::parse(value);
   }
 
 private:
@@ -160,7 +161,8 @@ public:
     for (std::size_t i = 0; i < value->size() && !mistake_; ++i) {
       const std::string path = fmt::format("{}.{}", where(key), i);
       if (!(*value)[i].is_object())
-        return say_mistake({words("{0}: {1} is there; {2} is right."), {path, kind_of((*value)[i]), words("an object")}});
+        return say_mistake(
+            {words("{0}: {1} is there; {2} is right."), {path, kind_of((*value)[i]), words("an object")}});
       Reader reader((*value)[i], path, mistake_);
       fields(reader, to.emplace_back());
     }
@@ -214,7 +216,8 @@ struct Guard {
   bool operator()(int depth, Json::parse_event_t event, const Json& value) {
     if (mistake) return false;
     if (depth > deepest) {
-      mistake = Message{words("The file is nested deeper than {0} levels; a build never is."), {fmt::to_string(deepest)}};
+      mistake =
+          Message{words("The file is nested deeper than {0} levels; a build never is."), {fmt::to_string(deepest)}};
       return false;
     }
     if (event == Json::parse_event_t::object_start) keys.emplace_back();
@@ -235,9 +238,10 @@ Expected<Json> parse(std::string_view text) {
     if (guard.mistake) return refuse(*guard.mistake); // found first
     const TextPlace at = place_in(text, error.byte > 0 ? error.byte - 1 : 0);
     const bool ends = error.byte > text.size();
-    return refuse(ends ? words("The file ends too early, at line {0}, column {1}: it was cut off while being written or copied.")
-                       : words("The file is damaged at line {0}, column {1}: what stands there is not JSON."),
-                  {fmt::to_string(at.line), fmt::to_string(at.column)});
+    return refuse(
+        ends ? words("The file ends too early, at line {0}, column {1}: it was cut off while being written or copied.")
+             : words("The file is damaged at line {0}, column {1}: what stands there is not JSON."),
+        {fmt::to_string(at.line), fmt::to_string(at.column)});
   } catch (const Json::exception&) {
     return refuse(words("The file holds a number too large for any computer to read."));
   }
@@ -250,7 +254,8 @@ Expected<int> version_of(const Json& json) {
   if (!version.is_number_integer() || version.get<long long>() < 1)
     return refuse(words("“version” must be a whole number from 1 to {0}."), {fmt::to_string(file_version)});
   if (version.get<long long>() > file_version)
-    return refuse(words("This build was saved by a newer Mavrel (file version {0}; this one reads up to {1}). Open it there, or update this one."),
+    return refuse(words("This build was saved by a newer Mavrel (file version {0}; this one reads up to {1}). Open it "
+                        "there, or update this one."),
                   {version.dump(), fmt::to_string(file_version)});
   return version.get<int>();
 }
@@ -271,7 +276,8 @@ Expected<Build> from_json(std::string_view text) {
   if (text.size() > file_limit) return refuse(words("The file is larger than a build ever is."));
   if (const auto bad = first_bad_utf8(text)) {
     const TextPlace at = place_in(text, *bad);
-    return refuse(words("Line {0}, column {1}: this is not UTF-8 text."), {fmt::to_string(at.line), fmt::to_string(at.column)});
+    return refuse(words("Line {0}, column {1}: this is not UTF-8 text."),
+                  {fmt::to_string(at.line), fmt::to_string(at.column)});
   }
   auto json = parse(text);
   if (!json) return refuse(json.error());

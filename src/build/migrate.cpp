@@ -13,7 +13,8 @@ void one_design_to_variants(Json& json) {
   Json variant = Json::object();
   variant["name"] = "A";
   if (const auto design = json.find("design"); design != json.end() && design->is_object())
-    for (const auto& [key, value] : design->items()) variant[key] = value;
+    for (const auto& [key, value] : design->items())
+      variant[key] = value;
   if (const auto brief = json.find("brief"); brief != json.end()) variant["brief"] = *brief;
   json.erase("design");
   json.erase("brief");

@@ -82,10 +82,18 @@ template <class Enum>
   return "";
 }
 
-[[nodiscard]] constexpr const char* name_of(End e) { return e == End::front ? words("Front") : words("Rear"); }
-[[nodiscard]] constexpr const char* name_of(Side s) { return s == Side::left ? words("left") : words("right"); }
+[[nodiscard]] constexpr const char* name_of(End e) {
+  return e == End::front ? words("Front") : words("Rear");
+}
+[[nodiscard]] constexpr const char* name_of(Side s) {
+  return s == Side::left ? words("left") : words("right");
+}
 /// Key of an end in files and field paths: `front`, `rear`.
-[[nodiscard]] constexpr const char* key_of(End e) { return e == End::front ? "front" : "rear"; }
-[[nodiscard]] constexpr const char* key_of(Side s) { return s == Side::left ? "left" : "right"; }
+[[nodiscard]] constexpr const char* key_of(End e) {
+  return e == End::front ? "front" : "rear";
+}
+[[nodiscard]] constexpr const char* key_of(Side s) {
+  return s == Side::left ? "left" : "right";
+}
 
 } // namespace mavrel::build

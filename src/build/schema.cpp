@@ -30,7 +30,8 @@ public:
   template <class Enum>
   void choice(const char* key, Enum, const char* label) {
     Json keys = Json::array();
-    for (const auto& row : names_of(Enum{})) keys.push_back(row.key);
+    for (const auto& row : names_of(Enum{}))
+      keys.push_back(row.key);
     to_[key] = {{"description", label}, {"enum", keys}};
   }
   void wish(const char* key, const std::optional<HeightWish>&, const char*) { to_[key] = schema_of<HeightWish>(); }
@@ -70,7 +71,8 @@ std::string json_schema() {
   const Json body = schema_of<Build>();
   Json properties = {{"format", {{"const", "mavrel-build"}}},
                      {"version", {{"type", "integer"}, {"const", file_version}}}};
-  for (const auto& [key, value] : body["properties"].items()) properties[key] = value;
+  for (const auto& [key, value] : body["properties"].items())
+    properties[key] = value;
   schema["type"] = "object";
   schema["required"] = {"format", "version"};
   schema["properties"] = properties;

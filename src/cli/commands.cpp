@@ -23,7 +23,9 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-std::string printed(const Json& json) { return json.dump(1, ' '); }
+std::string printed(const Json& json) {
+  return json.dump(1, ' ');
+}
 
 /// A typed quantity of a named option; the mistake names the option.
 Expected<double> typed(const char* option, const std::string& text, Kind kind, std::string_view bare = {}) {
@@ -58,15 +60,20 @@ Expected<std::string> bag(const BagRequest& request) {
   for (const auto* value : {&height, &load, &added, &n, &altitude, &temperature})
     if (!*value) return refuse(value->error());
   if (*added < 0) return refuse(words("--added: a volume is 0 or more."));
-  if (*n < 1 || *n > 1.67) return refuse(words("--n: the exponent lies between 1 (slow) and 1.67; 1.38 is usual for a bump."));
+  if (*n < 1 || *n > 1.67)
+    return refuse(words("--n: the exponent lies between 1 (slow) and 1.67; 1.38 is usual for a bump."));
   if (*altitude < -500 || *altitude > 9000) return refuse(words("--altitude: from -500 m to 9000 m is believable."));
   if (*temperature < 200 || *temperature > 400) return refuse(words("--air: from -73 °C to 126 °C is believable."));
 
   const air::BagSetting setting{*added, *n, {*altitude, *temperature}};
   const auto state = air::bag_under_load(card->curve, *height, *load, setting);
   if (!state) return refuse(state.error());
-  Json out = {{"gauge_pressure_pa", state->gauge_pressure}, {"effective_area_m2", state->effective_area}, {"volume_m3", state->volume},
-              {"air_mass_kg", state->air_mass},             {"rate_slow_n_per_m", state->rate_slow},      {"rate_fast_n_per_m", state->rate_fast}};
+  Json out = {{"gauge_pressure_pa", state->gauge_pressure},
+              {"effective_area_m2", state->effective_area},
+              {"volume_m3", state->volume},
+              {"air_mass_kg", state->air_mass},
+              {"rate_slow_n_per_m", state->rate_slow},
+              {"rate_fast_n_per_m", state->rate_fast}};
   if (request.conductance.empty() != request.frequency.empty())
     return refuse(words("--conductance and --frequency go together."));
   if (request.conductance.empty()) return printed(out);
@@ -79,7 +86,9 @@ Expected<std::string> bag(const BagRequest& request) {
   if (!dynamic) return refuse(dynamic.error());
   out["dynamic"] = Json::array();
   for (const auto& d : *dynamic)
-    out["dynamic"].push_back({{"frequency_hz", d.frequency}, {"stiffness_n_per_m", d.stiffness}, {"loss_angle_deg", d.loss_angle * 180 / std::numbers::pi}});
+    out["dynamic"].push_back({{"frequency_hz", d.frequency},
+                              {"stiffness_n_per_m", d.stiffness},
+                              {"loss_angle_deg", d.loss_angle * 180 / std::numbers::pi}});
   return printed(out);
 }
 
@@ -90,12 +99,18 @@ Expected<std::string> wheel(const std::vector<std::string>& codes) {
     const auto parsed = motion::parse_wheel(code);
     if (!parsed) return refuse(parsed.error());
     const auto& s = spaces.emplace_back(motion::wheel_space(*parsed));
-    out["wheels"].push_back({{"section_width_m", s.section_width}, {"widest_m", s.widest}, {"diameter_m", s.diameter},
-                             {"measuring_rim_m", s.measuring_rim}, {"inner_face_m", s.inner_face}, {"outer_face_m", s.outer_face}});
+    out["wheels"].push_back({{"section_width_m", s.section_width},
+                             {"widest_m", s.widest},
+                             {"diameter_m", s.diameter},
+                             {"measuring_rim_m", s.measuring_rim},
+                             {"inner_face_m", s.inner_face},
+                             {"outer_face_m", s.outer_face}});
   }
   if (spaces.size() == 2) {
     const auto change = motion::wheel_change(spaces[0], spaces[1]);
-    out["change"] = {{"inner_face_m", change.inner_face}, {"outer_face_m", change.outer_face}, {"radius_m", change.radius},
+    out["change"] = {{"inner_face_m", change.inner_face},
+                     {"outer_face_m", change.outer_face},
+                     {"radius_m", change.radius},
                      {"speedometer_percent", change.speedometer_percent}};
   }
   return printed(out);
@@ -114,7 +129,8 @@ Expected<Opened> open(const BuildRequest& request) {
   auto folders = shelf::shelf_folders();
   if (!request.shelf.empty()) {
     std::error_code error;
-    if (!std::filesystem::is_directory(request.shelf, error)) return refuse(words("--shelf: {0} is no folder."), {request.shelf});
+    if (!std::filesystem::is_directory(request.shelf, error))
+      return refuse(words("--shelf: {0} is no folder."), {request.shelf});
     folders.emplace_back(request.shelf);
   }
   return Opened{std::move(*build), shelf::load_shelf(folders)};
@@ -129,13 +145,15 @@ Expected<std::string> assess_build(const BuildRequest& request) {
 }
 
 Expected<std::string> sheet(const BuildRequest& request) {
-  if (request.pdf.empty() && request.csv.empty()) return refuse(words("Say what to write: --pdf OUT.pdf, --csv OUT.csv, or both."));
+  if (request.pdf.empty() && request.csv.empty())
+    return refuse(words("Say what to write: --pdf OUT.pdf, --csv OUT.csv, or both."));
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
   const auto assessment = assess::assess(opened->build, opened->shelf);
   Json out = Json::object();
   if (!request.csv.empty()) {
-    if (const auto done = write_atomically(request.csv, report::tracks_csv(assessment)); !done) return refuse(done.error());
+    if (const auto done = write_atomically(request.csv, report::tracks_csv(assessment)); !done)
+      return refuse(done.error());
     out["csv"] = request.csv;
   }
   if (!request.pdf.empty()) {

@@ -27,7 +27,9 @@ int finish(const Expected<std::string>& answer) {
 } // namespace
 
 int main(int argc, char** argv) {
-  CLI::App app("Mavrel's answers without a window. Quantities are typed with their unit: 140mm, \"5 1/2 in\", 4200N, 2l.", "mavrel-cli");
+  CLI::App app(
+      "Mavrel's answers without a window. Quantities are typed with their unit: 140mm, \"5 1/2 in\", 4200N, 2l.",
+      "mavrel-cli");
   app.set_version_flag("--version", "mavrel-cli " MAVREL_VERSION);
   app.require_subcommand(1);
   std::function<Expected<std::string>()> run;
@@ -72,7 +74,8 @@ int main(int argc, char** argv) {
   } catch (const CLI::Success& done) {
     return app.exit(done);
   } catch (const CLI::ParseError& error) {
-    return finish(refuse(words("{0} See mavrel-cli --help."), {std::string(error.what()) + (std::string(error.what()).ends_with('.') ? "" : ".")}));
+    return finish(refuse(words("{0} See mavrel-cli --help."),
+                         {std::string(error.what()) + (std::string(error.what()).ends_with('.') ? "" : ".")}));
   }
   return finish(run());
 }

@@ -8,7 +8,9 @@ namespace mavrel::curve {
 
 namespace {
 
-bool differ_in_sign(double a, double b) { return (a > 0 && b < 0) || (a < 0 && b > 0); }
+bool differ_in_sign(double a, double b) {
+  return (a > 0 && b < 0) || (a < 0 && b > 0);
+}
 
 /// Three-point slope at an end; h0, m0 belong to the end interval, h1, m1 to the next.
 double end_slope(double h0, double h1, double m0, double m1) {
@@ -58,14 +60,8 @@ PchipTable::Place PchipTable::place(double x) const {
   const double h = x_[row + 1] - x_[row];
   const double t = (x - x_[row]) / h;
   const double u = 1 - t;
-  return {row,
-          u * u * (1 + 2 * t),
-          t * t * (3 - 2 * t),
-          h * t * u * u,
-          -h * t * t * u,
-          6 * t * u / h,
-          u * (1 - 3 * t),
-          t * (3 * t - 2)};
+  return {row,           u * u * (1 + 2 * t), t * t * (3 - 2 * t), h * t * u * u, -h * t * t * u,
+          6 * t * u / h, u * (1 - 3 * t),     t * (3 * t - 2)};
 }
 
 ValueSlope PchipTable::read(const Place& at, std::size_t column) const {

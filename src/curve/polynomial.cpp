@@ -15,7 +15,8 @@ ValueSlope Polynomial::read(double x) const {
 double Polynomial::curvature(double x) const {
   const double d = x - x0;
   double out = 0;
-  for (std::size_t i = c.size(); i-- > 2;) out = out * d + static_cast<double>(i * (i - 1)) * c[i];
+  for (std::size_t i = c.size(); i-- > 2;)
+    out = out * d + static_cast<double>(i * (i - 1)) * c[i];
   return out;
 }
 

@@ -23,9 +23,8 @@ std::optional<std::size_t> odd_one_out(std::span<const double> readings) {
   std::vector<double> sorted(readings.begin(), readings.end());
   std::sort(sorted.begin(), sorted.end());
   const double median = sorted[sorted.size() / 2];
-  const auto far = std::max_element(readings.begin(), readings.end(), [&](double a, double b) {
-    return std::abs(a - median) < std::abs(b - median);
-  });
+  const auto far = std::max_element(readings.begin(), readings.end(),
+                                    [&](double a, double b) { return std::abs(a - median) < std::abs(b - median); });
   const auto index = static_cast<std::size_t>(far - readings.begin());
   std::vector<double> others(readings.begin(), readings.end());
   others.erase(others.begin() + static_cast<std::ptrdiff_t>(index));

@@ -22,7 +22,9 @@ template <class F>
   if (at_hi == 0) return hi;
   if (!std::isfinite(at_lo) || !std::isfinite(at_hi) || (at_lo < 0) == (at_hi < 0)) return std::nullopt;
   std::uintmax_t tries = 100;
-  const auto close = [&](double a, double b) { return std::abs(a - b) <= 1e-12 * std::max(1.0, std::abs(a) + std::abs(b)); };
+  const auto close = [&](double a, double b) {
+    return std::abs(a - b) <= 1e-12 * std::max(1.0, std::abs(a) + std::abs(b));
+  };
   const auto [a, b] = boost::math::tools::toms748_solve(g, lo, hi, at_lo, at_hi, close, tries);
   return 0.5 * (a + b);
 }

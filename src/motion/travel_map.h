@@ -15,7 +15,8 @@ struct MapPoint {
   double motion_ratio_slope = 0; // dMR/dH, 1/m
 };
 
-/// Spring and damper length as functions of height H (m, hub centre to arch lip, droop positive), over [lowest, highest].
+/// Spring and damper length as functions of height H (m, hub centre to arch lip, droop positive), over [lowest,
+/// highest].
 class TravelMap {
 public:
   TravelMap() = default;

@@ -31,7 +31,8 @@ Expected<WheelCode> parse_wheel(std::string_view text) {
       std::regex::icase);
   if (text.size() > 60) return refuse(bad_code(text));
   std::string typed(text);
-  for (std::size_t at = typed.find("\u2212"); at != std::string::npos; at = typed.find("\u2212")) typed.replace(at, 3, "-");
+  for (std::size_t at = typed.find("\u2212"); at != std::string::npos; at = typed.find("\u2212"))
+    typed.replace(at, 3, "-");
   std::smatch part;
   if (!std::regex_match(typed, part, form)) return refuse(bad_code(text));
   const auto figure = [&](std::size_t i) {
@@ -41,8 +42,8 @@ Expected<WheelCode> parse_wheel(std::string_view text) {
     return std::stod(digits);
   };
   const WheelCode code{figure(1) * 1e-3, figure(2) / 100, figure(3) * inch, figure(4) * inch, figure(5) * 1e-3};
-  if (code.tyre_width < 0.125 || code.aspect < 0.2 || code.aspect > 1 || code.rim_diameter < 10 * inch || code.rim_diameter > 30 * inch ||
-      code.rim_width < 3 * inch || code.rim_width > 16 * inch)
+  if (code.tyre_width < 0.125 || code.aspect < 0.2 || code.aspect > 1 || code.rim_diameter < 10 * inch ||
+      code.rim_diameter > 30 * inch || code.rim_width < 3 * inch || code.rim_width > 16 * inch)
     return refuse(words("“{0}” is no size a car wears. Tyres run from 125 wide, aspect 20 to 100, rims 10 to 30 in "
                         "across and 3 to 16 in wide, for example 205/55R16 6.5 ET45."),
                   {std::string(text)});

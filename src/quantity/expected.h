@@ -16,6 +16,8 @@ using Expected = tl::expected<T, Message>;
 [[nodiscard]] inline tl::unexpected<Message> refuse(const char* text, std::vector<Argument> args = {}) {
   return tl::unexpected<Message>(Message{text, std::move(args)});
 }
-[[nodiscard]] inline tl::unexpected<Message> refuse(Message why) { return tl::unexpected<Message>(std::move(why)); }
+[[nodiscard]] inline tl::unexpected<Message> refuse(Message why) {
+  return tl::unexpected<Message>(std::move(why));
+}
 
 } // namespace mavrel

@@ -11,9 +11,7 @@ namespace {
 struct Put {
   const UnitPrefs& prefs;
   std::string operator()(const std::string& text) const { return text; }
-  std::string operator()(const Amount& amount) const {
-    return show(amount.value, amount.kind, prefs, amount.decimals);
-  }
+  std::string operator()(const Amount& amount) const { return show(amount.value, amount.kind, prefs, amount.decimals); }
 };
 
 } // namespace

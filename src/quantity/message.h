@@ -32,7 +32,9 @@ struct Message {
 };
 
 /// Marks a literal for translation (`lupdate -tr-function-alias QT_TRANSLATE_NOOP+=words`); does nothing else.
-constexpr const char* words(const char* text) { return text; }
+constexpr const char* words(const char* text) {
+  return text;
+}
 
 /// Looks up the translation of a marked literal. Empty: the English stands.
 using Translate = std::function<std::string(const std::string&)>;
@@ -40,11 +42,23 @@ using Translate = std::function<std::string(const std::string&)>;
 /// The sentence as one reader sees it.
 [[nodiscard]] std::string say(const Message& message, const UnitPrefs& prefs = {}, const Translate& translate = {});
 
-[[nodiscard]] inline Amount metres(double v, int decimals = -1) { return {v, Kind::length, decimals}; }
-[[nodiscard]] inline Amount kilograms(double v, int decimals = -1) { return {v, Kind::mass, decimals}; }
-[[nodiscard]] inline Amount pascals(double v, int decimals = -1) { return {v, Kind::pressure, decimals}; }
-[[nodiscard]] inline Amount hertz(double v, int decimals = -1) { return {v, Kind::frequency, decimals}; }
-[[nodiscard]] inline Amount share(double v, int decimals = -1) { return {v, Kind::share, decimals}; }
-[[nodiscard]] inline Amount number(double v, int decimals = -1) { return {v, Kind::plain, decimals}; }
+[[nodiscard]] inline Amount metres(double v, int decimals = -1) {
+  return {v, Kind::length, decimals};
+}
+[[nodiscard]] inline Amount kilograms(double v, int decimals = -1) {
+  return {v, Kind::mass, decimals};
+}
+[[nodiscard]] inline Amount pascals(double v, int decimals = -1) {
+  return {v, Kind::pressure, decimals};
+}
+[[nodiscard]] inline Amount hertz(double v, int decimals = -1) {
+  return {v, Kind::frequency, decimals};
+}
+[[nodiscard]] inline Amount share(double v, int decimals = -1) {
+  return {v, Kind::share, decimals};
+}
+[[nodiscard]] inline Amount number(double v, int decimals = -1) {
+  return {v, Kind::plain, decimals};
+}
 
 } // namespace mavrel

@@ -39,12 +39,16 @@ std::string plain_text(std::string_view text) {
 }
 
 std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && (text.front() == ' ' || text.front() == '\n' || text.front() == '\r')) text.remove_prefix(1);
-  while (!text.empty() && (text.back() == ' ' || text.back() == '\n' || text.back() == '\r')) text.remove_suffix(1);
+  while (!text.empty() && (text.front() == ' ' || text.front() == '\n' || text.front() == '\r'))
+    text.remove_prefix(1);
+  while (!text.empty() && (text.back() == ' ' || text.back() == '\n' || text.back() == '\r'))
+    text.remove_suffix(1);
   return text;
 }
 
-bool is_digit(char c) { return c >= '0' && c <= '9'; }
+bool is_digit(char c) {
+  return c >= '0' && c <= '9';
+}
 
 /// Walks through `2 3/16 in`, a piece at a time.
 class Reader {
@@ -52,7 +56,8 @@ public:
   explicit Reader(std::string_view text) : rest_(text) {}
 
   void skip_spaces() {
-    while (!rest_.empty() && rest_.front() == ' ') rest_.remove_prefix(1);
+    while (!rest_.empty() && rest_.front() == ' ')
+      rest_.remove_prefix(1);
   }
   [[nodiscard]] bool done() const { return rest_.empty(); }
 
@@ -108,7 +113,8 @@ private:
   }
 
   std::optional<double> decimal() {
-    if (rest_.empty() || (!is_digit(rest_.front()) && rest_.front() != '.' && rest_.front() != ',')) return std::nullopt;
+    if (rest_.empty() || (!is_digit(rest_.front()) && rest_.front() != '.' && rest_.front() != ','))
+      return std::nullopt;
     std::string digits;
     bool point = false;
     std::size_t n = 0;
@@ -125,7 +131,8 @@ private:
       if (after < rest_.size() && is_digit(rest_[after])) {
         digits += 'e';
         if (after == n + 2 && rest_[n + 1] == '-') digits += '-';
-        for (n = after; n < rest_.size() && is_digit(rest_[n]); ++n) digits += rest_[n];
+        for (n = after; n < rest_.size() && is_digit(rest_[n]); ++n)
+          digits += rest_[n];
       }
     }
     double value = 0;
@@ -148,8 +155,10 @@ Message not_a_quantity(std::string_view text, Kind kind, const UnitPrefs& prefs)
 Expected<double> parse_quantity(std::string_view typed, Kind kind, const UnitPrefs& prefs, std::string_view bare_unit) {
   const std::string text = plain_text(typed);
   if (trimmed(text).empty())
-    return refuse(words("Nothing is typed. {0} is wanted, for example {1}."), {kind_name(kind), example_of(kind, prefs)});
-  if (text.size() > 80) return refuse(words("That is too long for a number. Type for example {0}."), {example_of(kind, prefs)});
+    return refuse(words("Nothing is typed. {0} is wanted, for example {1}."),
+                  {kind_name(kind), example_of(kind, prefs)});
+  if (text.size() > 80)
+    return refuse(words("That is too long for a number. Type for example {0}."), {example_of(kind, prefs)});
 
   Reader reader(trimmed(text));
   const double sign = reader.sign();
@@ -209,7 +218,8 @@ namespace {
 
 std::string without_trailing_zeros(std::string digits) {
   if (digits.find('.') == std::string::npos) return digits;
-  while (digits.back() == '0') digits.pop_back();
+  while (digits.back() == '0')
+    digits.pop_back();
   if (digits.back() == '.') digits.pop_back();
   return digits;
 }
@@ -239,7 +249,9 @@ std::string as_decimal(double value, int decimals) {
 }
 
 /// Digits that keep a typed value: a hundredth of what is usually shown, trailing zeros dropped.
-std::string as_exact(double value, int usual) { return without_trailing_zeros(as_decimal(value, usual + 3)); }
+std::string as_exact(double value, int usual) {
+  return without_trailing_zeros(as_decimal(value, usual + 3));
+}
 
 } // namespace
 
@@ -271,7 +283,9 @@ double shown_step(Kind kind, const UnitPrefs& prefs, int decimals) {
   return shown.unit.factor * std::pow(10.0, -digits);
 }
 
-std::string unit_name(Kind kind, const UnitPrefs& prefs) { return shown_unit(kind, prefs).name; }
+std::string unit_name(Kind kind, const UnitPrefs& prefs) {
+  return shown_unit(kind, prefs).name;
+}
 
 double in_shown_unit(double value, Kind kind, const UnitPrefs& prefs) {
   const Unit unit = shown_unit(kind, prefs).unit;
@@ -285,36 +299,60 @@ double from_shown_unit(double value, Kind kind, const UnitPrefs& prefs) {
 
 const char* kind_name(Kind kind) {
   switch (kind) {
-  case Kind::length: return words("a length");
-  case Kind::mass: return words("a mass");
-  case Kind::force: return words("a force");
-  case Kind::pressure: return words("a pressure");
-  case Kind::volume: return words("a volume");
-  case Kind::temperature: return words("a temperature");
-  case Kind::frequency: return words("a frequency");
-  case Kind::angle: return words("an angle");
-  case Kind::stiffness: return words("a spring rate");
-  case Kind::time: return words("a time");
-  case Kind::share: return words("a percentage");
-  case Kind::plain: break;
+  case Kind::length:
+    return words("a length");
+  case Kind::mass:
+    return words("a mass");
+  case Kind::force:
+    return words("a force");
+  case Kind::pressure:
+    return words("a pressure");
+  case Kind::volume:
+    return words("a volume");
+  case Kind::temperature:
+    return words("a temperature");
+  case Kind::frequency:
+    return words("a frequency");
+  case Kind::angle:
+    return words("an angle");
+  case Kind::stiffness:
+    return words("a spring rate");
+  case Kind::time:
+    return words("a time");
+  case Kind::share:
+    return words("a percentage");
+  case Kind::plain:
+    break;
   }
   return words("a number");
 }
 
 std::string example_of(Kind kind, const UnitPrefs& prefs) {
   switch (kind) {
-  case Kind::length: return show(0.320, kind, prefs);
-  case Kind::mass: return show(410, kind, prefs);
-  case Kind::force: return show(4200, kind, prefs);
-  case Kind::pressure: return show(2.6e5, kind, prefs);
-  case Kind::volume: return show(2e-3, kind, prefs);
-  case Kind::temperature: return show(293.15, kind, prefs);
-  case Kind::frequency: return show(1.2, kind, prefs);
-  case Kind::angle: return show(0.035, kind, prefs);
-  case Kind::stiffness: return show(25000, kind, prefs);
-  case Kind::time: return show(30, kind, prefs);
-  case Kind::share: return show(0.7, kind, prefs);
-  case Kind::plain: break;
+  case Kind::length:
+    return show(0.320, kind, prefs);
+  case Kind::mass:
+    return show(410, kind, prefs);
+  case Kind::force:
+    return show(4200, kind, prefs);
+  case Kind::pressure:
+    return show(2.6e5, kind, prefs);
+  case Kind::volume:
+    return show(2e-3, kind, prefs);
+  case Kind::temperature:
+    return show(293.15, kind, prefs);
+  case Kind::frequency:
+    return show(1.2, kind, prefs);
+  case Kind::angle:
+    return show(0.035, kind, prefs);
+  case Kind::stiffness:
+    return show(25000, kind, prefs);
+  case Kind::time:
+    return show(30, kind, prefs);
+  case Kind::share:
+    return show(0.7, kind, prefs);
+  case Kind::plain:
+    break;
   }
   return "0.85";
 }

@@ -59,9 +59,9 @@ constexpr auto rows = std::to_array<Row>({
     {"cm³", {Kind::volume, 1e-6}},
     {"m3", {Kind::volume, 1}},
     {"m³", {Kind::volume, 1}},
-    {"in3", {Kind::volume, inch * inch * inch}},
-    {"in³", {Kind::volume, inch * inch * inch}},
-    {"cu in", {Kind::volume, inch * inch * inch}},
+    {"in3", {Kind::volume, inch* inch* inch}},
+    {"in³", {Kind::volume, inch* inch* inch}},
+    {"cu in", {Kind::volume, inch* inch* inch}},
     {"°C", {Kind::temperature, 1, ice_point}},
     {"C", {Kind::temperature, 1, ice_point}},
     {"°F", {Kind::temperature, fahrenheit_step, fahrenheit_zero}},
@@ -124,8 +124,7 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     if (prefs.length == LengthUnit::inch) return {"in³", {kind, inch * inch * inch}, 0};
     return {"l", {kind, 1e-3}, 2};
   case Kind::temperature:
-    if (prefs.temperature == TemperatureUnit::fahrenheit)
-      return {"°F", {kind, fahrenheit_step, fahrenheit_zero}, 0};
+    if (prefs.temperature == TemperatureUnit::fahrenheit) return {"°F", {kind, fahrenheit_step, fahrenheit_zero}, 0};
     return {"°C", {kind, 1, ice_point}, 0};
   case Kind::frequency:
     return {"Hz", {kind, 1}, 2};

@@ -11,7 +11,9 @@ namespace {
 using Json = nlohmann::ordered_json;
 using namespace assess;
 
-Json of(const std::optional<double>& value) { return value ? Json(*value) : Json(nullptr); }
+Json of(const std::optional<double>& value) {
+  return value ? Json(*value) : Json(nullptr);
+}
 
 Json of(const Stretch& s, const Assessment& a) {
   Json out = {{"limit", limit_key(s.code)}, {"from_m", s.from}, {"to_m", s.to}};
@@ -61,9 +63,11 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
               {"domain_m", {end.domain_low, end.domain_high}}};
   out["reach_window"] = of(end.windows.reach, a);
   out["road_window"] = of(end.windows.road, a);
-  for (const auto& [key, blocked] : {std::pair{"reach_blocked", &end.windows.reach_blocked}, std::pair{"road_blocked", &end.windows.road_blocked}}) {
+  for (const auto& [key, blocked] :
+       {std::pair{"reach_blocked", &end.windows.reach_blocked}, std::pair{"road_blocked", &end.windows.road_blocked}}) {
     out[key] = Json::array();
-    for (const Stretch& s : *blocked) out[key].push_back(of(s, a));
+    for (const Stretch& s : *blocked)
+      out[key].push_back(of(s, a));
   }
   out["presets"] = Json::array();
   for (std::size_t i = 0; i < end.presets.size(); ++i) {
@@ -86,14 +90,19 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
   out["stroke"] = Json::array();
   for (std::size_t c = 0; c < end.strokes.size(); ++c)
     if (const auto& s = end.strokes[c])
-      out["stroke"].push_back({{"load_case", a.loads[c].name}, {"bump_height_m", s->bump_height}, {"bump_gauge_pressure_pa", s->bump_pressure},
-                               {"rebound_height_m", s->rebound_height}, {"rebound_gauge_pressure_pa", s->rebound_pressure}});
+      out["stroke"].push_back({{"load_case", a.loads[c].name},
+                               {"bump_height_m", s->bump_height},
+                               {"bump_gauge_pressure_pa", s->bump_pressure},
+                               {"rebound_height_m", s->rebound_height},
+                               {"rebound_gauge_pressure_pa", s->rebound_pressure}});
   Json tracks = Json::object();
-  for (const Track& track : end.tracks) tracks[track_key(track.code)] = of(track);
+  for (const Track& track : end.tracks)
+    tracks[track_key(track.code)] = of(track);
   tracks["cases"] = Json::array();
   for (std::size_t c = 0; c < end.cases.size(); ++c) {
     Json one = {{"load_case", a.loads[c].name}};
-    for (const Track& track : end.cases[c].tracks) one[track_key(track.code)] = of(track);
+    for (const Track& track : end.cases[c].tracks)
+      one[track_key(track.code)] = of(track);
     tracks["cases"].push_back(std::move(one));
   }
   out["tracks"] = std::move(tracks);
@@ -128,12 +137,17 @@ std::string assessment_json(const build::Build& build, const Assessment& a) {
     Json one = {{"name", load.name}, {"total_kg", of(load.total_mass)}};
     for (const build::End end : build::both_ends)
       if (const auto& l = load.ends[build::at(end)])
-        one[build::key_of(end)] = {{"axle_kg", l->axle_mass}, {"sprung_corner_kg", l->sprung_mass}, {"left_sprung_kg", l->side_mass[0]}, {"right_sprung_kg", l->side_mass[1]}};
+        one[build::key_of(end)] = {{"axle_kg", l->axle_mass},
+                                   {"sprung_corner_kg", l->sprung_mass},
+                                   {"left_sprung_kg", l->side_mass[0]},
+                                   {"right_sprung_kg", l->side_mass[1]}};
     out["load_cases"].push_back(std::move(one));
   }
-  for (const build::End end : build::both_ends) out[build::key_of(end)] = of(a.end(end), build, a);
+  for (const build::End end : build::both_ends)
+    out[build::key_of(end)] = of(a.end(end), build, a);
   out["findings"] = Json::array();
-  for (const Finding& f : a.findings) out["findings"].push_back(of(f));
+  for (const Finding& f : a.findings)
+    out["findings"].push_back(of(f));
   return out.dump(1, ' ');
 }
 

@@ -18,11 +18,16 @@ namespace {
 std::string escaped(const std::string& text) {
   std::string out;
   for (const char c : text) {
-    if (c == '<') out += "&lt;";
-    else if (c == '>') out += "&gt;";
-    else if (c == '&') out += "&amp;";
-    else if (c == '"') out += "&quot;";
-    else out += c;
+    if (c == '<')
+      out += "&lt;";
+    else if (c == '>')
+      out += "&gt;";
+    else if (c == '&')
+      out += "&amp;";
+    else if (c == '"')
+      out += "&quot;";
+    else
+      out += c;
   }
   return out;
 }
@@ -51,7 +56,8 @@ private:
 
 class Sheet {
 public:
-  Sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs) : build_(build), a_(assessment), prefs_(prefs) {}
+  Sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs)
+      : build_(build), a_(assessment), prefs_(prefs) {}
 
   std::string html() {
     head();
@@ -74,7 +80,9 @@ public:
   }
 
 private:
-  std::string length(std::optional<double> v, int decimals = -1) const { return v ? show(*v, Kind::length, prefs_, decimals) : "–"; }
+  std::string length(std::optional<double> v, int decimals = -1) const {
+    return v ? show(*v, Kind::length, prefs_, decimals) : "–";
+  }
   std::string mass(std::optional<double> v) const { return v ? show(*v, Kind::mass, prefs_) : "–"; }
   std::string field(const std::string& path) const {
     const auto view = build::look_up(build_, path, prefs_);
@@ -102,17 +110,22 @@ private:
     if (!edge.governing) return words("nothing known");
     std::string out = limit_name(edge.governing->code);
     if (edge.governing->load_case) out += fmt::format(" ({})", a_.loads[*edge.governing->load_case].name);
-    if (edge.next && edge.next->code != edge.governing->code) out += fmt::format("; next {} at {}", limit_name(edge.next->code), length(edge.next_height));
+    if (edge.next && edge.next->code != edge.governing->code)
+      out += fmt::format("; next {} at {}", limit_name(edge.next->code), length(edge.next_height));
     return out;
   }
 
   void windows() {
     Table table({"", words("from"), words("governed below by"), words("to"), words("governed above by")});
     for (const End end : build::both_ends)
-      for (const auto& [name, window] : {std::pair{words("reach"), &a_.end(end).windows.reach}, std::pair{words("road"), &a_.end(end).windows.road}}) {
+      for (const auto& [name, window] : {std::pair{words("reach"), &a_.end(end).windows.reach},
+                                         std::pair{words("road"), &a_.end(end).windows.road}}) {
         const std::string what = fmt::format("{} {}", build::name_of(end), name);
-        if (*window) table.row({what, length((*window)->low.height), governing((*window)->low), length((*window)->high.height), governing((*window)->high)});
-        else table.row({what, words("none"), "", "", ""});
+        if (*window)
+          table.row({what, length((*window)->low.height), governing((*window)->low), length((*window)->high.height),
+                     governing((*window)->high)});
+        else
+          table.row({what, words("none"), "", "", ""});
       }
     out_ += table.text();
   }
@@ -127,7 +140,8 @@ private:
 
   void presets() {
     std::vector<std::string> head = {words("preset"), words("end"), words("height"), words("wished as")};
-    for (const CaseLoad& load : a_.loads) head.push_back(load.name);
+    for (const CaseLoad& load : a_.loads)
+      head.push_back(load.name);
     Table table(head);
     const auto& list = build_.variant().brief.presets;
     for (std::size_t i = 0; i < list.size(); ++i)
@@ -135,25 +149,31 @@ private:
         const auto& preset = a_.end(end).presets[i];
         const auto& wish = list[i].wish[at(end)];
         std::string H = preset ? length(preset->height) : "–";
-        if (preset && !(list[i].use == build::PresetUse::road ? preset->in_road : preset->in_reach)) H += words(" outside");
-        std::vector<std::string> row = {end == End::front ? list[i].name : "", build::name_of(end), H, wish ? build::show_wish(*wish, prefs_) : "–"};
-        for (std::size_t c = 0; c < a_.loads.size(); ++c) row.push_back(pressures(preset, c));
+        if (preset && !(list[i].use == build::PresetUse::road ? preset->in_road : preset->in_reach))
+          H += words(" outside");
+        std::vector<std::string> row = {end == End::front ? list[i].name : "", build::name_of(end), H,
+                                        wish ? build::show_wish(*wish, prefs_) : "–"};
+        for (std::size_t c = 0; c < a_.loads.size(); ++c)
+          row.push_back(pressures(preset, c));
         table.row(row);
       }
     out_ += table.text();
-    out_ += fmt::format("<p class='second'>{}</p>", words("Predicted gauge pressures, left / right where they differ."));
+    out_ +=
+        fmt::format("<p class='second'>{}</p>", words("Predicted gauge pressures, left / right where they differ."));
   }
 
   void fitted() {
-    Table table({words("end"), words("bag"), words("upper stack"), words("lower stack"), words("damper open"), words("damper shut"), words("body frequency at road height")});
+    Table table({words("end"), words("bag"), words("upper stack"), words("lower stack"), words("damper open"),
+                 words("damper shut"), words("body frequency at road height")});
     for (const End end : build::both_ends) {
       const build::EndFit& fit = build_.variant().fit[at(end)];
       const std::string key = build::key_of(end);
       const auto damper = [&](const std::optional<double>& own, const char* surveyed) {
         return own ? length(own, -2) + words(" fitted") : field(key + surveyed);
       };
-      table.row({build::name_of(end), fit.bag.empty() ? words("none chosen") : fit.bag, length(fit.upper_stack, -2), length(fit.lower_stack, -2),
-                 damper(fit.damper_open, ".damper_open_m"), damper(fit.damper_shut, ".damper_shut_m"), frequencies(end)});
+      table.row({build::name_of(end), fit.bag.empty() ? words("none chosen") : fit.bag, length(fit.upper_stack, -2),
+                 length(fit.lower_stack, -2), damper(fit.damper_open, ".damper_open_m"),
+                 damper(fit.damper_shut, ".damper_shut_m"), frequencies(end)});
     }
     out_ += table.text();
   }
@@ -166,7 +186,8 @@ private:
       if (list[i].use != build::PresetUse::road || !preset) continue;
       for (std::size_t c = 0; c < preset->cases.size(); ++c)
         if (preset->cases[c] && preset->cases[c]->frequency)
-          out += fmt::format("{}{} {}", out.empty() ? "" : ", ", a_.loads[c].name, show(*preset->cases[c]->frequency, Kind::frequency, prefs_));
+          out += fmt::format("{}{} {}", out.empty() ? "" : ", ", a_.loads[c].name,
+                             show(*preset->cases[c]->frequency, Kind::frequency, prefs_));
       break;
     }
     return out.empty() ? "–" : out;
@@ -179,8 +200,10 @@ private:
     for (const Finding& f : a_.findings) {
       if (is_caution(f) || f.severity == Severity::note) continue;
       ++shown;
-      out_ += fmt::format("<p><b>{}: {}</b>. {} {}</p>", severity_key(f.severity) == std::string("stop") ? words("Stop") : words("Caution"),
-                          escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)), escaped(say(f.way_out, prefs_)));
+      out_ +=
+          fmt::format("<p><b>{}: {}</b>. {} {}</p>",
+                      severity_key(f.severity) == std::string("stop") ? words("Stop") : words("Caution"),
+                      escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)), escaped(say(f.way_out, prefs_)));
     }
     if (shown == 0) out_ += fmt::format("<p>{}</p>", words("Nothing found."));
   }
@@ -188,8 +211,11 @@ private:
   void cautions() {
     for (const Finding& f : a_.findings)
       if (is_caution(f))
-        out_ += fmt::format("<p><b>{}</b>. {} {}</p>", escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)), escaped(say(f.way_out, prefs_)));
-    out_ += fmt::format("<p>{}</p>", words("Release pressure before opening a line. Bags do not raise a car's rated load. Structural welding and steering parts by the qualified, checked against local law."));
+        out_ += fmt::format("<p><b>{}</b>. {} {}</p>", escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)),
+                            escaped(say(f.way_out, prefs_)));
+    out_ += fmt::format("<p>{}</p>",
+                        words("Release pressure before opening a line. Bags do not raise a car's rated load. "
+                              "Structural welding and steering parts by the qualified, checked against local law."));
   }
 
   void corners() {
@@ -197,7 +223,8 @@ private:
     for (const End end : build::both_ends)
       for (const Side side : build::both_sides) {
         const std::string path = fmt::format("{}.{}.", build::key_of(end), build::key_of(side));
-        table.row({fmt::format("{} {}", build::name_of(end), build::name_of(side)), field(path + "mass_kg"), field(path + "height_m"), field(path + "floor_m"),
+        table.row({fmt::format("{} {}", build::name_of(end), build::name_of(side)), field(path + "mass_kg"),
+                   field(path + "height_m"), field(path + "floor_m"),
                    length(a_.end(end).side_height[at(side)], prefs_.length == LengthUnit::mm ? 1 : -1)});
       }
     out_ += table.text();
@@ -205,7 +232,9 @@ private:
 
   void ends() {
     Table table({"", words("Front"), words("Rear")});
-    const auto line = [&](const char* what, const char* key) { table.row({what, field(std::string("front.") + key), field(std::string("rear.") + key)}); };
+    const auto line = [&](const char* what, const char* key) {
+      table.row({what, field(std::string("front.") + key), field(std::string("rear.") + key)});
+    };
     line(words("suspension"), "layout");
     line(words("spring"), "spring_place");
     line(words("unsprung mass a corner"), "unsprung_kg");
@@ -227,9 +256,11 @@ private:
       std::string masses;
       if (c < build_.load_cases.size())
         for (const build::LoadMass& mass : build_.load_cases[c].masses)
-          masses += fmt::format("{}{} {} at {}", masses.empty() ? "" : ", ", mass.name, show(mass.mass, Kind::mass, prefs_), length(mass.x));
+          masses += fmt::format("{}{} {} at {}", masses.empty() ? "" : ", ", mass.name,
+                                show(mass.mass, Kind::mass, prefs_), length(mass.x));
       const auto axle = [&](End end) { return load.ends[at(end)] ? mass(load.ends[at(end)]->axle_mass) : "–"; };
-      table.row({load.name, masses.empty() ? words("as surveyed") : masses, axle(End::front), axle(End::rear), mass(load.total_mass)});
+      table.row({load.name, masses.empty() ? words("as surveyed") : masses, axle(End::front), axle(End::rear),
+                 mass(load.total_mass)});
     }
     out_ += table.text();
   }

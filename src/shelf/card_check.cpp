@@ -12,7 +12,8 @@ namespace {
 /// Mean over the pressure columns of the area at one row, m².
 double mean_area(const air::BagCard& card, std::size_t row) {
   double sum = 0;
-  for (std::size_t j = 0; j < card.pressures.size(); ++j) sum += card.loads[j][row] / card.pressures[j];
+  for (std::size_t j = 0; j < card.pressures.size(); ++j)
+    sum += card.loads[j][row] / card.pressures[j];
   return sum / static_cast<double>(card.pressures.size());
 }
 
@@ -46,7 +47,8 @@ std::vector<std::size_t> rows_where_force_falls(const air::BagCard& card) {
       const air::BagSection at = curve.section(h);
       // dF/dp is linear in p between columns, so its ends decide.
       for (const double p : card.pressures)
-        falls = falls || air::bag_force(at, p).per_pressure <= 0 || air::bag_force(at, p * (1 - 1e-9)).per_pressure <= 0;
+        falls =
+            falls || air::bag_force(at, p).per_pressure <= 0 || air::bag_force(at, p * (1 - 1e-9)).per_pressure <= 0;
     }
     if (falls) out.push_back(i);
   }

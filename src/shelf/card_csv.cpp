@@ -25,8 +25,10 @@ struct Cell {
 };
 
 std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
-  while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r')) text.remove_suffix(1);
+  while (!text.empty() && (text.front() == ' ' || text.front() == '\t'))
+    text.remove_prefix(1);
+  while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r'))
+    text.remove_suffix(1);
   return text;
 }
 
@@ -52,7 +54,9 @@ std::optional<double> plain_number(std::string_view text) {
   return value;
 }
 
-std::string quoted(std::string_view text) { return std::string(text.substr(0, 40)); }
+std::string quoted(std::string_view text) {
+  return std::string(text.substr(0, 40));
+}
 
 /// One header key that carries a number, its unit, and what is believable.
 struct NumberKey {
@@ -163,19 +167,19 @@ private:
   }
 
   void read_number_key(std::size_t number, std::string_view key, std::string_view value, std::size_t at) {
-    const auto* const known = std::find_if(std::begin(number_keys), std::end(number_keys),
-                                           [&](const NumberKey& k) { return key == k.name; });
+    const auto* const known =
+        std::find_if(std::begin(number_keys), std::end(number_keys), [&](const NumberKey& k) { return key == k.name; });
     if (known == std::end(number_keys)) {
       card_.more.emplace_back(key, value);
       return;
     }
     const auto figure = plain_number(value);
-    if (!figure)
-      return mistake(number, at, {words("“{0}” is not a number for {1}."), {quoted(value), quoted(key)}});
+    if (!figure) return mistake(number, at, {words("“{0}” is not a number for {1}."), {quoted(value), quoted(key)}});
     if (*figure < known->least || *figure > known->most)
-      return mistake(number, at,
-                     {words("{0} can't be {1}; from {2} to {3} is believable."),
-                      {quoted(key), quoted(value), fmt::format("{:g}", known->least), fmt::format("{:g}", known->most)}});
+      return mistake(
+          number, at,
+          {words("{0} can't be {1}; from {2} to {3} is believable."),
+           {quoted(key), quoted(value), fmt::format("{:g}", known->least), fmt::format("{:g}", known->most)}});
     card_.*(known->to) = *figure * known->factor;
   }
 
@@ -218,17 +222,20 @@ private:
                      {words("“{0}” names no pressure. Write load_n@ and a pressure above 0, for example load_n@4bar."),
                       {quoted(cell.text)}});
     if (!card_.pressures.empty() && *p * 1e5 <= card_.pressures.back())
-      return mistake(number, cell.column, {words("Load columns go from low to high pressure; “{0}” is out of order."), {quoted(cell.text)}});
+      return mistake(number, cell.column,
+                     {words("Load columns go from low to high pressure; “{0}” is out of order."), {quoted(cell.text)}});
     if (card_.pressures.size() == air::BagCurve::max_columns)
-      return mistake(number, cell.column, {words("A card holds up to {0} load columns."), {fmt::to_string(air::BagCurve::max_columns)}});
+      return mistake(number, cell.column,
+                     {words("A card holds up to {0} load columns."), {fmt::to_string(air::BagCurve::max_columns)}});
     card_.pressures.push_back(*p * 1e5);
   }
 
   void read_row(std::size_t number, std::string_view line) {
     const std::vector<Cell> cells = split(line);
     if (cells.size() != columns_.size())
-      return mistake(number, 1, {words("This row has {0} cells; the header has {1}."),
-                                 {fmt::to_string(cells.size()), fmt::to_string(columns_.size())}});
+      return mistake(number, 1,
+                     {words("This row has {0} cells; the header has {1}."),
+                      {fmt::to_string(cells.size()), fmt::to_string(columns_.size())}});
     if (row_lines_.size() == most_rows) {
       mistake(number, 1, {words("A card holds up to {0} rows."), {fmt::to_string(most_rows)}});
       give_up_ = true;
@@ -250,17 +257,21 @@ private:
       switch (columns_[i]) {
       case Column::height:
         if (!card_.heights.empty() && row[i] > 0 && row[i] * 1e-3 <= card_.heights.back())
-          mistake(number, cells[i].column, {words("Heights go from low to high; {0} is not above the row before."), {quoted(cells[i].text)}});
+          mistake(number, cells[i].column,
+                  {words("Heights go from low to high; {0} is not above the row before."), {quoted(cells[i].text)}});
         card_.heights.push_back(row[i] * 1e-3);
         break;
       case Column::volume:
         if (!card_.volumes.empty() && row[i] > 0 && row[i] * 1e-3 <= card_.volumes.back())
-          mistake(number, cells[i].column, {words("The volume grows with height; {0} is not above the row before."), {quoted(cells[i].text)}});
+          mistake(number, cells[i].column,
+                  {words("The volume grows with height; {0} is not above the row before."), {quoted(cells[i].text)}});
         card_.volumes.push_back(row[i] * 1e-3);
         break;
       case Column::load:
         if (load > 0 && row[i] > 0 && row[i] <= card_.loads[load - 1].back())
-          mistake(number, cells[i].column, {words("The load grows with pressure; {0} is not above the column before."), {quoted(cells[i].text)}});
+          mistake(
+              number, cells[i].column,
+              {words("The load grows with pressure; {0} is not above the column before."), {quoted(cells[i].text)}});
         card_.loads[load++].push_back(row[i]);
         break;
       case Column::diameter:
@@ -277,10 +288,13 @@ private:
     if (!keys_.contains("name")) mistake(1, 1, {words("A line “# name: …” is missing."), {}});
     if (!keys_.contains("kind")) mistake(1, 1, {words("A line “# kind: …” is missing."), {}});
     for (const NumberKey& key : number_keys)
-      if (key.needed && !keys_.contains(key.name)) mistake(1, 1, {words("A line “# {0}: …” is missing."), {std::string(key.name)}});
-    if (columns_.empty()) mistake(last_line_, 1, {words("The table is missing: no header row was found."), {}});
+      if (key.needed && !keys_.contains(key.name))
+        mistake(1, 1, {words("A line “# {0}: …” is missing."), {std::string(key.name)}});
+    if (columns_.empty())
+      mistake(last_line_, 1, {words("The table is missing: no header row was found."), {}});
     else if (row_lines_.size() < 3)
-      mistake(last_line_, 1, {words("A card needs at least 3 rows; this has {0}."), {fmt::to_string(row_lines_.size())}});
+      mistake(last_line_, 1,
+              {words("A card needs at least 3 rows; this has {0}."), {fmt::to_string(row_lines_.size())}});
     if (!out_.mistakes.empty() || row_broken_) return;
     check_whole();
     if (!out_.mistakes.empty()) return;
@@ -292,17 +306,23 @@ private:
   void check_whole() {
     const std::size_t max_line = keys_["max_height_mm"];
     if (card_.collapsed_height >= card_.max_height)
-      return mistake(max_line, 1, {words("The maximum height {0} is not above the collapsed height {1}."),
-                                   {metres(card_.max_height), metres(card_.collapsed_height)}});
+      return mistake(max_line, 1,
+                     {words("The maximum height {0} is not above the collapsed height {1}."),
+                      {metres(card_.max_height), metres(card_.collapsed_height)}});
     if (card_.min_pressure >= card_.max_pressure)
-      return mistake(keys_["max_pressure_bar"], 1, {words("The greatest pressure {0} is not above the least, {1}."),
-                                                    {pascals(card_.max_pressure), pascals(card_.min_pressure)}});
+      return mistake(keys_["max_pressure_bar"], 1,
+                     {words("The greatest pressure {0} is not above the least, {1}."),
+                      {pascals(card_.max_pressure), pascals(card_.min_pressure)}});
     if (card_.heights.back() <= card_.collapsed_height || card_.heights.front() >= card_.max_height)
-      return mistake(max_line, 1, {words("The rows from {0} to {1} lie outside the bag's own heights, {2} to {3}."),
-                                   {metres(card_.heights.front()), metres(card_.heights.back()),
-                                    metres(card_.collapsed_height), metres(card_.max_height)}});
+      return mistake(max_line, 1,
+                     {words("The rows from {0} to {1} lie outside the bag's own heights, {2} to {3}."),
+                      {metres(card_.heights.front()), metres(card_.heights.back()), metres(card_.collapsed_height),
+                       metres(card_.max_height)}});
     for (const std::size_t row : rows_where_force_falls(card_))
-      mistake(row_lines_[row], 1, {words("Between this row and the next the load falls as pressure rises, so a load has no one pressure. Check both rows' loads."), {}});
+      mistake(row_lines_[row], 1,
+              {words("Between this row and the next the load falls as pressure rises, so a load has no one pressure. "
+                     "Check both rows' loads."),
+               {}});
   }
 
   std::string_view text_;

@@ -20,9 +20,9 @@ struct CardNote {
 };
 
 struct CardReading {
-  std::optional<air::BagCard> card;  // none when there are mistakes
-  std::vector<CardNote> mistakes;    // each must be mended before the card can be used
-  std::vector<CardNote> doubts;      // the card works, but a figure was probably mistyped
+  std::optional<air::BagCard> card; // none when there are mistakes
+  std::vector<CardNote> mistakes;   // each must be mended before the card can be used
+  std::vector<CardNote> doubts;     // the card works, but a figure was probably mistyped
 };
 
 /// Reads the text of one card. Never throws; every mistake found is named.

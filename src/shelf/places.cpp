@@ -29,7 +29,9 @@ std::filesystem::path user_shelf_folder() {
   return data / "mavrel" / "shelf";
 }
 
-std::filesystem::path demo_folder() { return shipped("demo", "demo"); }
+std::filesystem::path demo_folder() {
+  return shipped("demo", "demo");
+}
 
 std::vector<std::filesystem::path> shelf_folders() {
   auto first = environment("MAVREL_SHELF");

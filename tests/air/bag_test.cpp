@@ -13,7 +13,9 @@ namespace {
 
 constexpr double agreement = 0.005;
 
-void expect_close(double got, double want, const std::string& what) { EXPECT_NEAR(got, want, agreement * std::abs(want)) << what; }
+void expect_close(double got, double want, const std::string& what) {
+  EXPECT_NEAR(got, want, agreement * std::abs(want)) << what;
+}
 
 TEST(Bag, AgreesWithTheReferenceCases) {
   const auto cases = nlohmann::json::parse(test::text_of(test::data("reference/bag-cases.json")));
@@ -33,12 +35,14 @@ TEST(Bag, AgreesWithTheReferenceCases) {
     expect_close(state->rate_fast, want["rate_fast_n_per_m"], "fast rate");
     if (!want.contains("dynamic")) continue;
     std::vector<double> f;
-    for (const auto& d : want["dynamic"]) f.push_back(d["frequency_hz"]);
+    for (const auto& d : want["dynamic"])
+      f.push_back(d["frequency_hz"]);
     const auto dynamic = dynamic_stiffness(bag->curve, c["height_m"], c["load_n"], setting, c["conductance"], f);
     ASSERT_TRUE(dynamic);
     for (std::size_t i = 0; i < f.size(); ++i) {
       expect_close((*dynamic)[i].stiffness, want["dynamic"][i]["stiffness_n_per_m"], "stiffness");
-      EXPECT_NEAR((*dynamic)[i].loss_angle * 180 / std::numbers::pi, want["dynamic"][i]["loss_angle_deg"].get<double>(), 0.02);
+      EXPECT_NEAR((*dynamic)[i].loss_angle * 180 / std::numbers::pi, want["dynamic"][i]["loss_angle_deg"].get<double>(),
+                  0.02);
     }
   }
 }
@@ -69,8 +73,10 @@ TEST(Bag, SlopesAreThoseOfTheForce) {
     const double h = std::clamp(any, curve.lowest() + 1e-4, curve.highest() - 1e-4);
     const double p = test::between(0.3e5, 9e5), dp = 1, dh = 1e-7;
     const auto f = bag_force(curve.section(h), p);
-    const double by_p = (bag_force(curve.section(h), p + dp).force - bag_force(curve.section(h), p - dp).force) / (2 * dp);
-    const double by_h = (bag_force(curve.section(h + dh), p).force - bag_force(curve.section(h - dh), p).force) / (2 * dh);
+    const double by_p =
+        (bag_force(curve.section(h), p + dp).force - bag_force(curve.section(h), p - dp).force) / (2 * dp);
+    const double by_h =
+        (bag_force(curve.section(h + dh), p).force - bag_force(curve.section(h - dh), p).force) / (2 * dh);
     RC_ASSERT(std::abs(f.per_pressure - by_p) < 1e-3 * std::abs(by_p));
     RC_ASSERT(std::abs(f.per_height - by_h) < 2e-3 * std::abs(by_h) + 50);
   }));
@@ -79,7 +85,8 @@ TEST(Bag, SlopesAreThoseOfTheForce) {
 TEST(Bag, SlowIsNeverStifferThanFast) {
   EXPECT_TRUE(rc::check("rates", [] {
     const auto [curve, h] = random_place();
-    const auto state = bag_under_load(curve, h, test::between(10, 12000), {test::between(0, 5e-3), test::between(1, 1.4), {}});
+    const auto state =
+        bag_under_load(curve, h, test::between(10, 12000), {test::between(0, 5e-3), test::between(1, 1.4), {}});
     RC_ASSERT(state.has_value());
     RC_ASSERT(state->rate_slow <= state->rate_fast + 1e-9 * std::abs(state->rate_fast));
   }));
@@ -108,8 +115,10 @@ TEST(Bag, ASealedStrokeKeepsItsMassOfAir) {
     const double p = test::between(0.5e5, 9e5), n = test::between(1, 1.4), ambient = setting.ambient.pressure();
     const auto there = sealed_stroke(curve, from, p, to, n, setting);
     RC_ASSERT(there.has_value());
-    const double before = air_mass(p + ambient, curve.section(from).volume + setting.added_volume, setting.ambient.temperature);
-    const double after = air_mass(there->gauge_pressure + ambient, curve.section(to).volume + setting.added_volume, there->temperature);
+    const double before =
+        air_mass(p + ambient, curve.section(from).volume + setting.added_volume, setting.ambient.temperature);
+    const double after =
+        air_mass(there->gauge_pressure + ambient, curve.section(to).volume + setting.added_volume, there->temperature);
     RC_ASSERT(std::abs(after - before) < 1e-9 * before);
   }));
 }
@@ -119,10 +128,13 @@ TEST(Bag, AddedVolumeLimits) {
   const double h = 0.14, load = 4000;
   const auto bare = bag_under_load(bag->curve, h, load, {});
   const double f[] = {1.3};
-  const auto with = [&](double Va, double G) { return dynamic_stiffness(bag->curve, h, load, {Va, 1.38, {}}, G, f)->front(); };
+  const auto with = [&](double Va, double G) {
+    return dynamic_stiffness(bag->curve, h, load, {Va, 1.38, {}}, G, f)->front();
+  };
   EXPECT_NEAR(with(0, 1e-8).stiffness, bare->rate_fast, 1e-6 * bare->rate_fast) << "no added volume: the bare bag";
   EXPECT_NEAR(with(2e-3, 1e-15).stiffness, bare->rate_fast, 1e-3 * bare->rate_fast) << "a pinhole: the bare bag";
-  EXPECT_NEAR(with(2e-3, 1).stiffness, bag_under_load(bag->curve, h, load, {2e-3, 1.38, {}})->rate_fast, 1) << "a wide line: both volumes";
+  EXPECT_NEAR(with(2e-3, 1).stiffness, bag_under_load(bag->curve, h, load, {2e-3, 1.38, {}})->rate_fast, 1)
+      << "a wide line: both volumes";
   EXPECT_GT(with(2e-3, 2e-8).loss_angle, with(2e-3, 1).loss_angle) << "damping lies between";
 }
 

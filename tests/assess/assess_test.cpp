@@ -39,7 +39,8 @@ TEST(Loads, AxleSharesByMoments) {
   const double to_rear = (78 * 1.32 + 205 * 2.72 + 35 * 1.9) / 2.75;
   EXPECT_NEAR(loads[2].ends[1]->axle_mass, rear + to_rear, 1e-9);
   EXPECT_NEAR(*loads[2].total_mass, front + rear + 78 + 205 + 35, 1e-9) << "nothing is lost between the axles";
-  EXPECT_GT(loads[1].ends[0]->side_mass[0], loads[1].ends[0]->side_mass[1]) << "the driver sits on the left and is heavier";
+  EXPECT_GT(loads[1].ends[0]->side_mass[0], loads[1].ends[0]->side_mass[1])
+      << "the driver sits on the left and is heavier";
   EXPECT_NEAR(*cross_weight(demo_build()), (409 + 343.5) / (front + rear), 1e-12);
 }
 
@@ -94,7 +95,10 @@ TEST(Windows, MovingThePartMovesTheEdgeByWhatWasPromised) {
 
 TEST(Windows, PickTheFreeStretchAndNameItsEdges) {
   const Domain domain{0.2, 0.6};
-  const std::vector<Stretch> blocked = {{LimitCode::bump_stop, 0.2, 0.25, {}, 0}, {LimitCode::bag_collapsed, 0.2, 0.24, {}, 0}, {LimitCode::pressure_high, 0.35, 0.38, 1, 0}, {LimitCode::damper_open, 0.55, 0.6, {}, 0}};
+  const std::vector<Stretch> blocked = {{LimitCode::bump_stop, 0.2, 0.25, {}, 0},
+                                        {LimitCode::bag_collapsed, 0.2, 0.24, {}, 0},
+                                        {LimitCode::pressure_high, 0.35, 0.38, 1, 0},
+                                        {LimitCode::damper_open, 0.55, 0.6, {}, 0}};
   const auto widest = window_between(blocked, domain, {});
   ASSERT_TRUE(widest);
   EXPECT_DOUBLE_EQ(widest->low.height, 0.38);
@@ -104,7 +108,9 @@ TEST(Windows, PickTheFreeStretchAndNameItsEdges) {
   EXPECT_DOUBLE_EQ(preferred->low.height, 0.25);
   EXPECT_EQ(preferred->low.next->code, LimitCode::bag_collapsed);
   EXPECT_DOUBLE_EQ(preferred->high.height, 0.35);
-  EXPECT_FALSE(window_between(std::vector<Stretch>{{LimitCode::bump_stop, 0.2, 0.5, {}, 0}, {LimitCode::damper_open, 0.45, 0.6, {}, 0}}, domain, {}));
+  EXPECT_FALSE(window_between(
+      std::vector<Stretch>{{LimitCode::bump_stop, 0.2, 0.5, {}, 0}, {LimitCode::damper_open, 0.45, 0.6, {}, 0}}, domain,
+      {}));
   const auto open = window_between({}, domain, {});
   EXPECT_FALSE(open->low.governing) << "nothing known limits it";
 }
@@ -118,11 +124,15 @@ TEST(Windows, NothingFreeIsBlockedAndNothingBlockedIsFree) {
       blocked.push_back({LimitCode::pressure_high, from, std::min(1.0, from + test::between(0, 0.4)), {}, 0});
     }
     const auto window = window_between(blocked, domain, test::between(0, 1));
-    const auto is_blocked = [&](double H) { return std::any_of(blocked.begin(), blocked.end(), [&](const Stretch& s) { return H > s.from && H < s.to; }); };
+    const auto is_blocked = [&](double H) {
+      return std::any_of(blocked.begin(), blocked.end(), [&](const Stretch& s) { return H > s.from && H < s.to; });
+    };
     if (window)
-      for (int i = 1; i < 40; ++i) RC_ASSERT(!is_blocked(std::lerp(window->low.height, window->high.height, i / 40.0)));
+      for (int i = 1; i < 40; ++i)
+        RC_ASSERT(!is_blocked(std::lerp(window->low.height, window->high.height, i / 40.0)));
     else
-      for (int i = 1; i < 400; ++i) RC_ASSERT(is_blocked(i / 400.0) || is_blocked(i / 400.0 + 1e-6) || is_blocked(i / 400.0 - 1e-6));
+      for (int i = 1; i < 400; ++i)
+        RC_ASSERT(is_blocked(i / 400.0) || is_blocked(i / 400.0 + 1e-6) || is_blocked(i / 400.0 - 1e-6));
   }));
 }
 
@@ -136,7 +146,9 @@ TEST(Windows, APressureLimitStandsWhereThePressureIsReached) {
     const BagOnEnd on(model, *bag, 0.024);
     const auto& load = *loads[*s.load_case].ends[1];
     const double heavy = std::max(load.side_mass[0], load.side_mass[1]);
-    if (s.from > on.heights().first + 1e-6) { EXPECT_NEAR(*on.pressure(s.from, heavy), bag->card.max_pressure, 1); }
+    if (s.from > on.heights().first + 1e-6) {
+      EXPECT_NEAR(*on.pressure(s.from, heavy), bag->card.max_pressure, 1);
+    }
   }
   EXPECT_NE(finding(a, "no_road_window"), nullptr) << "a light sleeve under the market stock";
 }
@@ -154,12 +166,18 @@ TEST(Tracks, ReadTheSameAsTheBagItself) {
   EXPECT_NEAR(*front.find(TrackCode::pressure, 1)->at(H), state->pressure, 1e-3 * state->pressure);
   EXPECT_NEAR(*front.find(TrackCode::frequency, 1)->at(H), *state->frequency, 1e-3);
   EXPECT_NEAR(*front.find(TrackCode::bag_height, 1)->at(H), state->bag_height, 1e-9);
-  EXPECT_NEAR(*front.find(TrackCode::damper_to_open, 1)->at(H) + *front.find(TrackCode::damper_to_shut, 1)->at(H), 0.466 - 0.318, 1e-9) << "what is left each way is the whole stroke";
+  EXPECT_NEAR(*front.find(TrackCode::damper_to_open, 1)->at(H) + *front.find(TrackCode::damper_to_shut, 1)->at(H),
+              0.466 - 0.318, 1e-9)
+      << "what is left each way is the whole stroke";
   // Body frequency from first principles.
-  const auto direct = air::bag_under_load(bag.bag().curve, state->bag_height, a.loads[1].ends[0]->sprung_mass * standard_gravity / 0.965, model.setting);
-  EXPECT_NEAR(*state->frequency, std::sqrt(direct->rate_fast * 0.965 * 0.965 / a.loads[1].ends[0]->sprung_mass) / (2 * std::numbers::pi), 1e-9);
+  const auto direct = air::bag_under_load(bag.bag().curve, state->bag_height,
+                                          a.loads[1].ends[0]->sprung_mass * standard_gravity / 0.965, model.setting);
+  EXPECT_NEAR(*state->frequency,
+              std::sqrt(direct->rate_fast * 0.965 * 0.965 / a.loads[1].ends[0]->sprung_mass) / (2 * std::numbers::pi),
+              1e-9);
   for (const Track& track : front.tracks)
-    for (const TrackPiece& piece : track.pieces) EXPECT_LE(piece.step, 0.001 + 1e-12);
+    for (const TrackPiece& piece : track.pieces)
+      EXPECT_LE(piece.step, 0.001 + 1e-12);
   EXPECT_EQ(front.find(TrackCode::pressure, 1)->at(0.9), std::nullopt) << "no answer outside the card";
 }
 
@@ -167,7 +185,8 @@ TEST(Tracks, OtherSpringsTakeTheirShare) {
   const Build build = typed("rear.other_spring_slack_m", "400 mm", typed("rear.other_spring_rate_n_per_m", "10 N/mm"));
   const auto loads = case_loads(build);
   const EndModel with = end_model(build, End::rear, loads), without = end_model(demo_build(), End::rear, loads);
-  const BagOnEnd a(with, *demo_shelf().find("Osier O-150"), 0.024), b(without, *demo_shelf().find("Osier O-150"), 0.024);
+  const BagOnEnd a(with, *demo_shelf().find("Osier O-150"), 0.024),
+      b(without, *demo_shelf().find("Osier O-150"), 0.024);
   EXPECT_LT(*a.pressure(0.37, 306), *b.pressure(0.37, 306));
   EXPECT_DOUBLE_EQ(*a.pressure(0.41, 306), *b.pressure(0.41, 306)) << "slack up there";
   EXPECT_EQ(a.pressure(0.30, 60), std::nullopt) << "they carry all of it: the bag has no pressure to name";
@@ -178,8 +197,10 @@ TEST(Assess, NeverANumberThatIsNone) {
     Build build = demo_build();
     auto& end = build.end(*rc::gen::element(End::front, End::rear));
     const auto maybe = [](std::vector<double>& v, double lo, double hi) {
-      if (*rc::gen::inRange(0, 5) == 0) v.clear();
-      else v = {test::between(lo, hi)};
+      if (*rc::gen::inRange(0, 5) == 0)
+        v.clear();
+      else
+        v = {test::between(lo, hi)};
     };
     maybe(end.corners[0].mass.values, 20, 3000);
     maybe(end.corners[1].height.values, 0.05, 1.2);
@@ -191,7 +212,8 @@ TEST(Assess, NeverANumberThatIsNone) {
     maybe(end.damper_shut.values, 0.05, 1.5);
     maybe(end.bump_stop_gap.values, 0, 0.4);
     build.load_cases[1].masses[0].mass = test::between(-1500, 3000);
-    build.variant().fit[0].bag = demo_shelf().bags[*rc::gen::inRange<std::size_t>(0, demo_shelf().bags.size())].card.name;
+    build.variant().fit[0].bag =
+        demo_shelf().bags[*rc::gen::inRange<std::size_t>(0, demo_shelf().bags.size())].card.name;
     build.variant().fit[0].upper_stack = test::between(0, 0.4);
     const Assessment a = assess(build, demo_shelf());
     for (const EndAssessment& e : a.ends) {
@@ -201,17 +223,21 @@ TEST(Assess, NeverANumberThatIsNone) {
             if (!std::isfinite(v)) return false;
         return true;
       };
-      for (const Track& track : e.tracks) RC_ASSERT(all_finite(track));
+      for (const Track& track : e.tracks)
+        RC_ASSERT(all_finite(track));
       for (const CaseTracks& c : e.cases)
-        for (const Track& track : c.tracks) RC_ASSERT(all_finite(track));
+        for (const Track& track : c.tracks)
+          RC_ASSERT(all_finite(track));
       for (const auto& preset : e.presets)
         if (preset)
           for (const auto& state : preset->cases)
             if (state) RC_ASSERT(std::isfinite(state->pressure) && std::isfinite(state->wheel_rate));
       if (e.windows.reach) RC_ASSERT(e.windows.reach->width() > 0);
     }
-    for (const Finding& f : a.findings) RC_ASSERT(say(f.title).find('?') == std::string::npos && say(f.reason).find("nan") == std::string::npos);
-    for (const End end_now : build::both_ends) (void)judge_shelf(build, demo_shelf(), end_now, 0);
+    for (const Finding& f : a.findings)
+      RC_ASSERT(say(f.title).find('?') == std::string::npos && say(f.reason).find("nan") == std::string::npos);
+    for (const End end_now : build::both_ends)
+      (void)judge_shelf(build, demo_shelf(), end_now, 0);
   }));
 }
 
@@ -277,14 +303,19 @@ TEST(Findings, EachTroubleIsFoundOnTheCarThatHasIt) {
 
 TEST(Findings, CautionsAreSaidOnceAndOnlyWhereTheyApply) {
   const Assessment a = assess(demo_build(), demo_shelf());
-  EXPECT_EQ(std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) { return f.code == "caution_stands"; }), 1);
+  EXPECT_EQ(
+      std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) { return f.code == "caution_stands"; }),
+      1);
   EXPECT_EQ(finding(assess(build::empty_build(), demo_shelf()), "caution_stands"), nullptr);
-  EXPECT_TRUE(std::is_sorted(a.findings.begin(), a.findings.end(), [](const Finding& x, const Finding& y) { return x.severity < y.severity; }));
+  EXPECT_TRUE(std::is_sorted(a.findings.begin(), a.findings.end(),
+                             [](const Finding& x, const Finding& y) { return x.severity < y.severity; }));
 }
 
 TEST(Findings, AnEmptyBuildAsksForItsReadings) {
   const Assessment a = assess(build::empty_build(), demo_shelf());
-  EXPECT_GE(std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) { return f.code == "reading_missing"; }), 10);
+  EXPECT_GE(
+      std::count_if(a.findings.begin(), a.findings.end(), [](const Finding& f) { return f.code == "reading_missing"; }),
+      10);
   EXPECT_FALSE(a.end(End::front).has_domain());
 }
 
@@ -295,11 +326,14 @@ TEST(Judge, AgreesWithFittingTheBagForReal) {
     const Assessment a = assess(typed("variants.0.rear.bag", v.bag), demo_shelf());
     const auto& preset = a.end(End::rear).presets[1];
     ASSERT_EQ(v.frequency.has_value(), preset->cases[2].has_value()) << v.bag;
-    if (v.frequency) { EXPECT_NEAR(*v.frequency, *preset->cases[2]->frequency, 1e-9) << v.bag; }
+    if (v.frequency) {
+      EXPECT_NEAR(*v.frequency, *preset->cases[2]->frequency, 1e-9) << v.bag;
+    }
     const auto& reach = a.end(End::rear).windows.reach;
     if (v.fit == Fit::fits) {
       ASSERT_TRUE(reach && a.end(End::rear).windows.road) << v.bag;
-      EXPECT_NEAR(v.road->second, a.end(End::rear).windows.road->high.height, 1e-6) << v.bag << ": it fits in every case, so every case agrees";
+      EXPECT_NEAR(v.road->second, a.end(End::rear).windows.road->high.height, 1e-6)
+          << v.bag << ": it fits in every case, so every case agrees";
       EXPECT_TRUE(v.reasons.empty());
     } else {
       EXPECT_FALSE(v.reasons.empty()) << v.bag << " says why not";
@@ -311,12 +345,15 @@ TEST(Judge, SortsAsWanted) {
   auto v = judge_shelf(demo_build(), demo_shelf(), End::front, 0);
   ASSERT_EQ(v.size(), demo_shelf().bags.size());
   sort_verdicts(v, BagOrder::frequency);
-  for (std::size_t i = 1; i < v.size(); ++i) EXPECT_TRUE(!v[i].frequency || *v[i - 1].frequency <= *v[i].frequency);
+  for (std::size_t i = 1; i < v.size(); ++i)
+    EXPECT_TRUE(!v[i].frequency || *v[i - 1].frequency <= *v[i].frequency);
   sort_verdicts(v, BagOrder::best);
   EXPECT_EQ(v.front().fit, Fit::fits);
-  for (std::size_t i = 1; i < v.size(); ++i) EXPECT_LE(v[i - 1].fit, v[i].fit);
+  for (std::size_t i = 1; i < v.size(); ++i)
+    EXPECT_LE(v[i - 1].fit, v[i].fit);
   sort_verdicts(v, BagOrder::diameter);
-  for (std::size_t i = 1; i < v.size(); ++i) EXPECT_LE(v[i - 1].diameter, v[i].diameter);
+  for (std::size_t i = 1; i < v.size(); ++i)
+    EXPECT_LE(v[i - 1].diameter, v[i].diameter);
   EXPECT_TRUE(judge_shelf(build::empty_build(), demo_shelf(), End::front, 0).empty());
 }
 
@@ -328,7 +365,8 @@ TEST(Compare, ShowsWhatDiffersAndNothingElse) {
   EXPECT_GT(c.stops[0], c.stops[1]);
   const auto same = compare(demo_build(), demo_shelf(), 0, 0, 2, {});
   EXPECT_TRUE(same.choices.empty());
-  for (const auto& f : same.figures) EXPECT_FALSE(f.differs());
+  for (const auto& f : same.figures)
+    EXPECT_FALSE(f.differs());
   const Assessment alone = assess(demo_build(), demo_shelf());
   EXPECT_DOUBLE_EQ(*c.figures[0].a, alone.end(End::front).windows.reach->low.height);
 }

@@ -19,11 +19,16 @@ TEST(Edit, TypesIntoAFieldByItsPath) {
 
 TEST(Edit, RefusesAndKeepsTheLastGoodValue) {
   const Build& demo = test::demo_build();
-  for (const auto& [path, text] : {std::pair{"front.left.height_m", "3 kg"}, std::pair{"front.left.height_m", "12 m"}, std::pair{"body.wheelbase_m", "long"}, std::pair{"nothing.here", "1"},
-                                   std::pair{"variants.9.name", "x"}, std::pair{"front.layout", "wings"}, std::pair{"variants.0.brief.bump_travel_m", ""}, std::pair{"front", "1"}, std::pair{"", "1"}}) {
+  for (const auto& [path, text] :
+       {std::pair{"front.left.height_m", "3 kg"}, std::pair{"front.left.height_m", "12 m"},
+        std::pair{"body.wheelbase_m", "long"}, std::pair{"nothing.here", "1"}, std::pair{"variants.9.name", "x"},
+        std::pair{"front.layout", "wings"}, std::pair{"variants.0.brief.bump_travel_m", ""}, std::pair{"front", "1"},
+        std::pair{"", "1"}}) {
     const auto build = with_text(demo, path, text, {});
     EXPECT_FALSE(build) << path << " took " << text;
-    if (!build) { EXPECT_FALSE(say(build.error()).empty()); }
+    if (!build) {
+      EXPECT_FALSE(say(build.error()).empty());
+    }
   }
 }
 
@@ -67,7 +72,8 @@ TEST(History, UndoReturnsTheIdenticalBuild) {
     }
     RC_ASSERT(history.now() == states[0]);
     RC_ASSERT(!history.can_undo());
-    for (int i = 0; i < edits; ++i) history.redo();
+    for (int i = 0; i < edits; ++i)
+      history.redo();
     RC_ASSERT(history.now() == states.back());
   }));
 }

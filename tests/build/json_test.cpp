@@ -21,7 +21,8 @@ TEST(BuildJson, RandomNumbersComeBackToTheLastDigit) {
     build.end(End::front).corners[0].height.values = {test::between(0.1, 1), test::between(0.1, 1)};
     build.body.wheelbase = test::between(1.5, 5);
     build.variant().brief.bump_travel = test::between(0, 0.2);
-    build.load_cases.push_back({"n", {{"x", test::between(-50, 500), test::between(0, 4), test::between(-1, 1), {}}}, {}});
+    build.load_cases.push_back(
+        {"n", {{"x", test::between(-50, 500), test::between(0, 4), test::between(-1, 1), {}}}, {}});
     RC_ASSERT(from_json(to_json(build)).value() == build);
   }));
 }
@@ -36,7 +37,8 @@ TEST(BuildJson, UnknownKeysAreKept) {
 }
 
 TEST(BuildJson, VersionOneIsReadAndNewerOnesRefused) {
-  const auto old = from_json(R"({"format":"mavrel-build","version":1,"design":{"front":{"bag":"Osier O-135"}},"brief":{"bump_travel_m":0.05}})");
+  const auto old = from_json(
+      R"({"format":"mavrel-build","version":1,"design":{"front":{"bag":"Osier O-135"}},"brief":{"bump_travel_m":0.05}})");
   ASSERT_TRUE(old) << say(old.error());
   EXPECT_EQ(old->variant().fit[0].bag, "Osier O-135");
   EXPECT_DOUBLE_EQ(old->variant().brief.bump_travel, 0.05);
@@ -60,7 +62,8 @@ std::vector<Damage> damages() {
   };
   const std::string head = R"({"format":"mavrel-build","version":2,)";
   std::string deep = head + "\"x\":";
-  for (int i = 0; i < 5000; ++i) deep += "[";
+  for (int i = 0; i < 5000; ++i)
+    deep += "[";
   return {
       {"", "empty"},
       {"   \n", "empty"},
@@ -96,7 +99,8 @@ std::vector<Damage> damages() {
       {with("\"0417\"", "417"), "job.number"},
       {with("\"0417\"", "\"" + std::string(3000, 'x') + "\""), "3000 bytes"},
       {with("\"0417\"", "\"a\\u0000b\""), "zero byte"},
-      {head + R"("front":{"left":{"mass_kg":400}}})", "front.left.mass_kg: the number 400 is there; a list of readings"},
+      {head + R"("front":{"left":{"mass_kg":400}}})",
+       "front.left.mass_kg: the number 400 is there; a list of readings"},
       {head + R"("front":{"left":{"mass_kg":["heavy"]}}})", "front.left.mass_kg.0"},
       {head + R"("front":{"left":{"mass_kg":[1e9]}}})", "20 to 3000"},
       {head + R"("front":{"left":[]}})", "an object is right"},
@@ -123,10 +127,14 @@ TEST(BuildJson, EveryDamageIsRefusedWithItsPlace) {
 
 TEST(BuildJson, TruncationAnywhereNeverCrashes) {
   const std::string good = to_json(test::demo_build());
-  for (std::size_t n = 0; n + 2 < good.size(); n += 37) EXPECT_FALSE(from_json(good.substr(0, n))) << n;
+  for (std::size_t n = 0; n + 2 < good.size(); n += 37)
+    EXPECT_FALSE(from_json(good.substr(0, n))) << n;
 }
 
-TEST(BuildJson, TheSchemaInTheDocsIsTheFormat) { EXPECT_EQ(test::text_of(std::filesystem::path(MAVREL_DOCS) / "formats/build.schema.json"), json_schema()) << "mavrel-cli schema > docs/formats/build.schema.json"; }
+TEST(BuildJson, TheSchemaInTheDocsIsTheFormat) {
+  EXPECT_EQ(test::text_of(std::filesystem::path(MAVREL_DOCS) / "formats/build.schema.json"), json_schema())
+      << "mavrel-cli schema > docs/formats/build.schema.json";
+}
 
 TEST(BuildFile, ADamagedFileIsNeverOverwritten) {
   const test::Folder folder;

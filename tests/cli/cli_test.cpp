@@ -21,25 +21,33 @@ Answer run(const std::string& arguments) {
   const std::string command = std::string(MAVREL_CLI) + " " + arguments + " 2>" + err.string();
   FILE* pipe = ::popen(command.c_str(), "r");
   char buffer[4096];
-  for (std::size_t n; (n = std::fread(buffer, 1, sizeof buffer, pipe)) > 0;) answer.out.append(buffer, n);
+  for (std::size_t n; (n = std::fread(buffer, 1, sizeof buffer, pipe)) > 0;)
+    answer.out.append(buffer, n);
   answer.status = WEXITSTATUS(::pclose(pipe));
   answer.err = test::text_of(err);
   return answer;
 }
 
-std::string card() { return test::data("reference/bag-cards/osier-o135.csv").string(); }
+std::string card() {
+  return test::data("reference/bag-cards/osier-o135.csv").string();
+}
 
 TEST(Cli, BagAgreesWithTheReference) {
   const auto cases = nlohmann::json::parse(test::text_of(test::data("reference/bag-cases.json")));
   const auto& c = cases[1];
-  const Answer a = run("bag " + card() + " --height 177.4mm --load 2206N --added 1.5l --n 1.4 --altitude 900 --air 5 --conductance 2.5e-8 --frequency 0.2,0.7,1.3,4,12");
+  const Answer a = run("bag " + card() +
+                       " --height 177.4mm --load 2206N --added 1.5l --n 1.4 --altitude 900 --air 5 --conductance "
+                       "2.5e-8 --frequency 0.2,0.7,1.3,4,12");
   ASSERT_EQ(a.status, 0) << a.err;
   EXPECT_EQ(a.err, "");
   const auto got = nlohmann::json::parse(a.out);
   for (const auto& [key, value] : c["expect"].items())
-    if (value.is_number()) { EXPECT_NEAR(got[key].get<double>(), value.get<double>(), 0.005 * std::abs(value.get<double>())) << key; }
+    if (value.is_number()) {
+      EXPECT_NEAR(got[key].get<double>(), value.get<double>(), 0.005 * std::abs(value.get<double>())) << key;
+    }
   ASSERT_EQ(got["dynamic"].size(), 5U);
-  EXPECT_NEAR(got["dynamic"][2]["loss_angle_deg"].get<double>(), c["expect"]["dynamic"][2]["loss_angle_deg"].get<double>(), 0.02);
+  EXPECT_NEAR(got["dynamic"][2]["loss_angle_deg"].get<double>(),
+              c["expect"]["dynamic"][2]["loss_angle_deg"].get<double>(), 0.02);
 }
 
 TEST(Cli, WheelComparesTwo) {
@@ -60,12 +68,15 @@ TEST(Cli, AssessPrintsTheWholeAssessment) {
 
 TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
   const test::Folder folder;
-  const Answer a = run("sheet " + test::demo_file().string() + " --pdf " + (folder / "s.pdf").string() + " --csv " + (folder / "s.csv").string());
+  const Answer a = run("sheet " + test::demo_file().string() + " --pdf " + (folder / "s.pdf").string() + " --csv " +
+                       (folder / "s.csv").string());
   ASSERT_EQ(a.status, 0) << a.err;
   EXPECT_LE(nlohmann::json::parse(a.out)["pages"].get<int>(), 2);
   ASSERT_EQ(std::system(("pdftotext " + (folder / "s.pdf").string() + " " + (folder / "s.txt").string()).c_str()), 0);
   const std::string text = test::text_of(folder / "s.txt");
-  for (const char* words : {"Sorrel Wayfare estate", "Osier O-135", "Front Ramp is 5 mm too high", "Stands before anyone goes under", "Market day"}) EXPECT_NE(text.find(words), std::string::npos) << words;
+  for (const char* words : {"Sorrel Wayfare estate", "Osier O-135", "Front Ramp is 5 mm too high",
+                            "Stands before anyone goes under", "Market day"})
+    EXPECT_NE(text.find(words), std::string::npos) << words;
   const std::string csv = test::text_of(folder / "s.csv");
   EXPECT_NE(csv.find("front,Two up,357,4."), std::string::npos);
   EXPECT_EQ(csv.find("nan"), std::string::npos);
@@ -73,13 +84,29 @@ TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
 
 TEST(Cli, MistakesAreOnePlainLineAndExitTwo) {
   const test::Folder folder;
-  test::write(folder / "bad.mavrel", "{\"format\": \"mavrel-build\", \"version\": 2, \"body\": {\"wheelbase_m\": \"long\"}}");
+  test::write(folder / "bad.mavrel",
+              "{\"format\": \"mavrel-build\", \"version\": 2, \"body\": {\"wheelbase_m\": \"long\"}}");
   for (const std::string& arguments :
-       {std::string(), std::string("frobnicate"), "bag " + card(), "bag " + card() + " --height 3kg --load 4200N", "bag " + card() + " --height 140mm --load fast", "bag " + card() + " --height 1mm --load 4200N",
-        "bag " + card() + " --height 140mm --load 4200N --n 7", "bag " + card() + " --height 140mm --load 4200N --conductance 1e-8", "bag " + card() + " --height 140mm --load 4200N --conductance 0 --frequency 1",
-        "bag " + card() + " --height 140mm --load 4200N --conductance 1e-8 --frequency 0", "bag " + card() + " --height 140mm --load -3N", std::string("bag /nowhere.csv --height 140mm --load 4200N"),
-        "bag " + test::demo_file().string() + " --height 140mm --load 4200N", std::string("wheel nonsense"), std::string("assess /nowhere.mavrel"), "assess " + (folder / "bad.mavrel").string(), "assess " + card(),
-        "sheet " + test::demo_file().string(), "sheet " + test::demo_file().string() + " --pdf /nowhere/at/all.pdf", "assess " + test::demo_file().string() + " --shelf /nowhere"}) {
+       {std::string(),
+        std::string("frobnicate"),
+        "bag " + card(),
+        "bag " + card() + " --height 3kg --load 4200N",
+        "bag " + card() + " --height 140mm --load fast",
+        "bag " + card() + " --height 1mm --load 4200N",
+        "bag " + card() + " --height 140mm --load 4200N --n 7",
+        "bag " + card() + " --height 140mm --load 4200N --conductance 1e-8",
+        "bag " + card() + " --height 140mm --load 4200N --conductance 0 --frequency 1",
+        "bag " + card() + " --height 140mm --load 4200N --conductance 1e-8 --frequency 0",
+        "bag " + card() + " --height 140mm --load -3N",
+        std::string("bag /nowhere.csv --height 140mm --load 4200N"),
+        "bag " + test::demo_file().string() + " --height 140mm --load 4200N",
+        std::string("wheel nonsense"),
+        std::string("assess /nowhere.mavrel"),
+        "assess " + (folder / "bad.mavrel").string(),
+        "assess " + card(),
+        "sheet " + test::demo_file().string(),
+        "sheet " + test::demo_file().string() + " --pdf /nowhere/at/all.pdf",
+        "assess " + test::demo_file().string() + " --shelf /nowhere"}) {
     const Answer a = run(arguments);
     EXPECT_EQ(a.status, 2) << arguments;
     EXPECT_EQ(a.out, "") << arguments;

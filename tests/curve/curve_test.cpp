@@ -23,7 +23,8 @@ TEST(Pchip, AgreesWithBoostGivenTheSameEndSlopes) {
     const auto slopes = pchip_slopes(x, y);
     const PchipTable table(x, {y});
     auto bx = x, by = y;
-    const boost::math::interpolators::pchip<std::vector<double>> oracle(std::move(bx), std::move(by), slopes.front(), slopes.back());
+    const boost::math::interpolators::pchip<std::vector<double>> oracle(std::move(bx), std::move(by), slopes.front(),
+                                                                        slopes.back());
     for (int k = 0; k < 20; ++k) {
       const double at = test::between(x.front(), x.back());
       RC_ASSERT(std::abs(table.read(at, 0).value - oracle(at)) < 1e-9);
@@ -46,7 +47,8 @@ TEST(Pchip, EndSlopesFollowTheRule) {
 TEST(Pchip, NeverLeavesTheDataBetweenTwoPoints) {
   EXPECT_TRUE(rc::check("monotone", [] {
     std::vector<double> x{0}, y{0};
-    for (int i = 0; i < 7; ++i) x.push_back(x.back() + test::between(0.01, 1)), y.push_back(y.back() + test::between(0, 1));
+    for (int i = 0; i < 7; ++i)
+      x.push_back(x.back() + test::between(0.01, 1)), y.push_back(y.back() + test::between(0, 1));
     const PchipTable table(x, {y});
     double last = -1e-12;
     for (int i = 0; i <= 300; ++i) {

@@ -14,7 +14,8 @@ TEST(TextFile, WritesOverAndReadsBack) {
   ASSERT_TRUE(write_atomically(file, "second ½"));
   EXPECT_EQ(read_text(file, 100).value_or(""), "second ½");
   std::size_t files = 0;
-  for ([[maybe_unused]] const auto& entry : std::filesystem::directory_iterator(folder.path())) ++files;
+  for ([[maybe_unused]] const auto& entry : std::filesystem::directory_iterator(folder.path()))
+    ++files;
   EXPECT_EQ(files, 1U) << "no temporary file is left";
 }
 

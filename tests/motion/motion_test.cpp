@@ -33,8 +33,10 @@ TEST(Wheel, AgreesWithTheReferenceCases) {
 }
 
 TEST(Wheel, ReadsHowItIsPrinted) {
-  for (const char* text : {"205/45R17 7.5 ET35", "205/45 ZR17 7,5J ET35", " 205/45r17 7.5x et 35", "205/45R17 7.5 ET-35"}) {
-    if (std::string(text).find("7.5x") != std::string::npos) continue; // a rim is written before its diameter, not after
+  for (const char* text :
+       {"205/45R17 7.5 ET35", "205/45 ZR17 7,5J ET35", " 205/45r17 7.5x et 35", "205/45R17 7.5 ET-35"}) {
+    if (std::string(text).find("7.5x") != std::string::npos)
+      continue; // a rim is written before its diameter, not after
     EXPECT_TRUE(parse_wheel(text)) << text;
   }
   EXPECT_NEAR(parse_wheel("205/45R17 7.5 ET-35")->offset, -0.035, 1e-12);
@@ -42,10 +44,13 @@ TEST(Wheel, ReadsHowItIsPrinted) {
 }
 
 TEST(Wheel, RefusesWhatNoCarWears) {
-  for (const char* text : {"", "205", "205/45R17", "R17 205/45 7.5 ET35", "999/45R17 7.5 ET35 x", "205/45R99 7.5 ET35", "205/05R17 7.5 ET35", "105/45R17 7.5 ET35", "205/45R17 1 ET35"}) {
+  for (const char* text : {"", "205", "205/45R17", "R17 205/45 7.5 ET35", "999/45R17 7.5 ET35 x", "205/45R99 7.5 ET35",
+                           "205/05R17 7.5 ET35", "105/45R17 7.5 ET35", "205/45R17 1 ET35"}) {
     const auto code = parse_wheel(text);
     EXPECT_FALSE(code) << text;
-    if (!code) { EXPECT_NE(say(code.error()).find("205/55R16 6.5 ET45"), std::string::npos) << "an example is given"; }
+    if (!code) {
+      EXPECT_NE(say(code.error()).find("205/55R16 6.5 ET45"), std::string::npos) << "an example is given";
+    }
   }
   EXPECT_FALSE(parse_wheel(std::string(100000, '2')));
 }

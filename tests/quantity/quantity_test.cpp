@@ -63,10 +63,13 @@ TEST(Quantity, RefusesWithAReasonAndAnExample) {
   const auto unit = parse_quantity("3 furlongs", Kind::length);
   ASSERT_FALSE(unit);
   EXPECT_NE(say(unit.error()).find("furlongs"), std::string::npos);
-  for (const char* text : {"", "   ", "abc", "mm", "1 2 3", "300 200", "1/0 in", "--3", "3..4 mm", "nan", "inf", "1e999 mm", "0x10 mm", "5 5/ in", "12 mm 3", "20 °C 5", "/", "½½"}) {
+  for (const char* text : {"", "   ", "abc", "mm", "1 2 3", "300 200", "1/0 in", "--3", "3..4 mm", "nan", "inf",
+                           "1e999 mm", "0x10 mm", "5 5/ in", "12 mm 3", "20 °C 5", "/", "½½"}) {
     const auto read = parse_quantity(text, Kind::length);
     EXPECT_FALSE(read) << text << " was read as " << read.value_or(0);
-    if (!read) { EXPECT_GT(say(read.error()).size(), 20U) << text; }
+    if (!read) {
+      EXPECT_GT(say(read.error()).size(), 20U) << text;
+    }
   }
   EXPECT_FALSE(parse_quantity(std::string(5000, '9'), Kind::length));
 }
@@ -97,10 +100,14 @@ TEST(Quantity, ShowsFractionsAndKeepsTheSignOfNothing) {
 }
 
 TEST(Quantity, ShownThenParsedReturnsTheSameWithinWhatWasShown) {
-  constexpr Kind kinds[] = {Kind::length, Kind::mass, Kind::force, Kind::pressure, Kind::volume, Kind::temperature, Kind::frequency, Kind::angle, Kind::stiffness, Kind::time, Kind::share, Kind::plain};
+  constexpr Kind kinds[] = {Kind::length,    Kind::mass,        Kind::force,     Kind::pressure,
+                            Kind::volume,    Kind::temperature, Kind::frequency, Kind::angle,
+                            Kind::stiffness, Kind::time,        Kind::share,     Kind::plain};
   EXPECT_TRUE(rc::check("round trip", [&] {
     const Kind kind = *rc::gen::elementOf(std::vector<Kind>(std::begin(kinds), std::end(kinds)));
-    UnitPrefs prefs{*rc::gen::element(LengthUnit::mm, LengthUnit::inch), *rc::gen::element(PressureUnit::bar, PressureUnit::psi, PressureUnit::kpa), *rc::gen::element(MassUnit::kg, MassUnit::lb),
+    UnitPrefs prefs{*rc::gen::element(LengthUnit::mm, LengthUnit::inch),
+                    *rc::gen::element(PressureUnit::bar, PressureUnit::psi, PressureUnit::kpa),
+                    *rc::gen::element(MassUnit::kg, MassUnit::lb),
                     *rc::gen::element(TemperatureUnit::celsius, TemperatureUnit::fahrenheit), 0.017};
     const int decimals = *rc::gen::element(-2, -1, 2);
     const double value = from_shown_unit(test::between(-2000, 2000), kind, prefs);

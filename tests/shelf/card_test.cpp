@@ -35,7 +35,8 @@ TEST(Card, ReadsTheReferenceCards) {
 
 TEST(Card, ForgivesWhatDoesNotMatter) {
   std::string dos;
-  for (const char c : good_text()) dos += c == '\n' ? std::string("\r\n") : std::string(1, c);
+  for (const char c : good_text())
+    dos += c == '\n' ? std::string("\r\n") : std::string(1, c);
   EXPECT_EQ(read_card(dos).card, read_card(good_text()).card);
   EXPECT_TRUE(read_card("\xEF\xBB\xBF" + good_text()).card);
   EXPECT_TRUE(read_card(good_text() + "\n\n# a remark at the end\n").card);
@@ -99,14 +100,17 @@ TEST(Card, NamesTheColumnOfABadCell) {
 }
 
 TEST(Card, RefusesWholeFilesThatAreNoCards) {
-  for (const std::string& text : {std::string(), std::string("\n\n\n"), std::string("\x00\x01\x02", 3), std::string("\xFF\xFE#"), std::string(600000, 'a'), std::string("{\"format\":\"mavrel-build\"}"),
-                                  std::string("# mavrel bag card 1\n"), std::string("# mavrel bag card 1\n# name: x\n1,2,3\n")}) {
+  for (const std::string& text :
+       {std::string(), std::string("\n\n\n"), std::string("\x00\x01\x02", 3), std::string("\xFF\xFE#"),
+        std::string(600000, 'a'), std::string("{\"format\":\"mavrel-build\"}"), std::string("# mavrel bag card 1\n"),
+        std::string("# mavrel bag card 1\n# name: x\n1,2,3\n")}) {
     const CardReading reading = read_card(text);
     EXPECT_FALSE(reading.card);
     EXPECT_FALSE(reading.mistakes.empty());
   }
   std::string many = good_text();
-  for (int i = 0; i < 500; ++i) many += "300,3,1,2,3,4,5\n";
+  for (int i = 0; i < 500; ++i)
+    many += "300,3,1,2,3,4,5\n";
   EXPECT_FALSE(read_card(many).card);
 }
 
@@ -130,7 +134,8 @@ TEST(Card, ACardWhoseForceFallsIsRefused) {
   EXPECT_TRUE(rows_where_force_falls(card).empty());
   card.pressures = {2e5, 2.2e5};
   card.loads = {card.loads[0], card.loads[0]};
-  for (double& load : card.loads[1]) load += 1;
+  for (double& load : card.loads[1])
+    load += 1;
   EXPECT_FALSE(rows_where_force_falls(card).empty());
 }
 
@@ -146,7 +151,8 @@ TEST(Shelf, LaterFoldersStandInForEarlierOnes) {
   EXPECT_DOUBLE_EQ(shelf.find("Osier O-135")->card.mass, 2.5);
   EXPECT_EQ(shelf.find("Nobody"), nullptr);
   ASSERT_EQ(shelf.problems.size(), 1U);
-  EXPECT_NE(say(shelf.problems[0].what).find("broken.csv, line 1, column 1"), std::string::npos) << say(shelf.problems[0].what);
+  EXPECT_NE(say(shelf.problems[0].what).find("broken.csv, line 1, column 1"), std::string::npos)
+      << say(shelf.problems[0].what);
 }
 
 TEST(Shelf, TheShippedShelfIsSoundAndWide) {

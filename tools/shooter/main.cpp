@@ -36,7 +36,8 @@ int main(int argc, char** argv) {
   const QString only = argc > 2 ? argv[2] : "";
   auto& desk = window.desk();
   const auto settle = [] {
-    for (int i = 0; i < 4; ++i) QApplication::processEvents(QEventLoop::AllEvents, 20);
+    for (int i = 0; i < 4; ++i)
+      QApplication::processEvents(QEventLoop::AllEvents, 20);
   };
   const auto shoot = [&](const QString& name) {
     if (!only.isEmpty() && only != name) return;

@@ -15,7 +15,9 @@
 #include <cmath>
 
 // Resources in a static library are only there once asked for, and outside any namespace.
-static void init_fonts() { Q_INIT_RESOURCE(fonts); }
+static void init_fonts() {
+  Q_INIT_RESOURCE(fonts);
+}
 
 namespace mavrel::app {
 
@@ -48,13 +50,15 @@ QImage picture(const std::string& svg) {
 void use_own_fonts() {
   static const bool once = [] {
     init_fonts();
-    for (const char* name : {"Regular", "Bold", "Italic"}) QFontDatabase::addApplicationFont(QString(":/fonts/%1.otf").arg(name));
+    for (const char* name : {"Regular", "Bold", "Italic"})
+      QFontDatabase::addApplicationFont(QString(":/fonts/%1.otf").arg(name));
     return true;
   }();
   Q_UNUSED(once)
 }
 
-int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs) {
+int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment,
+                const UnitPrefs& prefs) {
   use_own_fonts();
   QTextDocument document;
   document.setDefaultStyleSheet(style);
@@ -100,12 +104,14 @@ int print_sheet(QPagedPaintDevice& device, const build::Build& build, const asse
     painter.setPen(QColor("#5B6663"));
     const QString name = QString::fromStdString(build.job.car + " · " + build.variant().name);
     painter.drawText(QRectF(0, page_height - foot + 4, page_width, foot - 4), Qt::AlignLeft | Qt::AlignBottom, name);
-    painter.drawText(QRectF(0, page_height - foot + 4, page_width, foot - 4), Qt::AlignRight | Qt::AlignBottom, QString("%1 / %2").arg(page + 1).arg(pages));
+    painter.drawText(QRectF(0, page_height - foot + 4, page_width, foot - 4), Qt::AlignRight | Qt::AlignBottom,
+                     QString("%1 / %2").arg(page + 1).arg(pages));
   }
   return pages;
 }
 
-Expected<int> write_sheet(const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs, const std::filesystem::path& path) {
+Expected<int> write_sheet(const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs,
+                          const std::filesystem::path& path) {
   QBuffer buffer;
   buffer.open(QIODevice::WriteOnly);
   int pages = 0;
@@ -117,14 +123,17 @@ Expected<int> write_sheet(const build::Build& build, const assess::Assessment& a
     writer.setCreator("Mavrel");
     pages = print_sheet(writer, build, assessment, prefs);
   }
-  const auto done = write_atomically(path, std::string_view(buffer.data().constData(), static_cast<std::size_t>(buffer.data().size())));
+  const auto done = write_atomically(
+      path, std::string_view(buffer.data().constData(), static_cast<std::size_t>(buffer.data().size())));
   if (!done) return refuse(done.error());
   return pages;
 }
 
-Expected<int> write_sheet_without_window(const build::Build& build, const assess::Assessment& assessment, const std::filesystem::path& path) {
+Expected<int> write_sheet_without_window(const build::Build& build, const assess::Assessment& assessment,
+                                         const std::filesystem::path& path) {
   qputenv("QT_QPA_PLATFORM", "offscreen");
-  qInstallMessageHandler([](QtMsgType, const QMessageLogContext&, const QString&) {}); // the answer is all that is printed
+  qInstallMessageHandler(
+      [](QtMsgType, const QMessageLogContext&, const QString&) {}); // the answer is all that is printed
   int count = 1;
   char name[] = "mavrel-cli";
   char* arguments[] = {name, nullptr};

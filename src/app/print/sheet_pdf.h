@@ -15,12 +15,13 @@ void use_own_fonts();
 
 /// Lays the sheet out on the device's pages.
 /// @returns the number of pages
-int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs);
+int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment,
+                const UnitPrefs& prefs);
 
 /// Writes the sheet as PDF, atomically. Needs a QGuiApplication.
 /// @returns the number of pages; or why it could not be written
-[[nodiscard]] Expected<int> write_sheet(const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs,
-                                        const std::filesystem::path& path);
+[[nodiscard]] Expected<int> write_sheet(const build::Build& build, const assess::Assessment& assessment,
+                                        const UnitPrefs& prefs, const std::filesystem::path& path);
 
 /// The same for programs without a window: brings its own application, offscreen.
 [[nodiscard]] Expected<int> write_sheet_without_window(const build::Build& build, const assess::Assessment& assessment,

@@ -16,17 +16,20 @@ namespace mavrel::app {
 using build::at;
 
 namespace {
-constexpr std::pair<const char*, const char*> fitted[] = {{"upper_stack_m", QT_TRANSLATE_NOOP("bags", "upper stack")},
-                                                          {"lower_stack_m", QT_TRANSLATE_NOOP("bags", "lower stack")},
-                                                          {"damper_open_m", QT_TRANSLATE_NOOP("bags", "other damper, open")},
-                                                          {"damper_shut_m", QT_TRANSLATE_NOOP("bags", "other damper, shut")}};
+constexpr std::pair<const char*, const char*> fitted[] = {
+    {"upper_stack_m", QT_TRANSLATE_NOOP("bags", "upper stack")},
+    {"lower_stack_m", QT_TRANSLATE_NOOP("bags", "lower stack")},
+    {"damper_open_m", QT_TRANSLATE_NOOP("bags", "other damper, open")},
+    {"damper_shut_m", QT_TRANSLATE_NOOP("bags", "other damper, shut")}};
 }
 
 BagsStage::BagsStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), title_(new QLabel(this)), about_(new QLabel(this)), sheet_title_(new QLabel(this)), sheet_about_(new QLabel(this)),
-      ends_(new Chips(desk, tr("End"), 80, this)), table_(new BagTable(desk, this)), sheet_(new HeightSheet(desk, this)), beside_(new QWidget(this)) {
+    : StagePage(parent), desk_(desk), title_(new QLabel(this)), about_(new QLabel(this)),
+      sheet_title_(new QLabel(this)), sheet_about_(new QLabel(this)), ends_(new Chips(desk, tr("End"), 80, this)),
+      table_(new BagTable(desk, this)), sheet_(new HeightSheet(desk, this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
-  for (QLabel* label : {about_, sheet_about_}) label->setProperty("quiet", true);
+  for (QLabel* label : {about_, sheet_about_})
+    label->setProperty("quiet", true);
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(2 * u, u, 0, u);
   layout->setSpacing(u / 2);
@@ -61,7 +64,8 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
   layout->addLayout(foot, 7);
   connect(ends_, &Chips::chosen, this, [this](int i) { desk_.set_end(static_cast<End>(i)); });
   connect(sheet_, &HeightSheet::band_moved, this, &StagePage::band_moved);
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled}) connect(&desk_, signal, this, &BagsStage::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
+    connect(&desk_, signal, this, &BagsStage::refresh);
   refresh();
 }
 
@@ -72,12 +76,18 @@ void BagsStage::refresh() {
   ends_->show_choices({tr("Front"), tr("Rear")}, static_cast<int>(at(end)));
   title_->setFont(look.font(TextSize::large, true));
   title_->setText(end == End::front ? tr("Front bag") : tr("Rear bag"));
-  for (QLabel* label : {about_, sheet_about_}) label->setFont(look.font(TextSize::small));
+  for (QLabel* label : {about_, sheet_about_})
+    label->setFont(look.font(TextSize::small));
   const auto& a = desk_.assessment();
   const QString load = QString::fromStdString(a.loads[desk_.load_case()].name);
   const auto& l = a.loads[desk_.load_case()].ends[at(end)];
-  if (table_->model()->rowCount() == 0) about_->setText(desk_.shelf().bags.empty() ? tr("the shelf is empty") : tr("needs height, motion ratio and spring seat from Car in"));
-  else about_->setText(l ? tr("every bag on the shelf on this corner, %1, %2 sprung").arg(load, desk_.shown(l->sprung_mass, Kind::mass)) : tr("weights are missing"));
+  if (table_->model()->rowCount() == 0)
+    about_->setText(desk_.shelf().bags.empty() ? tr("the shelf is empty")
+                                               : tr("needs height, motion ratio and spring seat from Car in"));
+  else
+    about_->setText(l ? tr("every bag on the shelf on this corner, %1, %2 sprung")
+                            .arg(load, desk_.shown(l->sprung_mass, Kind::mass))
+                      : tr("weights are missing"));
   const auto& bag = desk_.build().variant().fit[at(end)].bag;
   sheet_title_->setFont(look.font(TextSize::large, true));
   sheet_title_->setText(bag.empty() ? tr("No bag chosen") : tr("%1 at every height").arg(QString::fromStdString(bag)));
@@ -88,7 +98,9 @@ void BagsStage::refresh() {
   }
 }
 
-void BagsStage::reserve_right(int px) { beside_->setFixedWidth(px); }
+void BagsStage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
 
 std::optional<std::pair<int, int>> BagsStage::band() const {
   const auto [top, bottom] = sheet_->band();

@@ -15,7 +15,9 @@ namespace mavrel::app {
 
 using build::at;
 
-BriefPanel::BriefPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) { start(); }
+BriefPanel::BriefPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
+  start();
+}
 
 QString BriefPanel::shape() const {
   return QString("%1/%2 ").arg(desk().build().active_variant).arg(desk().build().variant().brief.presets.size());
@@ -25,14 +27,16 @@ void BriefPanel::build_rows() {
   const auto& presets = desk().build().variant().brief.presets;
   heights_.clear();
   const QString heads[] = {tr("preset"), tr("use"), tr("front wanted"), "", tr("rear wanted"), ""};
-  for (int i = 0; i < 6; ++i) heading(heads[i], 0, i);
+  for (int i = 0; i < 6; ++i)
+    heading(heads[i], 0, i);
   int row = 1;
   for (std::size_t i = 0; i < presets.size(); ++i, ++row) {
     const QString path = QString("@.brief.presets.%1").arg(i);
     grid()->addWidget(new Field(desk(), path + ".name", {}, this), row, 0);
     auto* use = new QComboBox(this);
     use->setAccessibleName(tr("Use of %1").arg(QString::fromStdString(presets[i].name)));
-    for (const auto& name : build::names_of(build::PresetUse{})) use->addItem(tr(name.name), QString(name.key));
+    for (const auto& name : build::names_of(build::PresetUse{}))
+      use->addItem(tr(name.name), QString(name.key));
     use->setObjectName(QString("use_%1").arg(i));
     connect(use, &QComboBox::activated, this, [this, path, use] {
       if (const auto wrong = desk().type(path + ".use", use->currentData().toString())) desk().tell(*wrong);
@@ -75,7 +79,8 @@ void BriefPanel::build_rows() {
   grid()->addWidget(new Field(desk(), "@.brief.notes", tr("wishes in words"), this), row, 0, 1, 5);
   grid()->addWidget(add, row++, 5, 1, 2, Qt::AlignRight | Qt::AlignBottom);
   grid()->setRowStretch(row, 1);
-  for (const int c : {0, 2, 4}) grid()->setColumnStretch(c, 2);
+  for (const int c : {0, 2, 4})
+    grid()->setColumnStretch(c, 2);
 }
 
 void BriefPanel::refresh_rows() {
@@ -89,7 +94,8 @@ void BriefPanel::refresh_rows() {
     }
     const bool road = desk().build().variant().brief.presets[p].use == build::PresetUse::road;
     const bool fine = road ? presets[p]->in_road : presets[p]->in_reach;
-    heights_[i]->setText(fine ? tr("= %1").arg(desk().shown(presets[p]->height, Kind::length)) : tr("= %1, outside").arg(desk().shown(presets[p]->height, Kind::length)));
+    heights_[i]->setText(fine ? tr("= %1").arg(desk().shown(presets[p]->height, Kind::length))
+                              : tr("= %1, outside").arg(desk().shown(presets[p]->height, Kind::length)));
     heights_[i]->setProperty("wrong", !fine);
     heights_[i]->style()->polish(heights_[i]);
   }

@@ -51,9 +51,13 @@ CarDrawing::CarDrawing(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
     });
 }
 
-void CarDrawing::add(const char* key, const QString& path, const QString& caption) { fields_[key] = new Field(desk_, path, caption, this); }
+void CarDrawing::add(const char* key, const QString& path, const QString& caption) {
+  fields_[key] = new Field(desk_, path, caption, this);
+}
 
-QSize CarDrawing::minimumSizeHint() const { return {desk_.look().px(560), desk_.look().px(340)}; }
+QSize CarDrawing::minimumSizeHint() const {
+  return {desk_.look().px(560), desk_.look().px(340)};
+}
 
 CarDrawing::Shape CarDrawing::shape() const {
   const build::Body& body = desk_.build().body;
@@ -90,12 +94,15 @@ void CarDrawing::place_fields() {
   const Shape s = shape();
   const View v = view(s);
   const int w = look.px(82), h = look.px(36), gap = look.px(3);
-  const auto put = [&](const char* key, double x, double y, int width_px) { fields_.at(key)->setGeometry(static_cast<int>(x), static_cast<int>(y), width_px, h); };
+  const auto put = [&](const char* key, double x, double y, int width_px) {
+    fields_.at(key)->setGeometry(static_cast<int>(x), static_cast<int>(y), width_px, h);
+  };
   const double top = look.px(4);
   const double row = v.y0 + look.px(16);
   for (const End end : build::both_ends) {
     const QString e = build::key_of(end);
-    const double centre = std::clamp(v.at(end == End::front ? 0 : s.wheelbase, 0).x(), w + gap + 4.0, width() - w - gap - 4.0);
+    const double centre =
+        std::clamp(v.at(end == End::front ? 0 : s.wheelbase, 0).x(), w + gap + 4.0, width() - w - gap - 4.0);
     const double left = centre - w - gap / 2.0, right = centre + gap / 2.0;
     put(qPrintable(e + "_height_left"), left, top, w);
     put(qPrintable(e + "_height_right"), right, top, w);
@@ -112,12 +119,17 @@ void CarDrawing::place_fields() {
   put("rating", middle - w / 2.0, row + 2 * (h + gap), w);
   put("sill", middle - w / 2.0, row + h + gap, w);
   const double narrow = look.px(70);
-  put("front_overhang", std::max(2.0, v.at(-s.front_overhang, 0).x() - look.px(76)), v.y0 - h - look.px(6), static_cast<int>(narrow));
-  put("rear_overhang", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)), v.y0 - h - look.px(6), static_cast<int>(narrow));
-  put("overall_height", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)), v.at(0, s.height).y() + look.px(8), static_cast<int>(narrow));
+  put("front_overhang", std::max(2.0, v.at(-s.front_overhang, 0).x() - look.px(76)), v.y0 - h - look.px(6),
+      static_cast<int>(narrow));
+  put("rear_overhang", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)),
+      v.y0 - h - look.px(6), static_cast<int>(narrow));
+  put("overall_height", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)),
+      v.at(0, s.height).y() + look.px(8), static_cast<int>(narrow));
 }
 
-void CarDrawing::resizeEvent(QResizeEvent*) { place_fields(); }
+void CarDrawing::resizeEvent(QResizeEvent*) {
+  place_fields();
+}
 
 bool CarDrawing::event(QEvent* event) {
   if (event->type() == QEvent::Show) place_fields();
@@ -140,12 +152,24 @@ namespace {
 /// The roof and ends of a body style, as shares of the car: x from the nose (0) to the tail (1), z of its height.
 std::vector<QPointF> outline(BodyStyle style) {
   switch (style) {
-  case BodyStyle::estate: return {{0.0, 0.36}, {0.015, 0.50}, {0.235, 0.645}, {0.40, 0.97}, {0.50, 1.0}, {0.86, 0.985}, {0.955, 0.66}, {0.99, 0.62}, {1.0, 0.34}};
-  case BodyStyle::hatchback: return {{0.0, 0.36}, {0.02, 0.50}, {0.25, 0.64}, {0.43, 0.98}, {0.55, 1.0}, {0.80, 0.95}, {0.955, 0.66}, {0.99, 0.60}, {1.0, 0.34}};
-  case BodyStyle::saloon: return {{0.0, 0.36}, {0.015, 0.49}, {0.25, 0.635}, {0.405, 0.97}, {0.50, 1.0}, {0.64, 0.97}, {0.80, 0.69}, {0.98, 0.65}, {1.0, 0.36}};
-  case BodyStyle::coupe: return {{0.0, 0.36}, {0.015, 0.50}, {0.29, 0.66}, {0.45, 0.98}, {0.54, 1.0}, {0.68, 0.93}, {0.90, 0.68}, {0.985, 0.64}, {1.0, 0.36}};
-  case BodyStyle::van: return {{0.0, 0.30}, {0.01, 0.46}, {0.13, 0.58}, {0.26, 0.95}, {0.32, 1.0}, {0.97, 1.0}, {0.995, 0.92}, {1.0, 0.28}};
-  case BodyStyle::pickup: return {{0.0, 0.36}, {0.012, 0.56}, {0.25, 0.645}, {0.345, 0.96}, {0.42, 1.0}, {0.545, 0.985}, {0.60, 0.64}, {0.99, 0.63}, {1.0, 0.34}};
+  case BodyStyle::estate:
+    return {{0.0, 0.36},   {0.015, 0.50}, {0.235, 0.645}, {0.40, 0.97}, {0.50, 1.0},
+            {0.86, 0.985}, {0.955, 0.66}, {0.99, 0.62},   {1.0, 0.34}};
+  case BodyStyle::hatchback:
+    return {{0.0, 0.36},  {0.02, 0.50},  {0.25, 0.64}, {0.43, 0.98}, {0.55, 1.0},
+            {0.80, 0.95}, {0.955, 0.66}, {0.99, 0.60}, {1.0, 0.34}};
+  case BodyStyle::saloon:
+    return {{0.0, 0.36},  {0.015, 0.49}, {0.25, 0.635}, {0.405, 0.97}, {0.50, 1.0},
+            {0.64, 0.97}, {0.80, 0.69},  {0.98, 0.65},  {1.0, 0.36}};
+  case BodyStyle::coupe:
+    return {{0.0, 0.36},  {0.015, 0.50}, {0.29, 0.66},  {0.45, 0.98}, {0.54, 1.0},
+            {0.68, 0.93}, {0.90, 0.68},  {0.985, 0.64}, {1.0, 0.36}};
+  case BodyStyle::van:
+    return {{0.0, 0.30}, {0.01, 0.46}, {0.13, 0.58},  {0.26, 0.95},
+            {0.32, 1.0}, {0.97, 1.0},  {0.995, 0.92}, {1.0, 0.28}};
+  case BodyStyle::pickup:
+    return {{0.0, 0.36},    {0.012, 0.56}, {0.25, 0.645}, {0.345, 0.96}, {0.42, 1.0},
+            {0.545, 0.985}, {0.60, 0.64},  {0.99, 0.63},  {1.0, 0.34}};
   }
   return {};
 }
@@ -153,7 +177,9 @@ std::vector<QPointF> outline(BodyStyle style) {
 /// Height of the outline above a point along the car, as a share of the car's height.
 double roof_at(const std::vector<QPointF>& points, double share) {
   for (std::size_t i = 1; i < points.size(); ++i)
-    if (share <= points[i].x()) return std::lerp(points[i - 1].y(), points[i].y(), (share - points[i - 1].x()) / std::max(1e-9, points[i].x() - points[i - 1].x()));
+    if (share <= points[i].x())
+      return std::lerp(points[i - 1].y(), points[i].y(),
+                       (share - points[i - 1].x()) / std::max(1e-9, points[i].x() - points[i - 1].x()));
   return points.back().y();
 }
 
@@ -173,7 +199,8 @@ void CarDrawing::paint_body(QPainter& painter, const Shape& s, const View& v) co
       body.lineTo(here);
       break;
     }
-    const QPointF before = v.at(x_of(points[i - 1].x()), points[i - 1].y() * s.height), after = v.at(x_of(points[i + 1].x()), points[i + 1].y() * s.height);
+    const QPointF before = v.at(x_of(points[i - 1].x()), points[i - 1].y() * s.height),
+                  after = v.at(x_of(points[i + 1].x()), points[i + 1].y() * s.height);
     body.lineTo(here + (before - here) * 0.22);
     body.quadTo(here, here + (after - here) * 0.22);
   }
@@ -183,7 +210,8 @@ void CarDrawing::paint_body(QPainter& painter, const Shape& s, const View& v) co
   body.lineTo(v.at(s.wheelbase + s.rear_overhang - 0.06, bumper));
   const auto arch = [&](double x, std::size_t end) {
     // A circle through the lip: the gap above the tyre is the real one at this scale.
-    const double top = s.arch[end], half = std::sqrt(std::max(0.01, std::pow(top - s.radius[end], 2) - std::pow(s.radius[end] - lip, 2)));
+    const double top = s.arch[end],
+                 half = std::sqrt(std::max(0.01, std::pow(top - s.radius[end], 2) - std::pow(s.radius[end] - lip, 2)));
     const double r = top - s.radius[end];
     body.lineTo(v.at(x + half, lip));
     const QPointF c = v.at(x, s.radius[end]);
@@ -215,7 +243,8 @@ void CarDrawing::paint_body(QPainter& painter, const Shape& s, const View& v) co
   if (!s.measured) {
     painter.setPen(t.second);
     painter.setFont(look.font(TextSize::small));
-    painter.drawText(QRectF(v.at(0, waist).x(), v.at(0, waist).y(), s.wheelbase * v.scale, look.px(30)), Qt::AlignCenter, tr("dashed: usual sizes until yours are measured"));
+    painter.drawText(QRectF(v.at(0, waist).x(), v.at(0, waist).y(), s.wheelbase * v.scale, look.px(30)),
+                     Qt::AlignCenter, tr("dashed: usual sizes until yours are measured"));
   }
 }
 
@@ -268,7 +297,8 @@ void CarDrawing::paint_load(QPainter& painter, const Shape& s, const View& v) co
     const double w = painter.fontMetrics().horizontalAdvance(text);
     const double left = std::clamp(foot.x() - w / 2, 2.0, width() - w - 2.0);
     std::size_t row = 0;
-    while (row < ends.size() && ends[row] > left - 6) ++row;
+    while (row < ends.size() && ends[row] > left - 6)
+      ++row;
     if (row == ends.size()) ends.push_back(0);
     ends[row] = left + w;
     const double y = foot.y() + look.px(3) + static_cast<double>(row) * look.px(13);
@@ -284,7 +314,8 @@ void CarDrawing::dimension(QPainter& painter, QPointF from, QPointF to) const {
   painter.drawLine(from, to);
   const QPointF along = (to - from) / std::max(1.0, std::hypot((to - from).x(), (to - from).y()));
   const QPointF across(-along.y(), along.x());
-  for (const QPointF& end : {from, to}) painter.drawLine(end - across * 4, end + across * 4);
+  for (const QPointF& end : {from, to})
+    painter.drawLine(end - across * 4, end + across * 4);
 }
 
 void CarDrawing::paint_leaders(QPainter& painter, const Shape& s, const View& v) const {

@@ -56,7 +56,8 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   tabs_->setObjectName("car_in_tabs");
   tabs_->setAccessibleName(tr("More readings"));
   tabs_->setExpanding(false);
-  for (const QString& name : {tr("Front spring"), tr("Rear spring"), tr("Loads"), tr("Brief"), tr("Job")}) tabs_->addTab(name);
+  for (const QString& name : {tr("Front spring"), tr("Rear spring"), tr("Loads"), tr("Brief"), tr("Job")})
+    tabs_->addTab(name);
   layout->addWidget(tabs_);
   panels_->addWidget(scrolled(new EndDrawing(desk, End::front)));
   panels_->addWidget(scrolled(new EndDrawing(desk, End::rear)));
@@ -72,7 +73,8 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   connect(&desk_, &Desk::looked_at, this, [this] {
     if (tabs_->currentIndex() <= rear_end) tabs_->setCurrentIndex(desk_.end() == End::front ? front_end : rear_end);
   });
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled}) connect(&desk_, signal, this, &CarInStage::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
+    connect(&desk_, signal, this, &CarInStage::refresh);
   refresh();
 }
 
@@ -84,7 +86,9 @@ void CarInStage::refresh() {
   const auto& a = desk_.assessment();
   const auto& load = a.loads[desk_.load_case()];
   QStringList said;
-  if (load.total_mass) said << tr("%1: %2 on its wheels").arg(QString::fromStdString(load.name), desk_.shown(*load.total_mass, Kind::mass));
+  if (load.total_mass)
+    said
+        << tr("%1: %2 on its wheels").arg(QString::fromStdString(load.name), desk_.shown(*load.total_mass, Kind::mass));
   if (a.cross_weight) said << tr("cross weight %1").arg(desk_.shown(*a.cross_weight, Kind::share, 1));
   if (a.floor_twist) said << tr("floor twisted %1").arg(desk_.shown(2 * std::abs(*a.floor_twist), Kind::length, 1));
   about_->setText(said.isEmpty() ? tr("as it stands on its wheels, before anything is unbolted") : said.join("  ·  "));

@@ -28,11 +28,14 @@ EndDrawing::EndDrawing(Desk& desk, build::End end, QWidget* parent) : QWidget(pa
   add_choice<build::SpringPlace>("spring_place", tr("Spring place"));
   add_choice<build::SpringSeat>("spring_seat", tr("Spring seat"));
   add_choice<build::StopPlace>("bump_stop_place", tr("Bump stop place"));
-  for (const auto signal : {&Desk::changed, &Desk::restyled}) connect(&desk_, signal, this, &EndDrawing::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &EndDrawing::refresh);
   refresh();
 }
 
-QSize EndDrawing::minimumSizeHint() const { return {desk_.look().px(560), desk_.look().px(236)}; }
+QSize EndDrawing::minimumSizeHint() const {
+  return {desk_.look().px(560), desk_.look().px(236)};
+}
 
 void EndDrawing::add(const QString& key, const QString& caption) {
   fields_[key] = new Field(desk_, QString("%1.%2").arg(build::key_of(end_), key), caption, this);
@@ -43,9 +46,11 @@ void EndDrawing::add_choice(const QString& key, const QString& caption) {
   auto* box = new QComboBox(this);
   box->setAccessibleName(caption);
   box->setToolTip(caption);
-  for (const auto& row : build::names_of(Enum{})) box->addItem(tr(row.name), QString(row.key));
+  for (const auto& row : build::names_of(Enum{}))
+    box->addItem(tr(row.name), QString(row.key));
   connect(box, &QComboBox::activated, this, [this, key, box] {
-    if (const auto wrong = desk_.type(QString("%1.%2").arg(build::key_of(end_), key), box->currentData().toString())) desk_.tell(*wrong);
+    if (const auto wrong = desk_.type(QString("%1.%2").arg(build::key_of(end_), key), box->currentData().toString()))
+      desk_.tell(*wrong);
   });
   choices_[key] = box;
 }
@@ -58,18 +63,25 @@ void EndDrawing::refresh() {
   }
   const bool apart = desk_.build().end(end_).spring_place == build::SpringPlace::apart;
   fields_.at("damper_ratio")->edit()->setPlaceholderText(apart ? tr("not taken") : tr("as the spring"));
-  fields_.at("unsprung_kg")->edit()->setPlaceholderText(tr("%1 estimated").arg(desk_.shown(desk_.assessment().end(end_).unsprung_mass, Kind::mass)));
-  for (const char* key : {"bag_room_m", "other_spring_rate_n_per_m", "other_spring_slack_m"}) fields_.at(key)->edit()->setPlaceholderText(tr("none given"));
+  fields_.at("unsprung_kg")
+      ->edit()
+      ->setPlaceholderText(tr("%1 estimated").arg(desk_.shown(desk_.assessment().end(end_).unsprung_mass, Kind::mass)));
+  for (const char* key : {"bag_room_m", "other_spring_rate_n_per_m", "other_spring_slack_m"})
+    fields_.at(key)->edit()->setPlaceholderText(tr("none given"));
   place();
   update();
 }
 
-void EndDrawing::resizeEvent(QResizeEvent*) { place(); }
+void EndDrawing::resizeEvent(QResizeEvent*) {
+  place();
+}
 
 void EndDrawing::place() {
   const Look& look = desk_.look();
   const int w = look.px(104), h = look.px(36), gap = look.px(4);
-  const auto put = [&](const char* key, int x, int y, int width_px) { fields_.at(key)->setGeometry(x, y, width_px, h); };
+  const auto put = [&](const char* key, int x, int y, int width_px) {
+    fields_.at(key)->setGeometry(x, y, width_px, h);
+  };
   // Fields either side of the drawing in the left half; choices and the rest in the right.
   const int left = 0, right = look.px(316);
   put("spring_length_m", left, look.px(30), w);
@@ -96,7 +108,11 @@ void EndDrawing::place() {
 double EndDrawing::drawn_length(const char* key, double usual) const {
   const build::EndSurvey& e = desk_.build().end(end_);
   const std::string name = key;
-  const build::Readings& r = name == "spring" ? e.spring_length : name == "damper" ? e.damper_length : name == "open" ? e.damper_open : name == "shut" ? e.damper_shut : e.bump_stop_gap;
+  const build::Readings& r = name == "spring"   ? e.spring_length
+                             : name == "damper" ? e.damper_length
+                             : name == "open"   ? e.damper_open
+                             : name == "shut"   ? e.damper_shut
+                                                : e.bump_stop_gap;
   return curve::mean(r.values).value_or(usual);
 }
 
@@ -105,7 +121,8 @@ void EndDrawing::paintEvent(QPaintEvent*) {
   painter.setRenderHint(QPainter::Antialiasing);
   const Look& look = desk_.look();
   const bool apart = desk_.build().end(end_).spring_place == build::SpringPlace::apart;
-  const double tallest = std::max({drawn_length("open", 0.45), drawn_length("damper", 0.4), drawn_length("spring", 0.19)}) * 1.02;
+  const double tallest =
+      std::max({drawn_length("open", 0.45), drawn_length("damper", 0.4), drawn_length("spring", 0.19)}) * 1.02;
   const double top = look.px(6), bottom = height() - look.px(8);
   const double scale = (bottom - top) / tallest;
   const double middle = look.px(206);
@@ -127,7 +144,8 @@ void EndDrawing::paint_spring(QPainter& painter, double x, double floor, double 
   painter.drawLine(QPointF(x - half, bottom), QPointF(x + half, bottom));
   if (apart) {
     painter.setPen(QPen(t.ink, 3, Qt::SolidLine, Qt::RoundCap));
-    painter.drawLine(QPointF(x - half - look.px(14), bottom + look.px(7)), QPointF(x + look.px(100), floor - look.px(4)));
+    painter.drawLine(QPointF(x - half - look.px(14), bottom + look.px(7)),
+                     QPointF(x + look.px(100), floor - look.px(4)));
   }
   // The bag's room between the seats: stacks and what is left for it.
   const build::EndFit& fit = desk_.build().variant().fit[at(end_)];
@@ -155,7 +173,8 @@ void EndDrawing::paint_spring(QPainter& painter, double x, double floor, double 
 void EndDrawing::paint_damper(QPainter& painter, double x, double floor, double scale) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  const double now = drawn_length("damper", 0.4) * scale, open = drawn_length("open", 0.45) * scale, shut = drawn_length("shut", 0.31) * scale;
+  const double now = drawn_length("damper", 0.4) * scale, open = drawn_length("open", 0.45) * scale,
+               shut = drawn_length("shut", 0.31) * scale;
   const double w = look.px(9), eye = floor - look.px(3);
   const double body = shut * 0.58;
   painter.setPen(QPen(t.ink, 1.4));
@@ -187,7 +206,8 @@ void EndDrawing::paint_damper(QPainter& painter, double x, double floor, double 
     QColor colour;
   };
   const double h = look.px(40);
-  for (const Mark& m : {Mark{eye - open, look.px(2) + h * 0.55, t.stop}, Mark{eye - now, look.px(2) + h * 1.55, colour}, Mark{eye - shut, look.px(2) + h * 2.55, t.stop}}) {
+  for (const Mark& m : {Mark{eye - open, look.px(2) + h * 0.55, t.stop}, Mark{eye - now, look.px(2) + h * 1.55, colour},
+                        Mark{eye - shut, look.px(2) + h * 2.55, t.stop}}) {
     painter.setPen(QPen(m.colour, 2));
     painter.drawLine(QPointF(ruler - 6, m.y), QPointF(ruler + 6, m.y));
     painter.setPen(QPen(t.second, 1, Qt::DotLine));

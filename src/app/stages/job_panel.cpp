@@ -14,7 +14,9 @@ JobPanel::JobPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   auto* grid = new QGridLayout(this);
   grid->setContentsMargins(0, desk_.look().unit() / 2, 0, 0);
   grid->setSpacing(desk_.look().unit());
-  const auto add = [&](const char* path, const QString& caption, int row, int column, int span = 1) { grid->addWidget(new Field(desk_, path, caption, this), row, column, 1, span); };
+  const auto add = [&](const char* path, const QString& caption, int row, int column, int span = 1) {
+    grid->addWidget(new Field(desk_, path, caption, this), row, column, 1, span);
+  };
   add("job.car", tr("car"), 0, 0, 2);
   add("job.number", tr("job number"), 0, 2);
   add("job.owner", tr("owner"), 1, 0);
@@ -25,7 +27,8 @@ JobPanel::JobPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   auto* style = new QComboBox(this);
   style->setAccessibleName(tr("Body style"));
   style->setToolTip(tr("Body style: how the car is drawn"));
-  for (const auto& row : build::names_of(build::BodyStyle{})) style->addItem(tr(row.name), QString(row.key));
+  for (const auto& row : build::names_of(build::BodyStyle{}))
+    style->addItem(tr(row.name), QString(row.key));
   connect(style, &QComboBox::activated, this, [this, style] {
     if (const auto wrong = desk_.type("body.style", style->currentData().toString())) desk_.tell(*wrong);
   });

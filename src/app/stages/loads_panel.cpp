@@ -10,7 +10,9 @@
 
 namespace mavrel::app {
 
-LoadsPanel::LoadsPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) { start(); }
+LoadsPanel::LoadsPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
+  start();
+}
 
 QString LoadsPanel::shape() const {
   const auto& cases = desk().build().load_cases;
@@ -25,7 +27,9 @@ void LoadsPanel::build_rows() {
   auto* add_case = new QPushButton(tr("Add a load case"), this);
   connect(add_case, &QPushButton::clicked, this, [this] { desk().add_load_case(); });
   if (c >= cases.size()) {
-    grid()->addWidget(quiet_label(tr("The car as surveyed. Load cases are what it also carries: people, stock, a trailer's nose.")), 0, 0);
+    grid()->addWidget(
+        quiet_label(tr("The car as surveyed. Load cases are what it also carries: people, stock, a trailer's nose.")),
+        0, 0);
     grid()->addWidget(add_case, 1, 0, Qt::AlignLeft);
     grid()->setRowStretch(2, 1);
     return;
@@ -40,7 +44,8 @@ void LoadsPanel::build_rows() {
   connect(drop, &QToolButton::clicked, this, [this, c] { desk().remove_load_case(c); });
   grid()->addWidget(drop, 0, 4, Qt::AlignBottom);
   const QString heads[] = {tr("mass"), tr("how much"), tr("behind the front axle"), tr("left of the middle")};
-  for (int i = 0; i < 4; ++i) heading(heads[i], 1, i);
+  for (int i = 0; i < 4; ++i)
+    heading(heads[i], 1, i);
   int row = 2;
   for (std::size_t m = 0; m < cases[c].masses.size(); ++m, ++row) {
     const QString at = QString("%1.masses.%2").arg(path).arg(m);
@@ -59,7 +64,8 @@ void LoadsPanel::build_rows() {
   grid()->addWidget(add_case, row, 1, Qt::AlignLeft);
   grid()->setRowStretch(row + 1, 1);
   grid()->setColumnStretch(0, 3);
-  for (int i = 1; i < 4; ++i) grid()->setColumnStretch(i, 2);
+  for (int i = 1; i < 4; ++i)
+    grid()->setColumnStretch(i, 2);
   grid()->setContentsMargins(0, u / 2, 0, 0);
 }
 
@@ -73,7 +79,8 @@ void LoadsPanel::refresh_rows() {
   }
   const auto shown = [&](double kg) { return desk().shown(kg, Kind::mass); };
   shares_->setText(tr("Front axle %1, rear axle %2, car %3.\nSprung a corner: front %4, rear %5.")
-                       .arg(shown(load.ends[0]->axle_mass), shown(load.ends[1]->axle_mass), shown(*load.total_mass), shown(load.ends[0]->sprung_mass), shown(load.ends[1]->sprung_mass)));
+                       .arg(shown(load.ends[0]->axle_mass), shown(load.ends[1]->axle_mass), shown(*load.total_mass),
+                            shown(load.ends[0]->sprung_mass), shown(load.ends[1]->sprung_mass)));
 }
 
 } // namespace mavrel::app

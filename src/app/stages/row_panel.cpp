@@ -16,12 +16,14 @@ RowPanel::RowPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), 
 }
 
 void RowPanel::start() {
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled}) connect(&desk_, signal, this, &RowPanel::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
+    connect(&desk_, signal, this, &RowPanel::refresh);
   refresh();
 }
 
 void RowPanel::refresh() {
-  const QString now = shape() + QString::number(desk_.look().scale) + QString::number(static_cast<int>(desk_.look().theme));
+  const QString now =
+      shape() + QString::number(desk_.look().scale) + QString::number(static_cast<int>(desk_.look().theme));
   if (now != built_) {
     built_ = now;
     // The old page may hold the very button whose click led here: it goes once that click is over.

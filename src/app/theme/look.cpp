@@ -3,26 +3,39 @@
 #include <cmath>
 
 // Resources in a static library are only there once asked for, and outside any namespace.
-static void init_icons() { Q_INIT_RESOURCE(icons); }
+static void init_icons() {
+  Q_INIT_RESOURCE(icons);
+}
 
 namespace mavrel::app {
 
 QColor Tokens::severity(assess::Severity s) const {
   switch (s) {
-  case assess::Severity::stop: return stop;
-  case assess::Severity::caution: return caution;
-  case assess::Severity::note: return second;
+  case assess::Severity::stop:
+    return stop;
+  case assess::Severity::caution:
+    return caution;
+  case assess::Severity::note:
+    return second;
   }
   return second;
 }
 
 const Tokens& tokens_of(Theme theme) {
-  static const Tokens primer{QColor("#E8EAE4"), QColor("#F7F8F4"), QColor("#C8CDC4"), QColor("#1C2426"), QColor("#56615E"),
-                             QColor("#0E6A75"), QColor("#8C4A12"), QColor("#A8281F"), QColor("#8A5A0E"), QColor("#2D6A3C"),
-                             QColor("#DBE5E3"), QColor("#D98F88"), QColor("#D6B678"), false};
-  static const Tokens night{QColor("#14191B"), QColor("#1D2427"), QColor("#3A4447"), QColor("#E6EAE4"), QColor("#9FABA7"),
-                            QColor("#5FC4CF"), QColor("#E2A063"), QColor("#F08A80"), QColor("#DFB05A"), QColor("#86C795"),
-                            QColor("#27373B"), QColor("#8A3F39"), QColor("#6E5626"), true};
+  static const Tokens primer{QColor("#E8EAE4"), QColor("#F7F8F4"),
+                             QColor("#C8CDC4"), QColor("#1C2426"),
+                             QColor("#56615E"), QColor("#0E6A75"),
+                             QColor("#8C4A12"), QColor("#A8281F"),
+                             QColor("#8A5A0E"), QColor("#2D6A3C"),
+                             QColor("#DBE5E3"), QColor("#D98F88"),
+                             QColor("#D6B678"), false};
+  static const Tokens night{QColor("#14191B"), QColor("#1D2427"),
+                            QColor("#3A4447"), QColor("#E6EAE4"),
+                            QColor("#9FABA7"), QColor("#5FC4CF"),
+                            QColor("#E2A063"), QColor("#F08A80"),
+                            QColor("#DFB05A"), QColor("#86C795"),
+                            QColor("#27373B"), QColor("#8A3F39"),
+                            QColor("#6E5626"), true};
   return theme == Theme::night_bay ? night : primer;
 }
 
@@ -34,8 +47,12 @@ QFont Look::font(TextSize size, bool bold) const {
   return font;
 }
 
-int Look::px(double at_normal_size) const { return static_cast<int>(std::lround(at_normal_size * scale)); }
-int Look::unit() const { return px(8); }
+int Look::px(double at_normal_size) const {
+  return static_cast<int>(std::lround(at_normal_size * scale));
+}
+int Look::unit() const {
+  return px(8);
+}
 
 QPalette Look::palette() const {
   const Tokens& t = tokens();
@@ -56,7 +73,8 @@ QPalette Look::palette() const {
   p.setColor(QPalette::Mid, t.rule);
   p.setColor(QPalette::Light, t.panel);
   p.setColor(QPalette::Dark, t.rule);
-  for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText}) p.setColor(QPalette::Disabled, role, t.second);
+  for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
+    p.setColor(QPalette::Disabled, role, t.second);
   return p;
 }
 
@@ -112,11 +130,14 @@ QString Look::style_sheet() const {
     QStatusBar { background: @panel; color: @ink; border-top: 1px solid @rule; }
   )";
   // Lengths: @4px scales with the text.
-  for (const int n : {24, 20, 10, 9, 8, 6, 5, 4, 3, 2}) sheet.replace(QString("@%1px").arg(n), QString("%1px").arg(px(n)));
+  for (const int n : {24, 20, 10, 9, 8, 6, 5, 4, 3, 2})
+    sheet.replace(QString("@%1px").arg(n), QString("%1px").arg(px(n)));
   sheet.replace("@mode", t.dark ? "dark" : "light");
-  const std::pair<const char*, QColor> colours[] = {{"@selected", t.selected}, {"@second", t.second}, {"@ground", t.ground}, {"@panel", t.panel},
-                                                    {"@front", t.front},       {"@rule", t.rule},     {"@stop", t.stop},     {"@ink", t.ink}};
-  for (const auto& [name, colour] : colours) sheet.replace(name, colour.name());
+  const std::pair<const char*, QColor> colours[] = {
+      {"@selected", t.selected}, {"@second", t.second}, {"@ground", t.ground}, {"@panel", t.panel},
+      {"@front", t.front},       {"@rule", t.rule},     {"@stop", t.stop},     {"@ink", t.ink}};
+  for (const auto& [name, colour] : colours)
+    sheet.replace(name, colour.name());
   return sheet;
 }
 

@@ -36,7 +36,9 @@ public:
     const BagVerdict& v = desk_.verdicts()[static_cast<std::size_t>(index.row())];
     const auto [low, high] = desk_.height_range();
     const QRectF area = QRectF(option.rect).adjusted(8, 0, -8, 0);
-    const auto x = [&, lo = low, hi = high](double H) { return std::clamp(area.left() + (H - lo) / (hi - lo) * area.width(), area.left(), area.right()); };
+    const auto x = [&, lo = low, hi = high](double H) {
+      return std::clamp(area.left() + (H - lo) / (hi - lo) * area.width(), area.left(), area.right());
+    };
     const double middle = area.center().y(), half = desk_.look().px(4);
     painter->setPen(QPen(t.rule, 1));
     painter->drawLine(QPointF(area.left(), middle), QPointF(area.right(), middle));
@@ -46,10 +48,13 @@ public:
       painter->setBrush(t.panel);
       painter->drawRect(QRectF(x(v.reach->first), middle - half, x(v.reach->second) - x(v.reach->first), 2 * half));
     }
-    if (v.road) painter->fillRect(QRectF(x(v.road->first), middle - half + 1, x(v.road->second) - x(v.road->first), 2 * half - 1), colour);
+    if (v.road)
+      painter->fillRect(QRectF(x(v.road->first), middle - half + 1, x(v.road->second) - x(v.road->first), 2 * half - 1),
+                        colour);
     painter->setPen(QPen(t.ink, 1));
     for (const auto& preset : desk_.assessment().end(desk_.end()).presets)
-      if (preset) painter->drawLine(QPointF(x(preset->height), middle - half - 3), QPointF(x(preset->height), middle + half + 3));
+      if (preset)
+        painter->drawLine(QPointF(x(preset->height), middle - half - 3), QPointF(x(preset->height), middle + half + 3));
   }
 
 private:
@@ -70,7 +75,8 @@ public:
     const QRectF mark(option.rect.left() + 6, option.rect.center().y() - s / 2 + 1, s, s);
     painter->save();
     painter->setRenderHint(QPainter::Antialiasing);
-    if (v.fit == Fit::does_not_fit) painter->fillRect(mark, colour);
+    if (v.fit == Fit::does_not_fit)
+      painter->fillRect(mark, colour);
     else if (v.fit == Fit::with_care) {
       painter->setPen(Qt::NoPen);
       painter->setBrush(colour);
@@ -84,7 +90,8 @@ public:
     painter->setPen(colour);
     painter->setFont(desk_.look().font(TextSize::small));
     const QRect text = option.rect.adjusted(static_cast<int>(s) + 12, 0, -4, 0);
-    painter->drawText(text, Qt::AlignLeft | Qt::AlignVCenter, painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
+    painter->drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
+                      painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
   }
 
 private:
@@ -97,8 +104,12 @@ private:
 
 BagModel::BagModel(Desk& desk, QObject* parent) : QAbstractTableModel(parent), desk_(desk) {}
 
-int BagModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(desk_.verdicts().size()); }
-int BagModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : column_count; }
+int BagModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : static_cast<int>(desk_.verdicts().size());
+}
+int BagModel::columnCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : column_count;
+}
 
 void BagModel::refresh() {
   beginResetModel();
@@ -118,10 +129,12 @@ QVariant BagModel::data(const QModelIndex& index, int role) const {
   const UnitPrefs& prefs = desk_.prefs();
   if (role == Qt::ToolTipRole) {
     QStringList lines;
-    for (const Message& reason : v.reasons) lines << desk_.words_of(reason);
+    for (const Message& reason : v.reasons)
+      lines << desk_.words_of(reason);
     return lines.isEmpty() ? tr("fits") : lines.join("\n");
   }
-  if (role == Qt::TextAlignmentRole && index.column() >= frequency && index.column() <= diameter) return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
+  if (role == Qt::TextAlignmentRole && index.column() >= frequency && index.column() <= diameter)
+    return static_cast<int>(Qt::AlignRight | Qt::AlignVCenter);
   if (role == Qt::FontRole) {
     const bool chosen = v.bag == desk_.build().variant().fit[at(desk_.end())].bag;
     return desk_.look().font(TextSize::normal, chosen && (index.column() == name));
@@ -129,16 +142,25 @@ QVariant BagModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::ForegroundRole && index.column() == kind) return desk_.look().tokens().second;
   if (role != Qt::DisplayRole && role != Qt::AccessibleTextRole) return {};
   switch (index.column()) {
-  case name: return QString::fromStdString(v.bag);
-  case kind: return tr(air::bag_kind_name(v.kind));
+  case name:
+    return QString::fromStdString(v.bag);
+  case kind:
+    return tr(air::bag_kind_name(v.kind));
   case window:
     if (role == Qt::DisplayRole) return {};
-    return v.reach ? tr("reach %1 to %2").arg(desk_.shown(v.reach->first, Kind::length), desk_.shown(v.reach->second, Kind::length)) : tr("no window");
-  case frequency: return number_of(v.frequency, Kind::frequency, prefs);
-  case pressure: return number_of(v.pressure, Kind::pressure, prefs);
-  case diameter: return number_of(v.diameter, Kind::length, prefs);
-  case verdict: return v.reasons.empty() ? tr("fits") : desk_.words_of(v.reasons.front());
-  default: return {};
+    return v.reach ? tr("reach %1 to %2")
+                         .arg(desk_.shown(v.reach->first, Kind::length), desk_.shown(v.reach->second, Kind::length))
+                   : tr("no window");
+  case frequency:
+    return number_of(v.frequency, Kind::frequency, prefs);
+  case pressure:
+    return number_of(v.pressure, Kind::pressure, prefs);
+  case diameter:
+    return number_of(v.diameter, Kind::length, prefs);
+  case verdict:
+    return v.reasons.empty() ? tr("fits") : desk_.words_of(v.reasons.front());
+  default:
+    return {};
   }
 }
 
@@ -146,23 +168,35 @@ QVariant BagModel::headerData(int section, Qt::Orientation orientation, int role
   if (orientation != Qt::Horizontal) return {};
   const UnitPrefs& prefs = desk_.prefs();
   const auto unit = [&](Kind measured) { return QString::fromStdString(unit_name(measured, prefs)); };
-  if (role == Qt::TextAlignmentRole) return static_cast<int>((section >= frequency && section <= diameter ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
+  if (role == Qt::TextAlignmentRole)
+    return static_cast<int>((section >= frequency && section <= diameter ? Qt::AlignRight : Qt::AlignLeft) |
+                            Qt::AlignVCenter);
   if (role == Qt::ToolTipRole) {
-    if (section == window) return tr("Sort by lowest reach. Outline: where it may stand. Filled: where it may be driven. Ticks: the presets.");
+    if (section == window)
+      return tr(
+          "Sort by lowest reach. Outline: where it may stand. Filled: where it may be driven. Ticks: the presets.");
     return tr("Click to sort by this.");
   }
   if (role == Qt::FontRole) return desk_.look().font(TextSize::small);
   if (role != Qt::DisplayRole) return {};
   const auto [low, high] = desk_.height_range();
   switch (section) {
-  case name: return tr("bag");
-  case kind: return tr("kind");
-  case window: return tr("reach and road, %1 to %2").arg(number_of(low, Kind::length, prefs), desk_.shown(high, Kind::length));
-  case frequency: return tr("body %1").arg(unit(Kind::frequency));
-  case pressure: return tr("road %1").arg(unit(Kind::pressure));
-  case diameter: return tr("over all %1").arg(unit(Kind::length));
-  case verdict: return tr("verdict, best first");
-  default: return {};
+  case name:
+    return tr("bag");
+  case kind:
+    return tr("kind");
+  case window:
+    return tr("reach and road, %1 to %2").arg(number_of(low, Kind::length, prefs), desk_.shown(high, Kind::length));
+  case frequency:
+    return tr("body %1").arg(unit(Kind::frequency));
+  case pressure:
+    return tr("road %1").arg(unit(Kind::pressure));
+  case diameter:
+    return tr("over all %1").arg(unit(Kind::length));
+  case verdict:
+    return tr("verdict, best first");
+  default:
+    return {};
   }
 }
 
@@ -186,11 +220,13 @@ BagTable::BagTable(Desk& desk, QWidget* parent) : QTableView(parent), desk_(desk
   horizontalHeader()->setSectionResizeMode(QHeaderView::Fixed);
   horizontalHeader()->setMinimumSectionSize(20);
   connect(horizontalHeader(), &QHeaderView::sectionClicked, this, [this](int section) {
-    static constexpr BagOrder orders[] = {BagOrder::name, BagOrder::best, BagOrder::lowest, BagOrder::frequency, BagOrder::pressure, BagOrder::diameter, BagOrder::best};
+    static constexpr BagOrder orders[] = {BagOrder::name,     BagOrder::best,     BagOrder::lowest, BagOrder::frequency,
+                                          BagOrder::pressure, BagOrder::diameter, BagOrder::best};
     desk_.set_bag_order(orders[section]);
   });
   connect(this, &QTableView::clicked, this, &BagTable::choose);
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled}) connect(&desk_, signal, this, &BagTable::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
+    connect(&desk_, signal, this, &BagTable::refresh);
   refresh();
 }
 
@@ -214,9 +250,13 @@ void BagTable::fit_columns() {
   const Look& look = desk_.look();
   const int widths[] = {look.px(112), look.px(102), 0, look.px(62), look.px(64), look.px(88), 0};
   int left = viewport()->width();
-  for (const int w : widths) left -= w;
+  for (const int w : widths)
+    left -= w;
   const int window = std::max(look.px(80), static_cast<int>(left * 0.38));
-  for (int i = 0; i < BagModel::column_count; ++i) setColumnWidth(i, widths[i] > 0 ? widths[i] : i == BagModel::window ? window : std::max(look.px(80), left - window));
+  for (int i = 0; i < BagModel::column_count; ++i)
+    setColumnWidth(i, widths[i] > 0           ? widths[i]
+                      : i == BagModel::window ? window
+                                              : std::max(look.px(80), left - window));
 }
 
 void BagTable::resizeEvent(QResizeEvent* event) {
@@ -229,8 +269,10 @@ void BagTable::choose(const QModelIndex& index) {
 }
 
 void BagTable::keyPressEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space) choose(currentIndex());
-  else QTableView::keyPressEvent(event);
+  if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space)
+    choose(currentIndex());
+  else
+    QTableView::keyPressEvent(event);
 }
 
 } // namespace mavrel::app

@@ -9,7 +9,8 @@
 namespace mavrel::app {
 
 Chips::Chips(Desk& desk, QString accessible_name, int most_width, QWidget* parent)
-    : QWidget(parent), desk_(desk), most_width_(most_width), group_(new QButtonGroup(this)), row_(new QHBoxLayout(this)) {
+    : QWidget(parent), desk_(desk), most_width_(most_width), group_(new QButtonGroup(this)),
+      row_(new QHBoxLayout(this)) {
   setAccessibleName(std::move(accessible_name));
   row_->setContentsMargins(0, 0, 0, 0);
   row_->setSpacing(0);
@@ -19,7 +20,8 @@ Chips::Chips(Desk& desk, QString accessible_name, int most_width, QWidget* paren
 void Chips::show_choices(const QStringList& names, int current) {
   // Buttons are kept where they are: the one with the keyboard's focus must not vanish under it.
   auto buttons = group_->buttons();
-  while (buttons.size() > names.size()) delete buttons.takeLast();
+  while (buttons.size() > names.size())
+    delete buttons.takeLast();
   while (buttons.size() < names.size()) {
     auto* button = new QToolButton(this);
     button->setCheckable(true);

@@ -11,7 +11,8 @@
 namespace mavrel::app {
 
 Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
-    : QWidget(parent), desk_(desk), path_(std::move(path)), caption_(new QLabel(std::move(caption), this)), edit_(new QLineEdit(this)) {
+    : QWidget(parent), desk_(desk), path_(std::move(path)), caption_(new QLabel(std::move(caption), this)),
+      edit_(new QLineEdit(this)) {
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);
   layout->setSpacing(0);
@@ -56,8 +57,10 @@ void Field::refresh() {
     tip += tr("\nMean of %1 readings, %2 apart: %3")
                .arg(view.readings)
                .arg(desk_.shown(view.spread, view.kind, -2), QString::fromStdString(view.editable));
-  else if (!view.is_text && !view.is_wish) tip += tr("\nSeveral readings: separate them with ;  Add one with + in front.");
-  else if (view.is_wish) tip += tr("\nA height (343 mm), a gap (gap 30 mm, or 2 f for fingers), or a drop (drop 60 mm).");
+  else if (!view.is_text && !view.is_wish)
+    tip += tr("\nSeveral readings: separate them with ;  Add one with + in front.");
+  else if (view.is_wish)
+    tip += tr("\nA height (343 mm), a gap (gap 30 mm, or 2 f for fingers), or a drop (drop 60 mm).");
   edit_->setToolTip(tip);
   edit_->setAccessibleDescription(tip);
   if (editing_) return;
@@ -110,7 +113,8 @@ void Field::mark_wrong(const QString& sentence) {
     bubble_->setAttribute(Qt::WA_TransparentForMouseEvents);
   }
   const Tokens& t = desk_.look().tokens();
-  bubble_->setStyleSheet(QString("background: %1; color: %2; border: 1px solid %2;").arg(t.panel.name(), t.stop.name()));
+  bubble_->setStyleSheet(
+      QString("background: %1; color: %2; border: 1px solid %2;").arg(t.panel.name(), t.stop.name()));
   bubble_->setFont(desk_.look().font(TextSize::small));
   bubble_->setText(sentence);
   const int width = desk_.look().px(280);
@@ -118,7 +122,8 @@ void Field::mark_wrong(const QString& sentence) {
   bubble_->adjustSize();
   QPoint at = mapTo(window(), QPoint(0, height() + 2));
   at.setX(std::clamp(at.x(), 0, std::max(0, window()->width() - width - 4)));
-  if (at.y() + bubble_->height() > window()->height()) at.setY(mapTo(window(), QPoint(0, 0)).y() - bubble_->height() - 2);
+  if (at.y() + bubble_->height() > window()->height())
+    at.setY(mapTo(window(), QPoint(0, 0)).y() - bubble_->height() - 2);
   bubble_->move(at);
   bubble_->show();
   bubble_->raise();
@@ -153,7 +158,8 @@ void Field::paintEvent(QPaintEvent*) {
   QPainter painter(this);
   painter.setFont(desk_.look().font(TextSize::small));
   painter.setPen(desk_.look().tokens().second);
-  painter.drawText(QRect(0, 0, width() - 2, caption_->height()), Qt::AlignRight | Qt::AlignVCenter, QString("×%1").arg(view.readings));
+  painter.drawText(QRect(0, 0, width() - 2, caption_->height()), Qt::AlignRight | Qt::AlignVCenter,
+                   QString("×%1").arg(view.readings));
 }
 
 } // namespace mavrel::app

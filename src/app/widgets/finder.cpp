@@ -7,7 +7,8 @@
 
 namespace mavrel::app {
 
-Finder::Finder(std::vector<Entry> entries, QWidget* parent) : QDialog(parent), entries_(std::move(entries)), line_(new QLineEdit(this)), list_(new QListWidget(this)) {
+Finder::Finder(std::vector<Entry> entries, QWidget* parent)
+    : QDialog(parent), entries_(std::move(entries)), line_(new QLineEdit(this)), list_(new QListWidget(this)) {
   setWindowTitle(tr("Find by name"));
   setObjectName("finder");
   line_->setPlaceholderText(tr("a reading, a bag, a stage, a command"));

@@ -21,8 +21,10 @@ using assess::Severity;
 namespace {
 
 QString where_of(const Finding& f) {
-  const QString end = f.end ? QCoreApplication::translate("core", build::name_of(*f.end)) : QCoreApplication::translate("findings", "Whole car");
-  const QString stage = f.stage == assess::Stage::car_in ? QCoreApplication::translate("findings", "Car in") : QCoreApplication::translate("findings", "Bags");
+  const QString end = f.end ? QCoreApplication::translate("core", build::name_of(*f.end))
+                            : QCoreApplication::translate("findings", "Whole car");
+  const QString stage = f.stage == assess::Stage::car_in ? QCoreApplication::translate("findings", "Car in")
+                                                         : QCoreApplication::translate("findings", "Bags");
   return end + " · " + stage;
 }
 
@@ -32,8 +34,10 @@ void paint_mark(QPainter& painter, const QRectF& rect, Severity severity, const 
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setPen(Qt::NoPen);
   painter.setBrush(colour);
-  if (severity == Severity::stop) painter.drawRect(rect);
-  else if (severity == Severity::caution) painter.drawPolygon(QPolygonF{{QPointF(rect.center().x(), rect.top()), rect.bottomRight(), rect.bottomLeft()}});
+  if (severity == Severity::stop)
+    painter.drawRect(rect);
+  else if (severity == Severity::caution)
+    painter.drawPolygon(QPolygonF{{QPointF(rect.center().x(), rect.top()), rect.bottomRight(), rect.bottomLeft()}});
   else {
     painter.setPen(QPen(colour, 1.6));
     painter.setBrush(Qt::NoBrush);
@@ -93,7 +97,9 @@ private:
     put(desk_.words_of(f.reason), small, t.ink);
     put(desk_.words_of(f.way_out), small, t.ink);
     put(where_of(f), small, t.second);
-    if (painter) paint_mark(*painter, QRectF(rect.left() + pad, first_line + look.px(4), mark, mark), f.severity, t.severity(f.severity));
+    if (painter)
+      paint_mark(*painter, QRectF(rect.left() + pad, first_line + look.px(4), mark, mark), f.severity,
+                 t.severity(f.severity));
     return y - rect.top() + look.px(10);
   }
 
@@ -104,14 +110,18 @@ private:
 
 FindingsModel::FindingsModel(Desk& desk, QObject* parent) : QAbstractListModel(parent), desk_(desk) {}
 
-int FindingsModel::rowCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : static_cast<int>(desk_.assessment().findings.size()); }
+int FindingsModel::rowCount(const QModelIndex& parent) const {
+  return parent.isValid() ? 0 : static_cast<int>(desk_.assessment().findings.size());
+}
 
 QVariant FindingsModel::data(const QModelIndex& index, int role) const {
   if (!index.isValid() || index.row() >= rowCount()) return {};
   const Finding& f = desk_.assessment().findings[static_cast<std::size_t>(index.row())];
   if (role == Qt::DisplayRole) return desk_.words_of(f.title);
   if (role == Qt::AccessibleTextRole || role == Qt::AccessibleDescriptionRole)
-    return QString("%1: %2. %3 %4 %5").arg(assess::severity_key(f.severity), desk_.words_of(f.title), desk_.words_of(f.reason), desk_.words_of(f.way_out), where_of(f));
+    return QString("%1: %2. %3 %4 %5")
+        .arg(assess::severity_key(f.severity), desk_.words_of(f.title), desk_.words_of(f.reason),
+             desk_.words_of(f.way_out), where_of(f));
   return {};
 }
 
@@ -121,7 +131,8 @@ void FindingsModel::refresh() {
 }
 
 FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), model_(new FindingsModel(desk, this)), list_(new QListView(this)), title_(new QLabel(this)), fold_(new QToolButton(this)) {
+    : QWidget(parent), desk_(desk), model_(new FindingsModel(desk, this)), list_(new QListView(this)),
+      title_(new QLabel(this)), fold_(new QToolButton(this)) {
   setObjectName("findings");
   setAttribute(Qt::WA_StyledBackground);
   list_->setModel(model_);
@@ -145,7 +156,8 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
   layout->setSpacing(u / 2);
   layout->addLayout(head);
   layout->addWidget(list_, 1);
-  for (const auto signal : {&Desk::changed, &Desk::restyled}) connect(&desk_, signal, this, &FindingsPanel::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &FindingsPanel::refresh);
   refresh();
   set_folded(false);
 }
@@ -153,7 +165,8 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
 void FindingsPanel::refresh() {
   title_->setFont(desk_.look().font(TextSize::large, true));
   const auto& findings = desk_.assessment().findings;
-  const auto stops = std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::stop; });
+  const auto stops =
+      std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::stop; });
   title_->setText(stops > 0 ? tr("What stops it (%1)").arg(stops) : tr("What stops it"));
   const int kept = list_->currentIndex().row();
   model_->refresh();

@@ -17,13 +17,20 @@ using build::at;
 
 const char* short_limit_name(int code) {
   switch (static_cast<LimitCode>(code)) {
-  case LimitCode::bag_collapsed: return QT_TRANSLATE_NOOP("posts", "bag down");
-  case LimitCode::bag_full: return QT_TRANSLATE_NOOP("posts", "bag full");
-  case LimitCode::bump_stop: return QT_TRANSLATE_NOOP("posts", "bump stop");
-  case LimitCode::damper_shut: return QT_TRANSLATE_NOOP("posts", "damper shut");
-  case LimitCode::damper_open: return QT_TRANSLATE_NOOP("posts", "damper open");
-  case LimitCode::pressure_high: return QT_TRANSLATE_NOOP("posts", "pressure");
-  case LimitCode::pressure_low: return QT_TRANSLATE_NOOP("posts", "slack");
+  case LimitCode::bag_collapsed:
+    return QT_TRANSLATE_NOOP("posts", "bag down");
+  case LimitCode::bag_full:
+    return QT_TRANSLATE_NOOP("posts", "bag full");
+  case LimitCode::bump_stop:
+    return QT_TRANSLATE_NOOP("posts", "bump stop");
+  case LimitCode::damper_shut:
+    return QT_TRANSLATE_NOOP("posts", "damper shut");
+  case LimitCode::damper_open:
+    return QT_TRANSLATE_NOOP("posts", "damper open");
+  case LimitCode::pressure_high:
+    return QT_TRANSLATE_NOOP("posts", "pressure");
+  case LimitCode::pressure_low:
+    return QT_TRANSLATE_NOOP("posts", "slack");
   }
   return "";
 }
@@ -48,13 +55,19 @@ void HeightPosts::describe() {
     if (!H) continue;
     text += tr("%1 stands at %2. ").arg(tr(build::name_of(end)), desk_.shown(*H, Kind::length));
     const auto& w = desk_.assessment().end(end).windows;
-    if (w.road) text += tr("Road window %1 to %2. ").arg(desk_.shown(w.road->low.height, Kind::length), desk_.shown(w.road->high.height, Kind::length));
-    if (w.reach) text += tr("Reach %1 to %2. ").arg(desk_.shown(w.reach->low.height, Kind::length), desk_.shown(w.reach->high.height, Kind::length));
+    if (w.road)
+      text += tr("Road window %1 to %2. ")
+                  .arg(desk_.shown(w.road->low.height, Kind::length), desk_.shown(w.road->high.height, Kind::length));
+    if (w.reach)
+      text += tr("Reach %1 to %2. ")
+                  .arg(desk_.shown(w.reach->low.height, Kind::length), desk_.shown(w.reach->high.height, Kind::length));
   }
   setAccessibleDescription(text);
 }
 
-QSize HeightPosts::sizeHint() const { return {desk_.look().px(292), desk_.look().px(500)}; }
+QSize HeightPosts::sizeHint() const {
+  return {desk_.look().px(292), desk_.look().px(500)};
+}
 
 void HeightPosts::set_band(int top, int bottom, bool aligned) {
   if (top == top_ && bottom == bottom_ && aligned == aligned_) return;
@@ -72,7 +85,8 @@ HeightScale HeightPosts::scale() const {
 QRectF HeightPosts::post_rect(End end) const {
   const double half = width() / 2.0;
   const double left = half * static_cast<double>(at(end)) + desk_.look().px(54);
-  return {left, static_cast<double>(top_), static_cast<double>(desk_.look().px(22)), static_cast<double>(bottom_ - top_)};
+  return {left, static_cast<double>(top_), static_cast<double>(desk_.look().px(22)),
+          static_cast<double>(bottom_ - top_)};
 }
 
 QRectF HeightPosts::flag_rect(End end, std::size_t preset) const {
@@ -124,20 +138,24 @@ void HeightPosts::paint_head(QPainter& painter, End end) const {
   if (!H) {
     painter.setFont(look.font(TextSize::small));
     painter.setPen(t.second);
-    painter.drawText(QRectF(left + 4, top_, width() / 2.0 - 8, look.px(60)), Qt::AlignHCenter | Qt::TextWordWrap, tr("Readings are missing: height, motion ratio, spring seat."));
+    painter.drawText(QRectF(left + 4, top_, width() / 2.0 - 8, look.px(60)), Qt::AlignHCenter | Qt::TextWordWrap,
+                     tr("Readings are missing: height, motion ratio, spring seat."));
     return;
   }
   const Shown parts = show_parts(*H, Kind::length, desk_.prefs());
   const QString number = QString::fromStdString(parts.number), unit = QString::fromStdString(parts.unit);
   const QFont big = look.font(TextSize::huge, true), small = look.font(TextSize::small);
-  const double number_width = QFontMetricsF(big).horizontalAdvance(number), unit_width = QFontMetricsF(small).horizontalAdvance(unit) + 4;
+  const double number_width = QFontMetricsF(big).horizontalAdvance(number),
+               unit_width = QFontMetricsF(small).horizontalAdvance(unit) + 4;
   const double x = middle - (number_width + unit_width) / 2;
   painter.setPen(t.ink);
   painter.setFont(big);
-  painter.drawText(QRectF(x, figure.top(), number_width + 2, figure.height()), Qt::AlignLeft | Qt::AlignVCenter, number);
+  painter.drawText(QRectF(x, figure.top(), number_width + 2, figure.height()), Qt::AlignLeft | Qt::AlignVCenter,
+                   number);
   painter.setFont(small);
   painter.setPen(t.second);
-  painter.drawText(QRectF(x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()), Qt::AlignLeft | Qt::AlignVCenter, unit);
+  painter.drawText(QRectF(x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()),
+                   Qt::AlignLeft | Qt::AlignVCenter, unit);
 }
 
 void HeightPosts::paint_post(QPainter& painter, End end) const {
@@ -145,13 +163,16 @@ void HeightPosts::paint_post(QPainter& painter, End end) const {
   const auto& e = desk_.assessment().end(end);
   const HeightScale s = scale();
   const QRectF post = post_rect(end);
-  const auto between = [&](double from, double to) { return stretch_rect(s, post, from, to, e.domain_low, e.domain_high); };
+  const auto between = [&](double from, double to) {
+    return stretch_rect(s, post, from, to, e.domain_low, e.domain_high);
+  };
   painter.setBrush(Qt::NoBrush);
   painter.fillRect(post, t.panel);
   painter.save();
   painter.setClipRect(post);
   const double step = desk_.look().px(6);
-  for (const auto& [from, to] : joined(e.windows.road_blocked)) hatch(painter, between(from, to), t.hatch_reserve, true, step);
+  for (const auto& [from, to] : joined(e.windows.road_blocked))
+    hatch(painter, between(from, to), t.hatch_reserve, true, step);
   for (const auto& [from, to] : joined(e.windows.reach_blocked)) {
     painter.fillRect(between(from, to), t.panel);
     hatch(painter, between(from, to), t.hatch_stop, false, step);
@@ -207,13 +228,15 @@ void HeightPosts::paint_limits(QPainter& painter, End end) const {
       const bool low = edge.governing->from < edge.height - 1e-9;
       name = low ? tr("bump kept") : tr("rebound kept");
     }
-    labels.push_back({edge.height, QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number), name, colour});
+    labels.push_back({edge.height, QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number),
+                      name, colour});
   };
   if (windows.reach) add(windows.reach->high, t.stop, false);
   if (windows.road) add(windows.road->high, t.end(end), true), add(windows.road->low, t.end(end), true);
   if (windows.reach) add(windows.reach->low, t.stop, false);
   std::vector<double> wanted;
-  for (const Label& label : labels) wanted.push_back(s.clamped_y(label.H));
+  for (const Label& label : labels)
+    wanted.push_back(s.clamped_y(label.H));
   const QFont small = look.font(TextSize::small), bold = look.font(TextSize::small, true);
   const double line = QFontMetricsF(small).height() - 1;
   const auto y = spread_apart(wanted, 3 * line, top_ + line, bottom_ - 2 * line);
@@ -226,12 +249,14 @@ void HeightPosts::paint_limits(QPainter& painter, End end) const {
     painter.setFont(bold);
     painter.drawText(QRectF(x, y[i] - line, room, line), Qt::AlignLeft | Qt::AlignVCenter, labels[i].number);
     painter.setFont(small);
-    painter.drawText(QRectF(x, y[i] - 1, room, 2 * line), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap, labels[i].name);
+    painter.drawText(QRectF(x, y[i] - 1, room, 2 * line), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+                     labels[i].name);
   }
   if (!windows.reach) {
     painter.setPen(t.stop);
     painter.setFont(bold);
-    painter.drawText(QRectF(x, (top_ + bottom_) / 2.0 - line, room, 3 * line), Qt::AlignLeft | Qt::TextWordWrap, tr("no height is left"));
+    painter.drawText(QRectF(x, (top_ + bottom_) / 2.0 - line, room, 3 * line), Qt::AlignLeft | Qt::TextWordWrap,
+                     tr("no height is left"));
   }
 }
 
@@ -268,7 +293,8 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
     const QString name = QString::fromStdString(presets[shown[k]].name);
     const QString shown_name = painter.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(room.width()));
     const double w_name = painter.fontMetrics().horizontalAdvance(shown_name) + 3.0;
-    painter.fillRect(QRectF(room.right() - w_name, room.top() + 2, w_name, room.height() - 3), t.ground); // the pose line runs under it
+    painter.fillRect(QRectF(room.right() - w_name, room.top() + 2, w_name, room.height() - 3),
+                     t.ground); // the pose line runs under it
     painter.setPen(fine ? t.ink : t.stop);
     painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter, shown_name);
   }
@@ -277,7 +303,9 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
 
 // ---- hands
 
-End HeightPosts::end_at(double x) const { return x < width() / 2.0 ? End::front : End::rear; }
+End HeightPosts::end_at(double x) const {
+  return x < width() / 2.0 ? End::front : End::rear;
+}
 
 std::optional<std::size_t> HeightPosts::flag_at(QPointF where, End end) const {
   std::optional<std::size_t> best;
@@ -313,7 +341,9 @@ void HeightPosts::mousePressEvent(QMouseEvent* event) {
 void HeightPosts::mouseMoveEvent(QMouseEvent* event) {
   if (!grip_) {
     const End end = end_at(event->position().x());
-    setCursor(flag_at(event->position(), end) || post_rect(end).adjusted(-6, -6, 6, 6).contains(event->position()) ? Qt::SizeVerCursor : Qt::ArrowCursor);
+    setCursor(flag_at(event->position(), end) || post_rect(end).adjusted(-6, -6, 6, 6).contains(event->position())
+                  ? Qt::SizeVerCursor
+                  : Qt::ArrowCursor);
     return;
   }
   // Whole millimetres: what a tape can check.
@@ -331,9 +361,12 @@ void HeightPosts::mouseReleaseEvent(QMouseEvent*) {
 }
 
 void HeightPosts::keyPressEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_Left) desk_.set_end(End::front);
-  else if (event->key() == Qt::Key_Right) desk_.set_end(End::rear);
-  else QWidget::keyPressEvent(event);
+  if (event->key() == Qt::Key_Left)
+    desk_.set_end(End::front);
+  else if (event->key() == Qt::Key_Right)
+    desk_.set_end(End::rear);
+  else
+    QWidget::keyPressEvent(event);
 }
 
 bool HeightPosts::event(QEvent* event) {

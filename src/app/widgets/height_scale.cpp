@@ -8,7 +8,8 @@
 
 namespace mavrel::app {
 
-QRectF stretch_rect(const HeightScale& scale, const QRectF& column, double from, double to, double domain_low, double domain_high) {
+QRectF stretch_rect(const HeightScale& scale, const QRectF& column, double from, double to, double domain_low,
+                    double domain_high) {
   const double y0 = to >= domain_high - 1e-9 ? scale.top : scale.clamped_y(to);
   const double y1 = from <= domain_low + 1e-9 ? scale.bottom : scale.clamped_y(from);
   return {column.left(), y0, column.width(), y1 - y0};
@@ -16,12 +17,15 @@ QRectF stretch_rect(const HeightScale& scale, const QRectF& column, double from,
 
 std::vector<std::pair<double, double>> joined(const std::vector<assess::Stretch>& blocked) {
   std::vector<std::pair<double, double>> all;
-  for (const auto& stretch : blocked) all.emplace_back(stretch.from, stretch.to);
+  for (const auto& stretch : blocked)
+    all.emplace_back(stretch.from, stretch.to);
   std::sort(all.begin(), all.end());
   std::vector<std::pair<double, double>> out;
   for (const auto& [from, to] : all) {
-    if (!out.empty() && from <= out.back().second) out.back().second = std::max(out.back().second, to);
-    else out.emplace_back(from, to);
+    if (!out.empty() && from <= out.back().second)
+      out.back().second = std::max(out.back().second, to);
+    else
+      out.emplace_back(from, to);
   }
   return out;
 }
@@ -37,8 +41,10 @@ void hatch(QPainter& painter, const QRectF& rect, const QColor& colour, bool fal
   const double reach = rect.height();
   const double first = std::floor((rect.left() - reach) / step) * step;
   for (double x = first; x < rect.right() + reach; x += step) {
-    if (falling) lines.append(QLineF(x, rect.top(), x + reach, rect.bottom()));
-    else lines.append(QLineF(x, rect.bottom(), x + reach, rect.top()));
+    if (falling)
+      lines.append(QLineF(x, rect.top(), x + reach, rect.bottom()));
+    else
+      lines.append(QLineF(x, rect.bottom(), x + reach, rect.top()));
   }
   painter.drawLines(lines);
   painter.restore();

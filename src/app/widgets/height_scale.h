@@ -13,7 +13,7 @@
 namespace mavrel::app {
 
 struct HeightScale {
-  double low = 0, high = 1; // m, H at the bottom and top of the band
+  double low = 0, high = 1;   // m, H at the bottom and top of the band
   double top = 0, bottom = 1; // px
 
   [[nodiscard]] double y(double H) const { return bottom - (H - low) / (high - low) * (bottom - top); }
@@ -23,7 +23,8 @@ struct HeightScale {
 
 /// The part of a column that a stretch of height covers. A stretch that reaches an end of what is known (the domain)
 /// goes on to the end of the scale: nothing beyond it is free.
-[[nodiscard]] QRectF stretch_rect(const HeightScale& scale, const QRectF& column, double from, double to, double domain_low, double domain_high);
+[[nodiscard]] QRectF stretch_rect(const HeightScale& scale, const QRectF& column, double from, double to,
+                                  double domain_low, double domain_high);
 
 /// The stretches run together where they overlap, so that hatching shows one pattern. @returns [from, to] rising
 [[nodiscard]] std::vector<std::pair<double, double>> joined(const std::vector<assess::Stretch>& blocked);

@@ -57,7 +57,8 @@ HeightScale HeightSheet::scale() const {
 }
 
 std::vector<HeightSheet::Column> HeightSheet::columns() const {
-  static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::frequency, TrackCode::bag_height, TrackCode::damper_to_open, TrackCode::damper_to_shut};
+  static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::frequency, TrackCode::bag_height,
+                                        TrackCode::damper_to_open, TrackCode::damper_to_shut};
   const QRectF p = plot();
   const double gap = desk_.look().px(7);
   const double from = limits_area().right() + gap;
@@ -68,7 +69,8 @@ std::vector<HeightSheet::Column> HeightSheet::columns() const {
   for (const TrackCode code : codes) {
     Column column{code, QRectF(x, p.top(), each, p.height()), 0, 0};
     x += each + gap;
-    // One scale for all load cases, so that switching between them shows the difference; a damper's starts at nothing left.
+    // One scale for all load cases, so that switching between them shows the difference; a damper's starts at nothing
+    // left.
     bool any = false;
     for (std::size_t c = 0; c < desk_.assessment().loads.size(); ++c) {
       const Track* track = e.find(code, c);
@@ -82,8 +84,10 @@ std::vector<HeightSheet::Column> HeightSheet::columns() const {
     const double room = std::max(1e-9, 0.08 * (column.high - column.low));
     column.low -= code == TrackCode::damper_to_open || code == TrackCode::damper_to_shut ? 0 : room;
     column.high += room;
-    if (any) out.push_back(column);
-    else out.push_back({code, column.rect, 0, -1});
+    if (any)
+      out.push_back(column);
+    else
+      out.push_back({code, column.rect, 0, -1});
   }
   return out;
 }
@@ -96,7 +100,9 @@ void HeightSheet::describe() {
     for (const Column& column : columns()) {
       const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
       const auto value = track ? track->at(*H) : std::nullopt;
-      if (value) text += QString("%1 %2, ").arg(tr(assess::track_name(column.code)), desk_.shown(*value, assess::track_kind(column.code)));
+      if (value)
+        text += QString("%1 %2, ").arg(tr(assess::track_name(column.code)),
+                                       desk_.shown(*value, assess::track_kind(column.code)));
     }
   }
   setAccessibleDescription(text);
@@ -134,21 +140,26 @@ void HeightSheet::paint_ground(QPainter& painter) const {
   for (double v = std::ceil(s.low / factor / step) * step; v * factor <= s.high; v += step) {
     const double y = s.y(v * factor);
     painter.setPen(t.second);
-    painter.drawText(QRectF(0, y - 8, p.left() - look.px(7), 16), Qt::AlignRight | Qt::AlignVCenter, QString::number(v, 'g', 6));
+    painter.drawText(QRectF(0, y - 8, p.left() - look.px(7), 16), Qt::AlignRight | Qt::AlignVCenter,
+                     QString::number(v, 'g', 6));
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(p.left() - look.px(5), y), QPointF(p.left() - 1, y));
   }
   painter.setPen(t.second);
-  painter.drawText(QRectF(0, p.top() - look.px(18), p.left() - look.px(7), look.px(14)), Qt::AlignRight | Qt::AlignVCenter, QString::fromStdString(unit_name(Kind::length, desk_.prefs())));
+  painter.drawText(QRectF(0, p.top() - look.px(18), p.left() - look.px(7), look.px(14)),
+                   Qt::AlignRight | Qt::AlignVCenter, QString::fromStdString(unit_name(Kind::length, desk_.prefs())));
   paint_limits(painter, limits_area());
-  for (const Column& column : columns()) paint_column(painter, column);
+  for (const Column& column : columns())
+    paint_column(painter, column);
 }
 
 namespace {
 
-void paint_blocked(QPainter& painter, const HeightScale& s, const QRectF& column, const assess::EndAssessment& e, const Look& look) {
+void paint_blocked(QPainter& painter, const HeightScale& s, const QRectF& column, const assess::EndAssessment& e,
+                   const Look& look) {
   const Tokens& t = look.tokens();
-  for (const auto& [from, to] : joined(e.windows.road_blocked)) hatch(painter, stretch_rect(s, column, from, to, e.domain_low, e.domain_high), t.hatch_reserve, true, look.px(7));
+  for (const auto& [from, to] : joined(e.windows.road_blocked))
+    hatch(painter, stretch_rect(s, column, from, to, e.domain_low, e.domain_high), t.hatch_reserve, true, look.px(7));
   for (const auto& [from, to] : joined(e.windows.reach_blocked)) {
     const QRectF blocked = stretch_rect(s, column, from, to, e.domain_low, e.domain_high);
     painter.fillRect(blocked, t.panel);
@@ -165,7 +176,8 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
   const HeightScale s = scale();
   painter.setFont(look.font(TextSize::small));
   painter.setPen(t.second);
-  painter.drawText(QRectF(area.left(), area.top() - look.px(18), area.width(), look.px(14)), Qt::AlignLeft | Qt::AlignVCenter, tr("what blocks it"));
+  painter.drawText(QRectF(area.left(), area.top() - look.px(18), area.width(), look.px(14)),
+                   Qt::AlignLeft | Qt::AlignVCenter, tr("what blocks it"));
   if (!e.has_domain()) return;
   struct Label {
     double H;
@@ -173,7 +185,9 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
     bool reach;
   };
   std::vector<Label> labels;
-  const auto number = [&](double H) { return QString::fromStdString(show_parts(H, Kind::length, desk_.prefs()).number); };
+  const auto number = [&](double H) {
+    return QString::fromStdString(show_parts(H, Kind::length, desk_.prefs()).number);
+  };
   const auto add = [&](const assess::Stretch& stretch, bool reach) {
     // The edge that faces the free heights.
     const double H = stretch.from <= e.domain_low + 1e-9 ? stretch.to : stretch.from;
@@ -182,21 +196,25 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
   };
   // Of one limit in several load cases only the worst is named here.
   const auto worst = [&](const std::vector<assess::Stretch>& blocked, const assess::Stretch& one) {
-    return std::none_of(blocked.begin(), blocked.end(), [&](const auto& other) { return other.code == one.code && other.to - other.from > one.to - one.from; });
+    return std::none_of(blocked.begin(), blocked.end(), [&](const auto& other) {
+      return other.code == one.code && other.to - other.from > one.to - one.from;
+    });
   };
   for (const auto& stretch : e.windows.reach_blocked)
     if (worst(e.windows.reach_blocked, stretch)) add(stretch, true);
   for (const auto& stretch : e.windows.road_blocked)
     if (stretch.load_case && worst(e.windows.road_blocked, stretch)) add(stretch, false);
   const auto reserve = [&](const assess::Edge& edge, const QString& text) {
-    if (edge.governing && edge.governing->reserve > 0) labels.push_back({edge.height, number(edge.height) + " " + text, false});
+    if (edge.governing && edge.governing->reserve > 0)
+      labels.push_back({edge.height, number(edge.height) + " " + text, false});
   };
   if (e.windows.road) {
     reserve(e.windows.road->low, tr("bump kept"));
     reserve(e.windows.road->high, tr("rebound kept"));
   }
   std::vector<double> wanted;
-  for (const Label& label : labels) wanted.push_back(s.y(label.H));
+  for (const Label& label : labels)
+    wanted.push_back(s.y(label.H));
   const double line = QFontMetricsF(painter.font()).height();
   const auto y = spread_apart(wanted, line, area.top() + line / 2, area.bottom() - line / 2);
   const double tick = look.px(8);
@@ -208,7 +226,8 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
     painter.drawLine(QPointF(area.right() - tick, y[i]), QPointF(area.right(), wanted[i]));
     painter.setRenderHint(QPainter::Antialiasing, false);
     const QRectF room(area.left(), y[i] - line / 2, area.width() - tick - 2, line);
-    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter, painter.fontMetrics().elidedText(labels[i].text, Qt::ElideRight, static_cast<int>(room.width())));
+    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(labels[i].text, Qt::ElideRight, static_cast<int>(room.width())));
   }
 }
 
@@ -221,9 +240,12 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
   painter.setFont(look.font(TextSize::small));
   painter.setPen(t.ink);
   const QRectF head(column.rect.left(), column.rect.top() - look.px(32), column.rect.width(), look.px(14));
-  painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter, painter.fontMetrics().elidedText(tr(assess::track_name(column.code)), Qt::ElideRight, static_cast<int>(head.width())));
+  painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
+                   painter.fontMetrics().elidedText(tr(assess::track_name(column.code)), Qt::ElideRight,
+                                                    static_cast<int>(head.width())));
   painter.setPen(t.second);
-  painter.drawText(head.translated(0, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter, QString::fromStdString(unit_name(kind, desk_.prefs())));
+  painter.drawText(head.translated(0, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter,
+                   QString::fromStdString(unit_name(kind, desk_.prefs())));
 
   painter.fillRect(column.rect, t.panel);
   painter.save();
@@ -234,9 +256,13 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
   painter.drawRect(column.rect);
   if (column.high <= column.low) {
     painter.setPen(t.second);
-    const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::frequency || column.code == TrackCode::bag_height;
-    painter.fillRect(QRectF(column.rect.left() + 2, column.rect.center().y() - look.px(18), column.rect.width() - 4, look.px(36)), t.panel);
-    painter.drawText(column.rect.adjusted(6, 0, -6, 0), Qt::AlignCenter | Qt::TextWordWrap, of_bag ? tr("choose a bag") : tr("damper not measured"));
+    const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::frequency ||
+                        column.code == TrackCode::bag_height;
+    painter.fillRect(
+        QRectF(column.rect.left() + 2, column.rect.center().y() - look.px(18), column.rect.width() - 4, look.px(36)),
+        t.panel);
+    painter.drawText(column.rect.adjusted(6, 0, -6, 0), Qt::AlignCenter | Qt::TextWordWrap,
+                     of_bag ? tr("choose a bag") : tr("damper not measured"));
     return;
   }
   // Values along the foot: the scale's round figures.
@@ -249,7 +275,8 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
     painter.drawLine(QPointF(x, column.rect.bottom()), QPointF(x, column.rect.bottom() + look.px(4)));
     painter.setPen(t.second);
     if (x > column.rect.left() + 6 && x < column.rect.right() - 6)
-      painter.drawText(QRectF(x - 30, column.rect.bottom() + look.px(4), 60, look.px(14)), Qt::AlignHCenter | Qt::AlignTop, QString::number(std::abs(v) < step * 1e-6 ? 0.0 : v, 'g', 4));
+      painter.drawText(QRectF(x - 30, column.rect.bottom() + look.px(4), 60, look.px(14)),
+                       Qt::AlignHCenter | Qt::AlignTop, QString::number(std::abs(v) < step * 1e-6 ? 0.0 : v, 'g', 4));
   }
   painter.save();
   painter.setClipRect(column.rect);
@@ -260,7 +287,8 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
     for (const auto& piece : track->pieces) {
       QPolygonF line;
       line.reserve(static_cast<int>(piece.values.size()));
-      for (std::size_t i = 0; i < piece.values.size(); ++i) line << QPointF(column.x(piece.values[i]), s.y(piece.from + piece.step * static_cast<double>(i)));
+      for (std::size_t i = 0; i < piece.values.size(); ++i)
+        line << QPointF(column.x(piece.values[i]), s.y(piece.from + piece.step * static_cast<double>(i)));
       painter.drawPolyline(line);
     }
   };
@@ -269,7 +297,8 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
   for (std::size_t c = 0; c < e.cases.size(); ++c)
     if (c != desk_.load_case()) draw(e.cases[c].find(column.code), QPen(t.rule, 1.4));
   if (column.code == TrackCode::pressure)
-    for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right}) draw(e.find(side, desk_.load_case()), QPen(colour, 1, Qt::DotLine));
+    for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
+      draw(e.find(side, desk_.load_case()), QPen(colour, 1, Qt::DotLine));
   QPen pen(colour, 2, style);
   if (style == Qt::CustomDashLine) pen.setDashPattern({7, 1.6}); // the rear's line is dashed everywhere
   draw(e.find(column.code, desk_.load_case()), pen);
@@ -295,7 +324,8 @@ void HeightSheet::paint_pose(QPainter& painter) const {
     if (!value) continue;
     const double x = column.x(*value);
     if (x < column.rect.left() - 1 || x > column.rect.right() + 1) continue;
-    const QString text = QString::fromStdString(show_parts(*value, assess::track_kind(column.code), desk_.prefs()).number);
+    const QString text =
+        QString::fromStdString(show_parts(*value, assess::track_kind(column.code), desk_.prefs()).number);
     const double w = metrics.horizontalAdvance(text) + 6, h = metrics.height();
     const bool to_right = x + w + look.px(9) < column.rect.right();
     const bool above = y - h - 3 > p.top();
@@ -321,6 +351,8 @@ void HeightSheet::mouseMoveEvent(QMouseEvent* event) {
   if (dragging_) desk_.set_pose(desk_.end(), std::round(scale().H(event->position().y()) * 1e3) * 1e-3);
 }
 
-void HeightSheet::mouseReleaseEvent(QMouseEvent*) { dragging_ = false; }
+void HeightSheet::mouseReleaseEvent(QMouseEvent*) {
+  dragging_ = false;
+}
 
 } // namespace mavrel::app

@@ -13,7 +13,8 @@ namespace {
 /// One stage: a ring on the line, its name, and how many stops and cautions stand there.
 class StageButton : public QToolButton {
 public:
-  StageButton(Desk& desk, QString key, const QString& name, QWidget* parent) : QToolButton(parent), desk_(desk), key_(std::move(key)) {
+  StageButton(Desk& desk, QString key, const QString& name, QWidget* parent)
+      : QToolButton(parent), desk_(desk), key_(std::move(key)) {
     setText(name);
     setCheckable(true);
     setAutoExclusive(true);
@@ -29,7 +30,12 @@ public:
       cautions_ += f.severity == assess::Severity::caution;
     }
     QString state;
-    if (key_ != "compare") state = stops_ == 1 ? tr("1 stop") : stops_ > 1 ? tr("%1 stops").arg(stops_) : cautions_ == 1 ? tr("1 caution") : cautions_ > 1 ? tr("%1 cautions").arg(cautions_) : tr("nothing stops it");
+    if (key_ != "compare")
+      state = stops_ == 1      ? tr("1 stop")
+              : stops_ > 1     ? tr("%1 stops").arg(stops_)
+              : cautions_ == 1 ? tr("1 caution")
+              : cautions_ > 1  ? tr("%1 cautions").arg(cautions_)
+                               : tr("nothing stops it");
     setAccessibleName(text() + (state.isEmpty() ? "" : ", " + state));
     setToolTip(state);
     updateGeometry();
@@ -69,8 +75,12 @@ protected:
     const QRectF badge(width() - look.px(25), middle - look.px(8), look.px(17), look.px(16));
     painter.setPen(Qt::NoPen);
     painter.setBrush(state);
-    if (stops_ > 0) painter.drawRect(badge);
-    else painter.drawPolygon(QPolygonF{{badge.topLeft() + QPointF(look.px(4), 0), badge.topRight() - QPointF(look.px(4), 0), badge.bottomRight(), badge.bottomLeft()}});
+    if (stops_ > 0)
+      painter.drawRect(badge);
+    else
+      painter.drawPolygon(
+          QPolygonF{{badge.topLeft() + QPointF(look.px(4), 0), badge.topRight() - QPointF(look.px(4), 0),
+                     badge.bottomRight(), badge.bottomLeft()}});
     painter.setPen(t.panel);
     painter.setFont(look.font(TextSize::small, true));
     painter.drawText(badge, Qt::AlignCenter, QString::number(count));
@@ -84,7 +94,8 @@ private:
 
 } // namespace
 
-StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent) : QWidget(parent), desk_(desk), entries_(std::move(entries)) {
+StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent)
+    : QWidget(parent), desk_(desk), entries_(std::move(entries)) {
   setObjectName("stage_rail");
   setAccessibleName(tr("Stages"));
   setAttribute(Qt::WA_StyledBackground);
@@ -101,13 +112,15 @@ StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent) : 
     layout->addWidget(button);
   }
   layout->addStretch();
-  for (const auto signal : {&Desk::changed, &Desk::restyled}) connect(&desk_, signal, this, &StageRail::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &StageRail::refresh);
   refresh();
 }
 
 void StageRail::set_current(const QString& key) {
   current_ = key;
-  for (std::size_t i = 0; i < entries_.size(); ++i) buttons_[i]->setChecked(entries_[i].key == key);
+  for (std::size_t i = 0; i < entries_.size(); ++i)
+    buttons_[i]->setChecked(entries_[i].key == key);
 }
 
 void StageRail::refresh() {

@@ -15,11 +15,15 @@ namespace {
 QStringList places_in_order() {
   QStringList out;
   for (const char* end : {"front", "rear"})
-    for (const char* side : {"left", "right"}) out << QString("%1.%2.height_m").arg(end, side);
+    for (const char* side : {"left", "right"})
+      out << QString("%1.%2.height_m").arg(end, side);
   for (const char* end : {"front", "rear"})
-    for (const char* side : {"left", "right"}) out << QString("%1.%2.mass_kg").arg(end, side);
+    for (const char* side : {"left", "right"})
+      out << QString("%1.%2.mass_kg").arg(end, side);
   for (const char* end : {"front", "rear"})
-    for (const char* key : {"wheel", "spring_length_m", "motion_ratio", "damper_length_m", "damper_open_m", "damper_shut_m", "damper_ratio", "bump_stop_gap_m", "bag_room_m"}) out << QString("%1.%2").arg(end, key);
+    for (const char* key : {"wheel", "spring_length_m", "motion_ratio", "damper_length_m", "damper_open_m",
+                            "damper_shut_m", "damper_ratio", "bump_stop_gap_m", "bag_room_m"})
+      out << QString("%1.%2").arg(end, key);
   out << "body.wheelbase_m";
   return out;
 }
@@ -43,8 +47,8 @@ QString how_to(const QString& place) {
 } // namespace
 
 TapeMode::TapeMode(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), places_(places_in_order()), where_(new QLabel(this)), how_(new QLabel(this)), progress_(new QLabel(this)), next_(new QLabel(this)),
-      field_(new Field(desk, places_.front(), {}, this)) {
+    : QWidget(parent), desk_(desk), places_(places_in_order()), where_(new QLabel(this)), how_(new QLabel(this)),
+      progress_(new QLabel(this)), next_(new QLabel(this)), field_(new Field(desk, places_.front(), {}, this)) {
   setObjectName("tape_mode");
   setAccessibleName(tr("Tape mode"));
   setAutoFillBackground(true);
@@ -94,9 +98,12 @@ void TapeMode::show_place() {
   where_->setText(name);
   how_->setText(how_to(places_[at_]));
   int taken = 0;
-  for (const QString& place : places_) taken += desk_.field(place).filled;
+  for (const QString& place : places_)
+    taken += desk_.field(place).filled;
   progress_->setText(tr("%1 of %2 · %3 taken").arg(at_ + 1).arg(places_.size()).arg(taken));
-  next_->setText(at_ + 1 < places_.size() ? tr("then: %1").arg(QString::fromStdString(desk_.field(places_[at_ + 1]).label)) : tr("the last one"));
+  next_->setText(at_ + 1 < places_.size()
+                     ? tr("then: %1").arg(QString::fromStdString(desk_.field(places_[at_ + 1]).label))
+                     : tr("the last one"));
   field_->edit()->setFocus(Qt::OtherFocusReason);
 }
 
@@ -126,8 +133,10 @@ bool TapeMode::eventFilter(QObject* watched, QEvent* event) {
 }
 
 void TapeMode::keyPressEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_Escape) emit left();
-  else QWidget::keyPressEvent(event);
+  if (event->key() == Qt::Key_Escape)
+    emit left();
+  else
+    QWidget::keyPressEvent(event);
 }
 
 } // namespace mavrel::app
