@@ -2,6 +2,7 @@
 
 #include "app/desk.h"
 #include "app/widgets/field.h"
+#include "build/names.h"
 
 #include <QKeyEvent>
 #include <QLabel>
@@ -11,8 +12,9 @@ namespace mavrel::app {
 
 namespace {
 
-/// In the order a builder walks round the car: heights, then scales, then under each end.
-QStringList places_in_order() {
+/// In the order a builder walks round the car: heights, then scales, then under each end. What the car does not need
+/// is not asked for.
+QStringList places_in_order(const build::Build& build) {
   QStringList out;
   for (const char* end : {"front", "rear"})
     for (const char* side : {"left", "right"})
@@ -20,10 +22,13 @@ QStringList places_in_order() {
   for (const char* end : {"front", "rear"})
     for (const char* side : {"left", "right"})
       out << QString("%1.%2.mass_kg").arg(end, side);
-  for (const char* end : {"front", "rear"})
+  for (const build::End end : build::both_ends)
     for (const char* key : {"wheel", "spring_length_m", "motion_ratio", "damper_length_m", "damper_open_m",
-                            "damper_shut_m", "damper_ratio", "bump_stop_gap_m", "bag_room_m"})
-      out << QString("%1.%2").arg(end, key);
+                            "damper_shut_m", "damper_ratio", "bump_stop_gap_m", "bag_room_m"}) {
+      const bool with_spring = build.end(end).spring_place == build::SpringPlace::around_damper;
+      if (with_spring && key == std::string_view("damper_ratio")) continue;
+      out << QString("%1.%2").arg(build::key_of(end), key);
+    }
   out << "body.wheelbase_m";
   return out;
 }
@@ -47,7 +52,7 @@ QString how_to(const QString& place) {
 } // namespace
 
 TapeMode::TapeMode(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), places_(places_in_order()), where_(new QLabel(this)), how_(new QLabel(this)),
+    : QWidget(parent), desk_(desk), places_(places_in_order(desk.build())), where_(new QLabel(this)), how_(new QLabel(this)),
       progress_(new QLabel(this)), next_(new QLabel(this)), field_(new Field(desk, places_.front(), {}, this)) {
   setObjectName("tape_mode");
   setAccessibleName(tr("Tape mode"));
@@ -81,6 +86,7 @@ void TapeMode::begin() {
   field_->edit()->setFont(value);
   field_->setFixedWidth(look.px(460));
   // Start at the first reading not taken yet.
+  places_ = places_in_order(desk_.build());
   at_ = 0;
   for (int i = 0; i < places_.size(); ++i)
     if (!desk_.field(places_[i]).filled) {

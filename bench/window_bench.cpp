@@ -1,0 +1,75 @@
+// What a person waits for: the start of the program, a repaint under the mouse, an edit. Offscreen.
+#include "app/main_window.h"
+#include "app/print/sheet_pdf.h"
+#include "shelf/places.h"
+
+#include <benchmark/benchmark.h>
+
+#include <QApplication>
+#include <QProcess>
+#include <QStyleFactory>
+#include <QTemporaryDir>
+
+namespace {
+
+using namespace mavrel;
+
+app::MainWindow* window = nullptr;
+
+void paint_now() {
+  QApplication::processEvents();
+  window->repaint();
+}
+
+/// One move of the mouse while the pose is dragged, the whole window repainted. Wanted: within 16.7 ms.
+void drag_pose(benchmark::State& state, const char* stage) {
+  window->go_to_stage(stage);
+  paint_now();
+  double H = 0.35;
+  for (auto _ : state) {
+    H = H < 0.38 ? H + 0.0003 : 0.35;
+    window->desk().set_pose(app::End::front, H);
+    paint_now();
+  }
+}
+BENCHMARK_CAPTURE(drag_pose, bags, "bags")->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(drag_pose, car_in, "car_in")->Unit(benchmark::kMillisecond);
+
+/// One move of a preset's flag: edit, assess, judge the shelf, repaint. Wanted: within 16.7 ms.
+void drag_preset(benchmark::State& state) {
+  window->go_to_stage("bags");
+  paint_now();
+  double H = 0.35;
+  for (auto _ : state) {
+    H = H < 0.38 ? H + 0.0003 : 0.35;
+    window->desk().drag_preset(1, app::End::front, H, "bench");
+    paint_now();
+  }
+}
+BENCHMARK(drag_preset)->Unit(benchmark::kMillisecond);
+
+/// The built program from start to first paint, as a whole process. Wanted: at most 500 ms.
+void start_to_first_paint(benchmark::State& state) {
+  for (auto _ : state)
+    if (QProcess::execute(MAVREL_APP, {"--demo", "--quit-when-shown"}) != 0) state.SkipWithError("it did not start");
+}
+BENCHMARK(start_to_first_paint)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+} // namespace
+
+int main(int argc, char** argv) {
+  qputenv("QT_QPA_PLATFORM", "offscreen");
+  QTemporaryDir home;
+  for (const char* place : {"XDG_CONFIG_HOME", "XDG_STATE_HOME", "XDG_DATA_HOME"})
+    qputenv(place, home.path().toLocal8Bit());
+  QApplication application(argc, argv);
+  QApplication::setStyle(QStyleFactory::create("Fusion"));
+  app::use_own_fonts();
+  app::MainWindow shown(shelf::load_shelf(shelf::shelf_folders()));
+  window = &shown;
+  if (!shown.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
+  shown.resize(1280, 800);
+  shown.show();
+  benchmark::Initialize(&argc, argv);
+  benchmark::RunSpecifiedBenchmarks();
+}

@@ -1,0 +1,120 @@
+// Bags and the height posts, with mouse and keyboard: choosing, posing, presets, variants.
+#include "window_fixture.h"
+
+#include "app/stages/compare_page.h"
+#include "app/widgets/bag_table.h"
+#include "app/widgets/height_posts.h"
+#include "app/widgets/height_sheet.h"
+
+#include <QHeaderView>
+
+namespace mavrel::app {
+namespace {
+
+class BagsTest : public WindowTest {
+protected:
+  void SetUp() override {
+    WindowTest::SetUp();
+    key(Qt::Key_2, Qt::ControlModifier);
+    QTest::qWait(10);
+  }
+  BagTable* table() { return window_->findChild<BagTable*>(); }
+  HeightSheet* sheet() { return window_->findChild<HeightSheet*>(); }
+  HeightPosts* posts() { return window_->findChild<HeightPosts*>(); }
+  QModelIndex row(const std::string& bag) {
+    const auto* model = static_cast<BagModel*>(table()->model());
+    return model->index(model->row_of(bag), 0);
+  }
+};
+
+TEST_F(BagsTest, ABagIsChosenWithTheMouse) {
+  ASSERT_TRUE(sheet()->isVisible());
+  const QModelIndex index = row("Fennick R-134");
+  ASSERT_TRUE(index.isValid());
+  table()->scrollTo(index);
+  QTest::mouseClick(table()->viewport(), Qt::LeftButton, {}, table()->visualRect(index).center());
+  EXPECT_EQ(build().variant().fit[0].bag, "Fennick R-134");
+  EXPECT_EQ(desk().history().undo_name(), "Choose front Fennick R-134");
+}
+
+TEST_F(BagsTest, ABagIsChosenWithTheKeyboard) {
+  table()->setFocus();
+  table()->setCurrentIndex(table()->model()->index(0, 0));
+  QTest::keyClick(table(), Qt::Key_Down);
+  QTest::keyClick(table(), Qt::Key_Return);
+  EXPECT_EQ(build().variant().fit[0].bag, desk().verdicts()[1].bag);
+}
+
+TEST_F(BagsTest, TheHeadSortsTheShelf) {
+  auto* head = table()->horizontalHeader();
+  const int x = head->sectionViewportPosition(BagModel::frequency) + 10;
+  QTest::mouseClick(head->viewport(), Qt::LeftButton, {}, QPoint(x, head->height() / 2));
+  const auto& verdicts = desk().verdicts();
+  for (std::size_t i = 1; i < verdicts.size() && verdicts[i].frequency; ++i)
+    EXPECT_LE(*verdicts[i - 1].frequency, *verdicts[i].frequency);
+}
+
+TEST_F(BagsTest, ThePoseIsDraggedOnTheSheetAndReadEverywhere) {
+  const auto [top, bottom] = sheet()->band();
+  const QImage before = posts()->grab().toImage();
+  const QPoint from(sheet()->width() / 2, (top + bottom) / 2);
+  QTest::mousePress(sheet(), Qt::LeftButton, {}, from);
+  const double pressed = *desk().pose(build::End::front);
+  QTest::mouseMove(sheet(), from - QPoint(0, 40));
+  QTest::mouseRelease(sheet(), Qt::LeftButton, {}, from - QPoint(0, 40));
+  EXPECT_GT(*desk().pose(build::End::front), pressed) << "up the screen is up";
+  EXPECT_NE(posts()->grab().toImage(), before) << "the posts follow";
+  EXPECT_FALSE(desk().history().can_undo()) << "posing changes nothing of the build";
+}
+
+TEST_F(BagsTest, ThePoseIsNudgedWithTheKeys) {
+  window_->setFocus();
+  const double start = *desk().pose(build::End::front);
+  key(Qt::Key_Up);
+  EXPECT_NEAR(*desk().pose(build::End::front), start + 0.001, 1e-9);
+  key(Qt::Key_Down, Qt::ShiftModifier);
+  EXPECT_NEAR(*desk().pose(build::End::front), start - 0.009, 1e-9);
+  key(Qt::Key_E);
+  EXPECT_EQ(desk().end(), build::End::rear);
+  const std::size_t held = desk().load_case();
+  key(Qt::Key_L);
+  EXPECT_NE(desk().load_case(), held);
+}
+
+TEST_F(BagsTest, APresetsFlagIsDraggedAsOneStepOfUndo) {
+  const auto& presets = build().variant().brief.presets;
+  ASSERT_EQ(presets[2].name, "Ramp");
+  const double before = desk().assessment().end(build::End::front).presets[2]->height;
+  const QPoint from = posts()->flag_rect(build::End::front, 2).center().toPoint();
+  QTest::mousePress(posts(), Qt::LeftButton, {}, from);
+  for (int i = 1; i <= 10; ++i)
+    QTest::mouseMove(posts(), from + QPoint(0, i));
+  QTest::mouseRelease(posts(), Qt::LeftButton, {}, from + QPoint(0, 10));
+  EXPECT_LT(desk().assessment().end(build::End::front).presets[2]->height, before);
+  desk().undo();
+  EXPECT_NEAR(desk().assessment().end(build::End::front).presets[2]->height, before, 1e-12);
+  EXPECT_FALSE(desk().history().can_undo());
+}
+
+TEST_F(BagsTest, TheStackIsEditedWhereItStands) {
+  const double low = desk().assessment().end(build::End::rear).windows.reach->high.height;
+  key(Qt::Key_E);
+  type("@.rear.upper_stack_m", "5/8\"");
+  EXPECT_NEAR(build().variant().fit[1].upper_stack, 0.015875, 1e-12);
+  EXPECT_TRUE(desk().assessment().end(build::End::rear).windows.reach->high.height >= low - 1e-9);
+}
+
+TEST_F(BagsTest, AVariantIsKeptChangedAndCompared) {
+  key(Qt::Key_D, Qt::ControlModifier);
+  ASSERT_EQ(build().variants.size(), 3U);
+  EXPECT_EQ(build().active_variant, 2U);
+  desk().choose_bag(build::End::front, "Fennick R-118");
+  EXPECT_EQ(build().variants[0].fit[0].bag, "Osier O-135") << "the kept design stays";
+  key(Qt::Key_0, Qt::ControlModifier);
+  EXPECT_TRUE(window_->findChild<ComparePage*>()->isVisible());
+  key(Qt::Key_PageDown, Qt::ControlModifier);
+  EXPECT_EQ(build().active_variant, 0U);
+}
+
+} // namespace
+} // namespace mavrel::app

@@ -1,0 +1,74 @@
+// The real main window, offscreen, with the demo shelf and nobody's own settings.
+#pragma once
+
+#include "app/main_window.h"
+#include "app/widgets/field.h"
+#include "support.h"
+
+#include <QApplication>
+#include <QLineEdit>
+#include <QTest>
+
+namespace mavrel::app {
+
+class WindowTest : public ::testing::Test {
+protected:
+  void SetUp() override { open_window(); }
+
+  void open_window() {
+    window_ = std::make_unique<MainWindow>(test::demo_shelf(), recovery());
+    window_->resize(1280, 800);
+    window_->show();
+    QApplication::setActiveWindow(window_.get());
+    ASSERT_TRUE(window_->open_file(QString::fromStdString(copy().string())));
+    QCoreApplication::processEvents();
+  }
+
+  /// A copy of the demo build that a test may save over.
+  std::filesystem::path copy() {
+    const auto file = folder_ / "wayfare.mavrel";
+    if (!std::filesystem::exists(file)) std::filesystem::copy_file(test::demo_file(), file);
+    return file;
+  }
+  std::filesystem::path recovery() { return folder_ / "recovery"; }
+
+  Desk& desk() { return window_->desk(); }
+  const build::Build& build() { return desk().build(); }
+
+  /// The visible field bound to this path.
+  Field* field(const QString& path) {
+    for (Field* one : window_->findChildren<Field*>())
+      if (one->isVisibleTo(window_.get()) && desk().resolve(one->path()) == desk().resolve(path)) return one;
+    return nullptr;
+  }
+
+  /// Clicks into a field, types over what is there and presses Enter.
+  void type(const QString& path, const QString& text) {
+    Field* one = field(path);
+    ASSERT_NE(one, nullptr) << path.toStdString() << " is not on screen";
+    QTest::mouseClick(one->edit(), Qt::LeftButton);
+    one->edit()->setFocus();
+    one->edit()->selectAll();
+    QTest::keyClicks(one->edit(), text);
+    QTest::keyClick(one->edit(), Qt::Key_Return);
+  }
+
+  QAction* action(const QString& name) {
+    for (QAction* one : window_->findChildren<QAction*>())
+      if (one->text().remove('&') == name) return one;
+    return nullptr;
+  }
+  void key(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
+    QTest::keyClick(window_.get(), key, modifiers);
+    QCoreApplication::processEvents();
+  }
+  QString told() {
+    const auto* label = window_->findChild<QLabel*>("told");
+    return label ? label->text() : QString();
+  }
+
+  test::Folder folder_;
+  std::unique_ptr<MainWindow> window_;
+};
+
+} // namespace mavrel::app
