@@ -41,15 +41,26 @@ Track sampled(TrackCode code, double low, double high, const F& value) {
   return track;
 }
 
-CaseTracks tracks_in_case(const BagOnEnd& bag, const EndLoad& load, double low, double high) {
-  CaseTracks out;
-  const bool sides_differ = std::abs(load.side_mass[0] - load.side_mass[1]) > 0.01 * load.sprung_mass;
-  // One sweep answers all tracks of the case; each then reads its own figure from it.
+/// The end and its bag at every sampled height; every load case reads from these.
+std::vector<std::optional<BagOnEnd::Place>> places_between(const BagOnEnd& bag, double low, double high) {
+  std::vector<std::optional<BagOnEnd::Place>> out;
   if (!(high > low)) return out;
   const auto steps = std::max(1, static_cast<int>(std::ceil((high - low) / track_step)));
-  std::vector<std::optional<PoseState>> states;
+  out.reserve(static_cast<std::size_t>(steps) + 1);
   for (int i = 0; i <= steps; ++i)
-    states.push_back(bag.state(std::min(low + (high - low) / steps * i, high), load));
+    out.push_back(bag.place(std::min(low + (high - low) / steps * i, high)));
+  return out;
+}
+
+CaseTracks tracks_in_case(const BagOnEnd& bag, const EndLoad& load, double low, double high,
+                          const std::vector<std::optional<BagOnEnd::Place>>& places) {
+  CaseTracks out;
+  const bool sides_differ = std::abs(load.side_mass[0] - load.side_mass[1]) > 0.01 * load.sprung_mass;
+  if (places.empty()) return out;
+  std::vector<std::optional<PoseState>> states;
+  states.reserve(places.size());
+  for (const auto& at : places)
+    states.push_back(at ? bag.state(*at, load) : std::nullopt);
   const auto add = [&](TrackCode code, auto figure) {
     std::size_t i = 0;
     out.tracks.push_back(sampled(code, low, high, [&](double) -> std::optional<double> {
@@ -72,8 +83,9 @@ void add_tracks(const EndModel& model, const BagOnEnd* bag, EndAssessment& out) 
     auto [low, high] = bag->heights();
     low = std::max(low, out.domain_low);
     high = std::min(high, out.domain_high);
+    const auto places = places_between(*bag, low, high);
     for (const auto& load : model.loads)
-      out.cases.push_back(load ? tracks_in_case(*bag, *load, low, high) : CaseTracks{});
+      out.cases.push_back(load ? tracks_in_case(*bag, *load, low, high, places) : CaseTracks{});
     out.tracks.push_back(
         sampled(TrackCode::bag_height, low, high, [&](double H) { return std::optional(bag->bag_height(H)); }));
   }

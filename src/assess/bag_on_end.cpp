@@ -26,25 +26,29 @@ std::optional<double> BagOnEnd::pressure(double H, double sprung_mass) const {
   return air::pressure_for_load(bag_->curve.section(height), force);
 }
 
-std::optional<PoseState> BagOnEnd::state(double H, const EndLoad& load) const {
+std::optional<BagOnEnd::Place> BagOnEnd::place(double H) const {
   if (!model_->map->contains(H)) return std::nullopt;
-  const motion::MapPoint at = model_->map->at(H);
-  PoseState out;
-  out.bag_height = at.spring_length - stack_;
-  if (!bag_->curve.contains(out.bag_height)) return std::nullopt;
-  const air::BagSection section = bag_->curve.section(out.bag_height);
+  const motion::MapPoint map = model_->map->at(H);
+  const double height = map.spring_length - stack_;
+  if (!bag_->curve.contains(height)) return std::nullopt;
+  return Place{H, map, bag_->curve.section(height)};
+}
+
+std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load) const {
   const auto pressure_of = [&](double sprung_mass) {
-    return air::pressure_for_load(section, std::max(0.0, model_->spring_force(sprung_mass, H, at)));
+    return air::pressure_for_load(at.section, std::max(0.0, model_->spring_force(sprung_mass, at.H, at.map)));
   };
-  const double force = model_->spring_force(load.sprung_mass, H, at);
+  const double force = model_->spring_force(load.sprung_mass, at.H, at.map);
   if (!(force > 0)) return std::nullopt;
+  PoseState out;
+  out.bag_height = at.map.spring_length - stack_;
   out.pressure = pressure_of(load.sprung_mass);
   for (const Side side : build::both_sides)
     out.side_pressure[build::at(side)] = pressure_of(load.side_mass[build::at(side)]);
-  const double k = air::sealed_rate(section, out.pressure, model_->setting.n, model_->setting);
-  const double others = H < model_->other_slack ? model_->other_rate : 0;
+  const double k = air::sealed_rate(at.section, out.pressure, model_->setting.n, model_->setting);
+  const double others = at.H < model_->other_slack ? model_->other_rate : 0;
   // MR = dL/dH, so a ratio that grows in bump has a negative slope and stiffens.
-  out.wheel_rate = k * at.motion_ratio * at.motion_ratio - force * at.motion_ratio_slope + others;
+  out.wheel_rate = k * at.map.motion_ratio * at.map.motion_ratio - force * at.map.motion_ratio_slope + others;
   if (out.wheel_rate > 0) out.frequency = std::sqrt(out.wheel_rate / load.sprung_mass) / (2 * std::numbers::pi);
   return out;
 }

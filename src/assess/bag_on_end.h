@@ -33,8 +33,20 @@ public:
 
   /// Pressure for a sprung mass at H, Pa; none where the card has no answer or other springs carry it all.
   [[nodiscard]] std::optional<double> pressure(double H, double sprung_mass) const;
-  /// Everything at H in one load case.
-  [[nodiscard]] std::optional<PoseState> state(double H, const EndLoad& load) const;
+  /// The end and the bag's card at one height, for every load case to be read from.
+  struct Place {
+    double H = 0;
+    motion::MapPoint map;
+    air::BagSection section;
+  };
+  /// @returns the place; none where the card or the map has no answer
+  [[nodiscard]] std::optional<Place> place(double H) const;
+  /// Everything there in one load case; none where other springs carry it all.
+  [[nodiscard]] std::optional<PoseState> state(const Place& at, const EndLoad& load) const;
+  [[nodiscard]] std::optional<PoseState> state(double H, const EndLoad& load) const {
+    const auto at = place(H);
+    return at ? state(*at, load) : std::nullopt;
+  }
 
 private:
   const EndModel* model_;

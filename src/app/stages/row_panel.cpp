@@ -21,7 +21,14 @@ void RowPanel::start() {
   refresh();
 }
 
+void RowPanel::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  if (stale_) refresh();
+}
+
 void RowPanel::refresh() {
+  stale_ = !isVisible() && !built_.isEmpty();
+  if (stale_) return;
   const QString now =
       shape() + QString::number(desk_.look().scale) + QString::number(static_cast<int>(desk_.look().theme));
   if (now != built_) {

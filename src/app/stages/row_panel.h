@@ -26,6 +26,7 @@ protected:
   virtual void refresh_rows() {}
   /// To be called at the end of the subclass's constructor.
   void start();
+  void showEvent(QShowEvent* event) override;
 
   QLabel* heading(const QString& text, int row, int column);
   QLabel* quiet_label(const QString& text = {});
@@ -39,6 +40,7 @@ private:
   QGridLayout* grid_;
   QWidget* page_ = nullptr;
   QString built_;
+  bool stale_ = false; // changed while out of sight
 };
 
 } // namespace mavrel::app

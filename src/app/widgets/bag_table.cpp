@@ -25,6 +25,28 @@ QString number_of(const std::optional<double>& value, Kind kind, const UnitPrefs
   return value ? QString::fromStdString(show_parts(*value, kind, prefs).number) : QString("–");
 }
 
+/// A cell's text and nothing else: a shelf is judged and drawn again at every move of a flag, and the style's own
+/// drawing of cells takes most of a frame.
+class TextDelegate : public QStyledItemDelegate {
+public:
+  TextDelegate(Desk& desk, QObject* parent) : QStyledItemDelegate(parent), desk_(desk) {}
+
+  void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    const Tokens& t = desk_.look().tokens();
+    if (option.state & QStyle::State_Selected) painter->fillRect(option.rect, t.selected);
+    const QVariant ink = index.data(Qt::ForegroundRole), align = index.data(Qt::TextAlignmentRole);
+    painter->setFont(index.data(Qt::FontRole).value<QFont>());
+    painter->setPen(ink.isValid() ? ink.value<QColor>() : t.ink);
+    const QRect room = option.rect.adjusted(4, 0, -4, 0);
+    const auto where = align.isValid() ? Qt::Alignment(align.toInt()) : Qt::AlignLeft | Qt::AlignVCenter;
+    painter->drawText(room, static_cast<int>(where) | Qt::TextSingleLine,
+                      painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, room.width()));
+  }
+
+private:
+  Desk& desk_;
+};
+
 /// Draws the two windows of a bag on the shared height range, lying down to fit a row: low at the left.
 class WindowDelegate : public QStyledItemDelegate {
 public:
@@ -206,6 +228,7 @@ BagTable::BagTable(Desk& desk, QWidget* parent) : QTableView(parent), desk_(desk
   setObjectName("bag_table");
   setAccessibleName(tr("Bags on the shelf"));
   setModel(model_);
+  setItemDelegate(new TextDelegate(desk, this));
   setItemDelegateForColumn(BagModel::window, new WindowDelegate(desk, this));
   setItemDelegateForColumn(BagModel::verdict, new VerdictDelegate(desk, this));
   setSelectionBehavior(QAbstractItemView::SelectRows);

@@ -30,7 +30,13 @@ Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
   restyle();
 }
 
+void Field::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  if (stale_) refresh();
+}
+
 void Field::bind(const QString& path) {
+  if (path == path_) return;
   path_ = path;
   refresh();
 }
@@ -48,6 +54,9 @@ void Field::restyle() {
 }
 
 void Field::refresh() {
+  // Most fields are out of sight while a flag is dragged; they catch up when they are shown.
+  stale_ = !isVisible() && !edit_->accessibleName().isEmpty();
+  if (stale_) return;
   const build::FieldView view = desk_.field(path_);
   const QString name = QString::fromStdString(view.label);
   edit_->setAccessibleName(name.isEmpty() ? caption_->text() : name);

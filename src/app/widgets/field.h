@@ -34,6 +34,7 @@ signals:
 protected:
   bool eventFilter(QObject* watched, QEvent* event) override;
   void paintEvent(QPaintEvent* event) override;
+  void showEvent(QShowEvent* event) override;
 
 private:
   void begin();
@@ -50,6 +51,7 @@ private:
   QPointer<QLabel> bubble_; // belongs to the window, so that it may lie over other widgets
   QString began_with_;
   bool editing_ = false;
+  bool stale_ = false; // changed while out of sight
   bool prominent_ = false;
 };
 

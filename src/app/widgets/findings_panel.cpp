@@ -6,6 +6,7 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
+#include <QPixmapCache>
 #include <QStyledItemDelegate>
 #include <QTextLayout>
 #include <QToolButton>
@@ -53,18 +54,48 @@ public:
   QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const auto* view = qobject_cast<const QListView*>(option.widget);
     const int width = view ? view->viewport()->width() : desk_.look().px(230);
-    return {width, static_cast<int>(std::ceil(lay_out(nullptr, QRectF(0, 0, width, 0), index)))};
+    const QString key = key_of(index, width);
+    // While a flag is dragged most findings stay as they are: only what changed is laid out again.
+    if (heights_.size() > most_remembered) heights_.clear();
+    auto height = heights_.constFind(key);
+    if (height == heights_.cend())
+      height = heights_.insert(key, static_cast<int>(std::ceil(lay_out(nullptr, QRectF(0, 0, width, 0), index))));
+    return {width, *height};
   }
 
   void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const Tokens& t = desk_.look().tokens();
     const bool held = option.state & (QStyle::State_Selected | QStyle::State_MouseOver);
-    const QRectF card = QRectF(option.rect).adjusted(0, 0, 0, -desk_.look().px(6));
-    painter->fillRect(card, held ? t.selected : t.ground);
-    lay_out(painter, option.rect, index);
+    const double ratio = painter->device()->devicePixelRatioF();
+    const QString key = QString("finding %1 %2 %3").arg(key_of(index, option.rect.width())).arg(held).arg(ratio);
+    QPixmap card;
+    if (!QPixmapCache::find(key, &card)) {
+      card = QPixmap(option.rect.size() * ratio);
+      card.setDevicePixelRatio(ratio);
+      card.fill(t.panel);
+      QPainter on_card(&card);
+      const QRectF whole(QPointF(0, 0), option.rect.size());
+      on_card.fillRect(whole.adjusted(0, 0, 0, -desk_.look().px(6)), held ? t.selected : t.ground);
+      lay_out(&on_card, whole, index);
+      on_card.end();
+      QPixmapCache::insert(key, card);
+    }
+    painter->drawPixmap(option.rect.topLeft(), card);
   }
 
 private:
+  static constexpr int most_remembered = 400;
+
+  /// Everything that a card's picture depends on.
+  QString key_of(const QModelIndex& index, int width) const {
+    const Look& look = desk_.look();
+    return QString("%1|%2|%3|%4")
+        .arg(index.data(Qt::AccessibleTextRole).toString())
+        .arg(width)
+        .arg(static_cast<int>(look.theme))
+        .arg(look.scale);
+  }
+
   /// Draws the card, or only measures it when there is no painter. @returns its height
   double lay_out(QPainter* painter, const QRectF& rect, const QModelIndex& index) const {
     const Look& look = desk_.look();
@@ -104,6 +135,7 @@ private:
   }
 
   Desk& desk_;
+  mutable QHash<QString, int> heights_;
 };
 
 } // namespace

@@ -1,5 +1,8 @@
 #include "app/widgets/height_scale.h"
 
+#include <QPaintDevice>
+#include <QPixmapCache>
+
 #include <QPen>
 
 #include <algorithm>
@@ -30,24 +33,37 @@ std::vector<std::pair<double, double>> joined(const std::vector<assess::Stretch>
   return out;
 }
 
+namespace {
+
+/// One square of hatching that repeats without a seam. Drawn once a colour and size: hatching by lines costs more
+/// than everything else on a height sheet together.
+QPixmap hatch_tile(const QColor& colour, bool falling, int side, double pixel_ratio) {
+  const QString key = QString("hatch %1 %2 %3 %4").arg(colour.rgba()).arg(falling).arg(side).arg(pixel_ratio);
+  QPixmap tile;
+  if (QPixmapCache::find(key, &tile)) return tile;
+  tile = QPixmap(QSize(side, side) * pixel_ratio);
+  tile.setDevicePixelRatio(pixel_ratio);
+  tile.fill(Qt::transparent);
+  QPainter painter(&tile);
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(colour, 1));
+  for (const int shift : {-side, 0, side}) { // the neighbours' lines reach over the corners
+    const double x = shift;
+    painter.drawLine(falling ? QLineF(x - 1, -1, x + side + 1, side + 1) : QLineF(x - 1, side + 1, x + side + 1, -1));
+  }
+  painter.end();
+  QPixmapCache::insert(key, tile);
+  return tile;
+}
+
+} // namespace
+
 void hatch(QPainter& painter, const QRectF& rect, const QColor& colour, bool falling, double step) {
   if (rect.height() <= 0 || rect.width() <= 0) return;
-  painter.save();
-  painter.setClipRect(rect, Qt::IntersectClip);
-  painter.setPen(QPen(colour, 1));
-  painter.setRenderHint(QPainter::Antialiasing);
-  QVector<QLineF> lines;
-  // Lines start on a fixed lattice, so that neighbouring rectangles hatch as one.
-  const double reach = rect.height();
-  const double first = std::floor((rect.left() - reach) / step) * step;
-  for (double x = first; x < rect.right() + reach; x += step) {
-    if (falling)
-      lines.append(QLineF(x, rect.top(), x + reach, rect.bottom()));
-    else
-      lines.append(QLineF(x, rect.bottom(), x + reach, rect.top()));
-  }
-  painter.drawLines(lines);
-  painter.restore();
+  const double ratio = painter.device()->devicePixelRatioF();
+  // Tiles lie on one lattice from the widget's corner, so that neighbouring rectangles hatch as one.
+  painter.setBrushOrigin(0, 0);
+  painter.fillRect(rect, QBrush(hatch_tile(colour, falling, std::max(3, static_cast<int>(std::lround(step))), ratio)));
 }
 
 std::vector<double> spread_apart(const std::vector<double>& wanted, double gap, double top, double bottom) {

@@ -126,6 +126,22 @@ void HeightSheet::paintEvent(QPaintEvent*) {
   paint_pose(painter);
 }
 
+namespace {
+
+void paint_blocked(QPainter& painter, const HeightScale& s, const QRectF& column, const assess::EndAssessment& e,
+                   const Look& look) {
+  const Tokens& t = look.tokens();
+  for (const auto& [from, to] : joined(e.windows.road_blocked))
+    hatch(painter, stretch_rect(s, column, from, to, e.domain_low, e.domain_high), t.hatch_reserve, true, look.px(7));
+  for (const auto& [from, to] : joined(e.windows.reach_blocked)) {
+    const QRectF blocked = stretch_rect(s, column, from, to, e.domain_low, e.domain_high);
+    painter.fillRect(blocked, t.panel);
+    hatch(painter, blocked, t.hatch_stop, false, look.px(7));
+  }
+}
+
+} // namespace
+
 void HeightSheet::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
@@ -149,25 +165,24 @@ void HeightSheet::paint_ground(QPainter& painter) const {
   painter.drawText(QRectF(0, p.top() - look.px(18), p.left() - look.px(7), look.px(14)),
                    Qt::AlignRight | Qt::AlignVCenter, QString::fromStdString(unit_name(Kind::length, desk_.prefs())));
   paint_limits(painter, limits_area());
-  for (const Column& column : columns())
+  const std::vector<Column> all = columns();
+  if (all.empty()) return;
+  // Every column is blocked alike: the hatching is painted once and laid under each.
+  const QRectF one = all.front().rect;
+  QPixmap blocked((one.size() * painter.device()->devicePixelRatioF()).toSize());
+  blocked.setDevicePixelRatio(painter.device()->devicePixelRatioF());
+  blocked.fill(t.panel);
+  {
+    QPainter on_blocked(&blocked);
+    on_blocked.translate(0, -one.top());
+    paint_blocked(on_blocked, s, QRectF(0, one.top(), one.width(), one.height()), desk_.assessment().end(desk_.end()),
+                  look);
+  }
+  for (const Column& column : all) {
+    painter.drawPixmap(column.rect.topLeft(), blocked);
     paint_column(painter, column);
-}
-
-namespace {
-
-void paint_blocked(QPainter& painter, const HeightScale& s, const QRectF& column, const assess::EndAssessment& e,
-                   const Look& look) {
-  const Tokens& t = look.tokens();
-  for (const auto& [from, to] : joined(e.windows.road_blocked))
-    hatch(painter, stretch_rect(s, column, from, to, e.domain_low, e.domain_high), t.hatch_reserve, true, look.px(7));
-  for (const auto& [from, to] : joined(e.windows.reach_blocked)) {
-    const QRectF blocked = stretch_rect(s, column, from, to, e.domain_low, e.domain_high);
-    painter.fillRect(blocked, t.panel);
-    hatch(painter, blocked, t.hatch_stop, false, look.px(7));
   }
 }
-
-} // namespace
 
 void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
   const Look& look = desk_.look();
@@ -247,11 +262,6 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
   painter.drawText(head.translated(0, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter,
                    QString::fromStdString(unit_name(kind, desk_.prefs())));
 
-  painter.fillRect(column.rect, t.panel);
-  painter.save();
-  painter.setClipRect(column.rect);
-  paint_blocked(painter, s, column.rect, e, look);
-  painter.restore();
   painter.setPen(QPen(t.rule, 1));
   painter.drawRect(column.rect);
   if (column.high <= column.low) {
@@ -285,9 +295,12 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
     if (!track) return;
     painter.setPen(pen);
     for (const auto& piece : track->pieces) {
+      // Smooth curves: a point every few pixels draws the same line in a fraction of the time.
+      const double pixels = piece.step / (s.high - s.low) * (s.bottom - s.top);
+      const auto stride = static_cast<std::size_t>(std::max(1.0, std::floor(4 / std::max(pixels, 1e-6))));
       QPolygonF line;
-      line.reserve(static_cast<int>(piece.values.size()));
-      for (std::size_t i = 0; i < piece.values.size(); ++i)
+      const std::size_t last = piece.values.size() - 1;
+      for (std::size_t i = 0; i <= last; i = i == last ? i + 1 : std::min(i + stride, last))
         line << QPointF(column.x(piece.values[i]), s.y(piece.from + piece.step * static_cast<double>(i)));
       painter.drawPolyline(line);
     }
@@ -295,7 +308,7 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
   const QColor colour = t.end(desk_.end());
   const Qt::PenStyle style = desk_.end() == End::front ? Qt::SolidLine : Qt::CustomDashLine;
   for (std::size_t c = 0; c < e.cases.size(); ++c)
-    if (c != desk_.load_case()) draw(e.cases[c].find(column.code), QPen(t.rule, 1.4));
+    if (c != desk_.load_case()) draw(e.cases[c].find(column.code), QPen(t.rule, 1));
   if (column.code == TrackCode::pressure)
     for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
       draw(e.find(side, desk_.load_case()), QPen(colour, 1, Qt::DotLine));

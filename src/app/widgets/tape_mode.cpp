@@ -52,8 +52,9 @@ QString how_to(const QString& place) {
 } // namespace
 
 TapeMode::TapeMode(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), places_(places_in_order(desk.build())), where_(new QLabel(this)), how_(new QLabel(this)),
-      progress_(new QLabel(this)), next_(new QLabel(this)), field_(new Field(desk, places_.front(), {}, this)) {
+    : QWidget(parent), desk_(desk), places_(places_in_order(desk.build())), where_(new QLabel(this)),
+      how_(new QLabel(this)), progress_(new QLabel(this)), next_(new QLabel(this)),
+      field_(new Field(desk, places_.front(), {}, this)) {
   setObjectName("tape_mode");
   setAccessibleName(tr("Tape mode"));
   setAutoFillBackground(true);
