@@ -2,8 +2,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <complex>
-#include <numbers>
 
 namespace mavrel::air {
 
@@ -72,31 +70,6 @@ Expected<BagState> bag_under_load(const BagCurve& curve, double height, double l
       air_mass(p + setting.ambient.pressure(), at.volume + setting.added_volume, setting.ambient.temperature);
   out.rate_slow = sealed_rate(at, p, 1, setting);
   out.rate_fast = sealed_rate(at, p, setting.n, setting);
-  return out;
-}
-
-Expected<std::vector<DynamicStiffness>> dynamic_stiffness(const BagCurve& curve, double height, double load,
-                                                          const BagSetting& setting, double conductance,
-                                                          std::span<const double> frequencies) {
-  const auto state = bag_under_load(curve, height, load, setting);
-  if (!state) return refuse(state.error());
-  if (!(conductance > 0)) return refuse(words("A line's conductance is above 0, for example 2.5e-8 kg/(s·Pa)."));
-  const BagSection at = curve.section(height);
-  const BagForce f = bag_force(at, state->gauge_pressure);
-  const double p_abs = state->gauge_pressure + setting.ambient.pressure();
-  const double RT = gas_constant * setting.ambient.temperature;
-  const double G = conductance;
-  const double a = setting.added_volume / (setting.n * RT);
-  const double b = at.volume / (setting.n * RT);
-  std::vector<DynamicStiffness> out;
-  for (const double frequency : frequencies) {
-    if (!(frequency > 0) || !std::isfinite(frequency))
-      return refuse(words("A frequency is above 0 Hz, for example 1.2 Hz."));
-    const std::complex<double> s(0, 2 * std::numbers::pi * frequency);
-    const std::complex<double> K =
-        f.per_pressure * p_abs * at.volume_slope / RT * (a * s + G) / (a * b * s + (a + b) * G) - f.per_height;
-    out.push_back({frequency, K.real(), std::atan2(K.imag(), K.real())});
-  }
   return out;
 }
 

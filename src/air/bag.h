@@ -51,21 +51,6 @@ struct BagState {
 [[nodiscard]] Expected<BagState> bag_under_load(const BagCurve& curve, double height, double load,
                                                 const BagSetting& setting);
 
-/// Sinusoidal stiffness of a bag with a volume behind a restriction.
-struct DynamicStiffness {
-  double frequency = 0;  // Hz
-  double stiffness = 0;  // N/m, the part in phase with movement
-  double loss_angle = 0; // rad
-};
-
-/// @param conductance  of the line, linearised, kg/(s·Pa), above 0
-/// @param frequencies  Hz
-/// Source: docs/models.md, "Added volume".
-[[nodiscard]] Expected<std::vector<DynamicStiffness>> dynamic_stiffness(const BagCurve& curve, double height,
-                                                                        double load, const BagSetting& setting,
-                                                                        double conductance,
-                                                                        std::span<const double> frequencies);
-
 /// One point of a stroke made with the valves shut.
 struct StrokePoint {
   double height = 0;         // m

@@ -185,6 +185,7 @@ Assessment assess(const build::Build& build, const shelf::Shelf& shelf) {
   for (const End end : build::both_ends)
     assess_end(build, shelf, end, out);
   find_in_survey(build, out);
+  find_in_depth(build, shelf, out);
   find_on_car(build, out);
   sort_findings(out.findings);
   return out;

@@ -1,10 +1,17 @@
 // A bag standing on one end of the car: its height, pressure and stiffness as functions of H.
 #pragma once
 
+#include "air/added_volume.h"
 #include "assess/end_model.h"
 #include "shelf/shelf.h"
 
 namespace mavrel::assess {
+
+/// Amplitude at the wheel that a line is reckoned with, m.
+constexpr double usual_swing = 0.010;
+
+/// Body frequency of a mass on a wheel rate, Hz; none where the rate does not hold it up.
+[[nodiscard]] std::optional<double> body_frequency(double wheel_rate, double sprung_mass);
 
 /// Refers to its model and bag; both must outlive it.
 class BagOnEnd {
@@ -41,6 +48,13 @@ public:
   };
   /// @returns the place; none where the card or the map has no answer
   [[nodiscard]] std::optional<Place> place(double H) const;
+  /// Pressure for a sprung mass there, Pa; none where other springs carry it all.
+  [[nodiscard]] std::optional<double> pressure(const Place& at, double sprung_mass) const;
+  /// The bag there at a gauge pressure, with its added volume behind its line. How freely the line breathes is that for
+  /// a wheel moving `usual_swing` either way.
+  [[nodiscard]] air::SoftenedBag softened(const Place& at, double pressure) const;
+  /// Rate at the wheel for a rate of the bag and its force, N/m.
+  [[nodiscard]] double wheel_rate(const Place& at, double bag_rate, double force) const;
   /// Everything there in one load case; none where other springs carry it all.
   [[nodiscard]] std::optional<PoseState> state(const Place& at, const EndLoad& load) const;
   [[nodiscard]] std::optional<PoseState> state(double H, const EndLoad& load) const {

@@ -53,6 +53,12 @@ EndModel end_model(const build::Build& build, End end, const std::vector<CaseLoa
   out.brief.presets.clear();
   out.setting.n = out.brief.exponent;
   out.setting.ambient = {build.surroundings.altitude, build.surroundings.temperature};
+  if (fit.line == build::LineState::open) out.setting.added_volume = fit.added_volume;
+  out.line_bore = fit.line_bore;
+  out.line_length = fit.line_length;
+  out.unsprung_mass = unsprung_mass(survey);
+  out.tyre_rate = survey.tyre_rate.value_or(usual_tyre_rate);
+  out.friction = survey.friction;
   out.surveyed_height = surveyed_height(survey, floor_corrections(build)[build::at(end)]);
   if (const auto wheel = motion::parse_wheel(survey.wheel)) out.tyre_radius = motion::wheel_space(*wheel).diameter / 2;
   out.damper_open = fit.damper_open ? fit.damper_open : curve::mean(survey.damper_open.values);

@@ -23,13 +23,19 @@ struct EndModel {
   double other_rate = 0, other_slack = 0;         // other springs at the wheel, N/m and m
   std::vector<std::optional<EndLoad>> loads;      // one a load case
   build::Brief brief;                             // reserves; its presets are not copied
-  air::BagSetting setting;
+  air::BagSetting setting;                        // with the added volume while its line is open
+  double line_bore = 0, line_length = 0;          // m, of the line to the added volume
+  double unsprung_mass = 0;                       // kg a corner
+  double tyre_rate = 0;                           // N/m
+  double friction = 0;                            // N at the wheel
 
   /// Force along the spring for a sprung mass at H, N: (m·g − other springs)/MR.
   [[nodiscard]] double spring_force(double sprung_mass, double H, const motion::MapPoint& at) const;
 };
 
-/// @param height_correction  of both corners, m (floor)
+/// Rate of a tyre when nobody gave one, N/m.
+constexpr double usual_tyre_rate = 2e5;
+
 [[nodiscard]] EndModel end_model(const build::Build& build, End end, const std::vector<CaseLoad>& loads);
 
 /// How far the floor under each corner stands off the best plane through all four, m: [end][side]. Zero without

@@ -15,6 +15,9 @@ void find_in_survey(const build::Build& build, Assessment& out);
 /// @param bag  nullptr: none chosen or not on the shelf
 void find_at_end(const build::Build& build, const EndModel& model, const shelf::ShelfBag* bag, Assessment& out);
 
+/// The chosen bags more closely: a cold night, what a gauge tells, lines to added volumes, lean.
+void find_in_depth(const build::Build& build, const shelf::Shelf& shelf, Assessment& out);
+
 /// Both ends together: front against rear comfort, the usual cautions.
 void find_on_car(const build::Build& build, Assessment& out);
 

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <tuple>
 
 namespace mavrel::assess {
 
@@ -49,25 +50,42 @@ std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
   return out;
 }
 
-/// Stretches of the bag's heights where the pressure of one side's load lies on the wrong side of `level`.
-void add_pressure_stretches(const BagOnEnd& bag, const Domain& domain, double sprung_mass, LimitCode code, double level,
-                            std::size_t load_case, double step, std::vector<Stretch>& out) {
-  auto [low, high] = bag.heights();
-  low = std::max(low, domain.low);
-  high = std::min(high, domain.high);
-  if (!(high > low)) return;
+/// The bag at heights close enough together that no pressure limit is stepped over. Every limit and load case reads
+/// these.
+struct Sampled {
+  double low = 0, high = 0; // m, H
+  std::vector<BagOnEnd::Place> places;
+};
+
+Sampled sampled(const BagOnEnd& bag, const Domain& domain, double step) {
+  Sampled out;
+  std::tie(out.low, out.high) = bag.heights();
+  out.low = std::max(out.low, domain.low);
+  out.high = std::min(out.high, domain.high);
+  if (!(out.high > out.low)) return out;
+  const auto steps = std::max(8, static_cast<int>(std::ceil((out.high - out.low) / step)));
+  out.places.reserve(static_cast<std::size_t>(steps) + 1);
+  for (int i = 0; i <= steps; ++i)
+    if (const auto place = bag.place(i == steps ? out.high : out.low + (out.high - out.low) * i / steps))
+      out.places.push_back(*place);
+  return out;
+}
+
+/// Heights where a corner's pressure lies beyond a level, as stretches.
+void add_pressure_stretches(const BagOnEnd& bag, const Sampled& at, double sprung_mass, LimitCode code, double level,
+                            std::size_t load_case, std::vector<Stretch>& out) {
+  if (at.places.empty()) return;
   const bool high_is_bad = code == LimitCode::pressure_high;
   // Where other springs carry everything the bag is slack: no pressure at all.
-  const auto excess = [&](double H) {
-    const double p = bag.pressure(std::clamp(H, low, high), sprung_mass).value_or(0);
-    return high_is_bad ? p - level : level - p;
+  const auto beyond_level = [&](const std::optional<double>& p) {
+    return high_is_bad ? p.value_or(0) - level : level - p.value_or(0);
   };
-  const auto steps = std::max(8, static_cast<int>(std::ceil((high - low) / step)));
-  double from_H = low, from_excess = excess(low);
-  std::optional<double> open = from_excess > 0 ? std::optional(low) : std::nullopt;
-  for (int i = 1; i <= steps; ++i) {
-    const double H = low + (high - low) * i / steps;
-    const double here = excess(H);
+  const auto excess = [&](double H) { return beyond_level(bag.pressure(std::clamp(H, at.low, at.high), sprung_mass)); };
+  double from_H = at.low, from_excess = beyond_level(bag.pressure(at.places.front(), sprung_mass));
+  std::optional<double> open = from_excess > 0 ? std::optional(at.low) : std::nullopt;
+  for (std::size_t i = 1; i < at.places.size(); ++i) {
+    const double H = at.places[i].H;
+    const double here = beyond_level(bag.pressure(at.places[i], sprung_mass));
     if ((here > 0) != (from_excess > 0)) {
       const double edge = curve::crossing(excess, from_H, H).value_or(H);
       if (open) {
@@ -80,7 +98,7 @@ void add_pressure_stretches(const BagOnEnd& bag, const Domain& domain, double sp
     from_H = H;
     from_excess = here;
   }
-  if (open) out.push_back({code, *open, high, load_case, 0});
+  if (open) out.push_back({code, *open, at.high, load_case, 0});
 }
 
 Stretch from_bare(const Bare& limit, const Domain& domain, double reserve) {
@@ -191,16 +209,14 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& d
   }
   if (bag) {
     const air::BagCard& card = bag->card();
+    const Sampled at = sampled(*bag, domain, options.search_step);
     for (std::size_t c = 0; c < model.loads.size(); ++c) {
       if (!model.loads[c] || (options.only_case && c != *options.only_case)) continue;
       const auto [light, heavy] = std::minmax(model.loads[c]->side_mass[0], model.loads[c]->side_mass[1]);
-      const double step = options.search_step;
-      add_pressure_stretches(*bag, domain, heavy, LimitCode::pressure_high, card.max_pressure, c, step,
-                             out.reach_blocked);
-      add_pressure_stretches(*bag, domain, heavy, LimitCode::pressure_high,
-                             card.max_pressure * model.brief.road_pressure_share, c, step, out.road_blocked);
-      add_pressure_stretches(*bag, domain, light, LimitCode::pressure_low, card.min_pressure, c, step,
-                             out.road_blocked);
+      add_pressure_stretches(*bag, at, heavy, LimitCode::pressure_high, card.max_pressure, c, out.reach_blocked);
+      add_pressure_stretches(*bag, at, heavy, LimitCode::pressure_high,
+                             card.max_pressure * model.brief.road_pressure_share, c, out.road_blocked);
+      add_pressure_stretches(*bag, at, light, LimitCode::pressure_low, card.min_pressure, c, out.road_blocked);
     }
   }
   std::erase_if(out.reach_blocked, [](const Stretch& s) { return !any_length(s); });

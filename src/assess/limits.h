@@ -20,7 +20,7 @@ struct Domain {
 /// Which load cases count, and how finely pressures are searched for crossings.
 struct LimitOptions {
   std::optional<std::size_t> only_case; // none: every load case must be satisfied
-  double search_step = 0.001;           // m
+  double search_step = 0.003;           // m; pressures are smooth in H, their crossings are refined
 };
 
 /// @param bag     none: the end's own limits only

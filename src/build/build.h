@@ -69,6 +69,11 @@ struct EndSurvey {
   std::optional<double> bag_room;           // m, free diameter around the bag's axis
   std::optional<double> other_spring_rate;  // N/m at the wheel, springs that stay in place
   std::optional<double> other_spring_slack; // m, height H at which they go slack
+  std::optional<double> tyre_rate;          // N/m, one tyre against the road; a usual one when absent
+  double friction = 120;                    // N at the wheel, bushes and seals together
+  std::optional<double> bar_rate;           // N·m/rad, the anti-roll bar at the axle; none when absent
+  std::optional<double> roll_centre;        // m above the road; estimated from the layout when absent
+  std::optional<double> spring_base;        // m between left and right spring of a solid axle; the track when absent
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
 };
@@ -77,6 +82,7 @@ struct Body {
   BodyStyle style = BodyStyle::estate;
   std::optional<double> wheelbase, front_overhang, rear_overhang, overall_height, sill_height; // m
   std::optional<double> rating;                                                                // kg, the whole car's
+  std::optional<double> gravity_height; // m above the road, of the sprung body; estimated when absent
   Extra extra;
   friend bool operator==(const Body&, const Body&) = default;
 };
@@ -128,10 +134,27 @@ struct Brief {
   double frequency_high = 1.5;       // Hz
   double rear_quicker_low = 0.10;    // rear over front body frequency, less 1
   double rear_quicker_high = 0.20;
-  double exponent = 1.38; // n for a wheel over a bump
+  double exponent = 1.38;     // n for a wheel over a bump
+  double settle_speed = 25;   // m/s, at which the car is to settle flat after a bump
+  double gauge_error = 1e4;   // Pa, either way
+  double lean_wanted = 0.052; // rad, most lean at 0.3 g
   std::string notes;
   Extra extra;
   friend bool operator==(const Brief&, const Brief&) = default;
+};
+
+/// Can air pass between a bag and its added volume?
+enum class LineState { open, shut };
+/// Has each side its own air, or do both share it through a tee?
+enum class Sides { separate, joined };
+
+/// One point of a damper's curve.
+struct DamperPoint {
+  double speed = 0;         // m/s, of the rod
+  double bump_force = 0;    // N
+  double rebound_force = 0; // N
+  Extra extra;
+  friend bool operator==(const DamperPoint&, const DamperPoint&) = default;
 };
 
 /// What is fitted at one end in one design.
@@ -140,6 +163,12 @@ struct EndFit {
   double upper_stack = 0.010;                     // m of plates and mounts above the bag, between spring seat and bag
   double lower_stack = 0.010;                     // m below it
   std::optional<double> damper_open, damper_shut; // m, another damper than the surveyed one
+  double added_volume = 0;                        // m³ beside each bag; 0: none
+  double line_bore = 0.010;                       // m, of the line or valve to it
+  double line_length = 0.4;                       // m
+  LineState line = LineState::open;
+  Sides sides = Sides::separate;
+  std::vector<DamperPoint> damper_curve; // a few points, any order
   Extra extra;
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };
@@ -159,8 +188,11 @@ struct Job {
 };
 
 struct Surroundings {
-  double altitude = 0;         // m
-  double temperature = 293.15; // K
+  double altitude = 0;                // m
+  double temperature = 293.15;        // K
+  double night_temperature = 269.15;  // K, of a frosty morning
+  double pass_altitude = 1800;        // m, of the highest road
+  double worked_temperature = 323.15; // K, of the air in a bag after a hard hour
   Extra extra;
   friend bool operator==(const Surroundings&, const Surroundings&) = default;
 };

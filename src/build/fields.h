@@ -49,6 +49,7 @@ void fields(V& v, T& body) {
   v.number("overall_height_m", body.overall_height, {Kind::length, 0.8, 3.5, words("overall height")});
   v.number("sill_height_m", body.sill_height, {Kind::length, 0.02, 1.0, words("sill height")});
   v.number("rating_kg", body.rating, {Kind::mass, 200, 9000, words("whole car's rating")});
+  v.number("gravity_height_m", body.gravity_height, {Kind::length, 0.2, 1.6, words("height of gravity")});
   v.extra(body.extra);
 }
 
@@ -84,6 +85,11 @@ void fields(V& v, T& end) {
            {Kind::stiffness, 0, 2e5, words("other springs' rate at the wheel")});
   v.number("other_spring_slack_m", end.other_spring_slack,
            {Kind::length, 0.05, 1.2, words("height where other springs go slack")});
+  v.number("tyre_rate_n_per_m", end.tyre_rate, {Kind::stiffness, 5e4, 1e6, words("tyre's rate")});
+  v.number("friction_n", end.friction, {Kind::force, 0, 2000, words("friction at the wheel")});
+  v.number("bar_rate_n_m_per_rad", end.bar_rate, {Kind::turning, 0, 3e5, words("anti-roll bar")});
+  v.number("roll_centre_m", end.roll_centre, {Kind::length, -0.4, 0.8, words("roll centre above the road")});
+  v.number("spring_base_m", end.spring_base, {Kind::length, 0.3, 2.2, words("spring base")});
   v.extra(end.extra);
 }
 
@@ -134,8 +140,19 @@ void fields(V& v, T& brief) {
   v.number("rear_quicker_low", brief.rear_quicker_low, {Kind::share, -0.5, 1, words("rear quicker by at least")});
   v.number("rear_quicker_high", brief.rear_quicker_high, {Kind::share, -0.5, 1, words("rear quicker by at most")});
   v.number("exponent", brief.exponent, {Kind::plain, 1, 1.4, words("exponent of quick movement")});
+  v.number("settle_speed_m_per_s", brief.settle_speed, {Kind::road_speed, 2, 70, words("speed to settle flat at")});
+  v.number("gauge_error_pa", brief.gauge_error, {Kind::pressure, 0, 2e5, words("gauge error, either way")});
+  v.number("lean_wanted_rad", brief.lean_wanted, {Kind::angle, 0.002, 0.3, words("most lean at 0.3 g")});
   v.text("notes", brief.notes, words("wishes in words"), 4000);
   v.extra(brief.extra);
+}
+
+template <class V, Is<DamperPoint> T>
+void fields(V& v, T& point) {
+  v.number("speed_m_per_s", point.speed, {Kind::speed, 0.001, 5, words("rod speed")});
+  v.number("bump_n", point.bump_force, {Kind::force, 0, 2e4, words("bump force")});
+  v.number("rebound_n", point.rebound_force, {Kind::force, 0, 2e4, words("rebound force")});
+  v.extra(point.extra);
 }
 
 template <class V, Is<EndFit> T>
@@ -145,6 +162,12 @@ void fields(V& v, T& fit) {
   v.number("lower_stack_m", fit.lower_stack, {Kind::length, 0, 0.4, words("lower stack")});
   v.number("damper_open_m", fit.damper_open, {Kind::length, 0.05, 1.5, words("fitted damper open")});
   v.number("damper_shut_m", fit.damper_shut, {Kind::length, 0.05, 1.5, words("fitted damper shut")});
+  v.number("added_volume_m3", fit.added_volume, {Kind::volume, 0, 0.1, words("added volume")});
+  v.number("line_bore_m", fit.line_bore, {Kind::length, 0.001, 0.08, words("line's bore")});
+  v.number("line_length_m", fit.line_length, {Kind::length, 0, 10, words("line's length")});
+  v.choice("line", fit.line, words("line"));
+  v.choice("sides", fit.sides, words("left and right"));
+  v.list("damper_curve", fit.damper_curve, words("damper point"), 0, 24);
   v.extra(fit.extra);
 }
 
@@ -161,6 +184,10 @@ template <class V, Is<Surroundings> T>
 void fields(V& v, T& s) {
   v.number("altitude_m", s.altitude, {Kind::length, -450, 6000, words("altitude")});
   v.number("temperature_k", s.temperature, {Kind::temperature, 213.15, 343.15, words("air temperature")});
+  v.number("night_temperature_k", s.night_temperature, {Kind::temperature, 213.15, 343.15, words("cold night")});
+  v.number("pass_altitude_m", s.pass_altitude, {Kind::length, -450, 6000, words("mountain pass")});
+  v.number("worked_temperature_k", s.worked_temperature,
+           {Kind::temperature, 213.15, 393.15, words("air in a worked bag")});
   v.extra(s.extra);
 }
 

@@ -67,6 +67,18 @@ constexpr auto names_of(PresetUse) {
       {PresetUse::other, "other", words("other")},
   });
 }
+constexpr auto names_of(LineState) {
+  return std::to_array<ChoiceName<LineState>>({
+      {LineState::open, "open", words("open")},
+      {LineState::shut, "shut", words("shut")},
+  });
+}
+constexpr auto names_of(Sides) {
+  return std::to_array<ChoiceName<Sides>>({
+      {Sides::separate, "separate", words("separate")},
+      {Sides::joined, "joined", words("joined by a tee")},
+  });
+}
 constexpr auto names_of(HeightWish::As) {
   return std::to_array<ChoiceName<HeightWish::As>>({
       {HeightWish::As::height, "height", words("height")},

@@ -1,14 +1,16 @@
 #include "cli/commands.h"
 
-#include "air/bag.h"
+#include "air/added_volume.h"
 #include "app/print/sheet_pdf.h"
 #include "assess/assess.h"
+#include "assess/search.h"
 #include "build/file.h"
 #include "build/json.h"
 #include "file/text_file.h"
 #include "motion/wheel.h"
 #include "quantity/quantity.h"
 #include "report/assessment_json.h"
+#include "report/search_json.h"
 #include "report/tracks_csv.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
@@ -142,6 +144,14 @@ Expected<std::string> assess_build(const BuildRequest& request) {
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
   return report::assessment_json(opened->build, assess::assess(opened->build, opened->shelf));
+}
+
+Expected<std::string> search_build(const BuildRequest& request) {
+  const auto opened = open(request);
+  if (!opened) return refuse(opened.error());
+  const auto found = assess::search(opened->build, opened->shelf, {}, {request.threads, {}, {}});
+  if (!found) return refuse(found.error());
+  return report::search_json(opened->build, *found, request.most);
 }
 
 Expected<std::string> sheet(const BuildRequest& request) {

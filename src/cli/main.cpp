@@ -58,6 +58,14 @@ int main(int argc, char** argv) {
   assess_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
   assess_command->callback([&] { run = [&] { return cli::assess_build(request); }; });
 
+  auto* search_command =
+      app.add_subcommand("search", "Find what fits: the whole shelf at both ends, against the brief");
+  search_command->add_option("build", request.build, "Build file, *.mavrel")->required();
+  search_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
+  search_command->add_option("--threads", request.threads, "How many to use; 0: all")->check(CLI::Range(0, 256));
+  search_command->add_option("--most", request.most, "Choices to print");
+  search_command->callback([&] { run = [&] { return cli::search_build(request); }; });
+
   auto* sheet_command = app.add_subcommand("sheet", "The build sheet as PDF, the tracks as CSV");
   sheet_command->add_option("build", request.build, "Build file, *.mavrel")->required();
   sheet_command->add_option("--pdf", request.pdf, "PDF to write");

@@ -17,6 +17,9 @@ enum class Kind {
   angle,       // rad
   stiffness,   // N/m
   time,        // s
+  speed,       // m/s, of a damper
+  road_speed,  // m/s, of the car
+  turning,     // N·m/rad, stiffness against turning or lean
   share,       // 1, shown in %
   plain,       // 1
 };

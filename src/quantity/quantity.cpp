@@ -179,7 +179,7 @@ Expected<double> parse_quantity(std::string_view typed, Kind kind, const UnitPre
       unit = *found;
     }
     if (unit.kind != kind) {
-      const auto factor = weight_factor(unit.kind, kind);
+      const auto factor = related_factor(unit.kind, kind);
       if (!factor)
         return refuse(words("“{0}” is {1}; {2} is wanted here, for example {3}."),
                       {std::string(trimmed(typed)), kind_name(unit.kind), kind_name(kind), example_of(kind, prefs)});
@@ -319,6 +319,11 @@ const char* kind_name(Kind kind) {
     return words("a spring rate");
   case Kind::time:
     return words("a time");
+  case Kind::speed:
+  case Kind::road_speed:
+    return words("a speed");
+  case Kind::turning:
+    return words("a turning stiffness");
   case Kind::share:
     return words("a percentage");
   case Kind::plain:
@@ -349,6 +354,12 @@ std::string example_of(Kind kind, const UnitPrefs& prefs) {
     return show(25000, kind, prefs);
   case Kind::time:
     return show(30, kind, prefs);
+  case Kind::speed:
+    return show(0.13, kind, prefs);
+  case Kind::road_speed:
+    return show(25, kind, prefs);
+  case Kind::turning:
+    return show(20000, kind, prefs);
   case Kind::share:
     return show(0.7, kind, prefs);
   case Kind::plain:

@@ -80,6 +80,19 @@ constexpr auto rows = std::to_array<Row>({
     {"ms", {Kind::time, 1e-3}},
     {"min", {Kind::time, 60}},
     {"h", {Kind::time, 3600}},
+    {"m/s", {Kind::speed, 1}},
+    {"mm/s", {Kind::speed, 1e-3}},
+    {"in/s", {Kind::speed, inch}},
+    {"km/h", {Kind::road_speed, 1 / 3.6}},
+    {"kmh", {Kind::road_speed, 1 / 3.6}},
+    {"mph", {Kind::road_speed, 1609.344 / 3600}},
+    {"N·m/°", {Kind::turning, 1 / degree}},
+    {"Nm/°", {Kind::turning, 1 / degree}},
+    {"Nm/deg", {Kind::turning, 1 / degree}},
+    {"N·m/rad", {Kind::turning, 1}},
+    {"Nm/rad", {Kind::turning, 1}},
+    {"lbf·ft/°", {Kind::turning, pound_force * 12 * inch / degree}},
+    {"lbft/deg", {Kind::turning, pound_force * 12 * inch / degree}},
     {"%", {Kind::share, 0.01}},
 });
 
@@ -135,6 +148,15 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     return {"N/mm", {kind, 1e3}, 1};
   case Kind::time:
     return {"s", {kind, 1}, 1};
+  case Kind::speed:
+    if (prefs.length == LengthUnit::inch) return {"in/s", {kind, inch}, 1};
+    return {"m/s", {kind, 1}, 2};
+  case Kind::road_speed:
+    if (prefs.length == LengthUnit::inch) return {"mph", {kind, 1609.344 / 3600}, 0};
+    return {"km/h", {kind, 1 / 3.6}, 0};
+  case Kind::turning:
+    if (prefs.mass == MassUnit::lb) return {"lbf·ft/°", {kind, pound_force * 12 * inch / degree}, 0};
+    return {"N·m/°", {kind, 1 / degree}, 0};
   case Kind::share:
     return {"%", {kind, 0.01}, 0};
   case Kind::plain:
@@ -143,9 +165,46 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
   return {"", {Kind::plain, 1}, 2};
 }
 
-std::optional<double> weight_factor(Kind from, Kind to) {
+const char* si_unit_name(Kind kind) {
+  switch (kind) {
+  case Kind::length:
+    return "m";
+  case Kind::mass:
+    return "kg";
+  case Kind::force:
+    return "N";
+  case Kind::pressure:
+    return "Pa";
+  case Kind::volume:
+    return "m3";
+  case Kind::temperature:
+    return "K";
+  case Kind::frequency:
+    return "Hz";
+  case Kind::angle:
+    return "rad";
+  case Kind::stiffness:
+    return "N/m";
+  case Kind::time:
+    return "s";
+  case Kind::speed:
+    return "m/s";
+  case Kind::road_speed:
+    return "m/s";
+  case Kind::turning:
+    return "N m/rad";
+  case Kind::share:
+  case Kind::plain:
+    break;
+  }
+  return "1";
+}
+
+std::optional<double> related_factor(Kind from, Kind to) {
   if (from == Kind::force && to == Kind::mass) return 1 / standard_gravity;
   if (from == Kind::mass && to == Kind::force) return standard_gravity;
+  if (from == Kind::speed && to == Kind::road_speed) return 1;
+  if (from == Kind::road_speed && to == Kind::speed) return 1;
   return std::nullopt;
 }
 

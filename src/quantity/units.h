@@ -27,7 +27,11 @@ struct ShownUnit {
 };
 [[nodiscard]] ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs);
 
-/// A mass typed as a weight, or a weight typed as a mass: SI factor from `from` to `to`; none for other pairs.
-[[nodiscard]] std::optional<double> weight_factor(Kind from, Kind to);
+/// The SI unit numbers of this kind are stored in, as the command line writes it: `m`, `N/m`; `1` for plain ones.
+[[nodiscard]] const char* si_unit_name(Kind kind);
+
+/// Kinds that may be typed for each other: a mass as a weight and the other way round (standard gravity between them),
+/// one speed as the other. @returns SI factor from `from` to `to`; none for other pairs
+[[nodiscard]] std::optional<double> related_factor(Kind from, Kind to);
 
 } // namespace mavrel

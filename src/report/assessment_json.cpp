@@ -1,5 +1,7 @@
 #include "report/assessment_json.h"
 
+#include "quantity/units.h"
+
 #include "build/names.h"
 
 #include <nlohmann/json.hpp>
@@ -110,8 +112,7 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
 }
 
 Json of(const Amount& amount) {
-  static constexpr const char* unit[] = {"m", "kg", "N", "Pa", "m3", "K", "Hz", "rad", "N/m", "s", "1", "1"};
-  return {{"value", amount.value}, {"unit", unit[static_cast<int>(amount.kind)]}};
+  return {{"value", amount.value}, {"unit", si_unit_name(amount.kind)}};
 }
 
 Json of(const Finding& f) {

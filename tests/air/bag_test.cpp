@@ -1,4 +1,4 @@
-#include "air/bag.h"
+#include "air/added_volume.h"
 
 #include "shelf/card_check.h"
 #include "support.h"

@@ -36,6 +36,10 @@ TEST(Quantity, ReadsWhatBuildersType) {
   EXPECT_NEAR(si("−4 °C", Kind::temperature), 269.15, 1e-9);
   EXPECT_NEAR(si("68 °F", Kind::temperature), 293.15, 1e-9);
   EXPECT_DOUBLE_EQ(si("70 %", Kind::share), 0.7);
+  EXPECT_DOUBLE_EQ(si("130 mm/s", Kind::speed), 0.13);
+  EXPECT_DOUBLE_EQ(si("90 km/h", Kind::road_speed), 25);
+  EXPECT_DOUBLE_EQ(si("2 m/s", Kind::road_speed), 2);
+  EXPECT_NEAR(si("300 Nm/°", Kind::turning), 300 * 180 / 3.14159265358979, 1e-6);
   EXPECT_DOUBLE_EQ(si("1.2e-3 m", Kind::length), 1.2e-3);
   EXPECT_DOUBLE_EQ(si("2.5e-8", Kind::plain), 2.5e-8);
   EXPECT_DOUBLE_EQ(si("-12 mm", Kind::length), -0.012);
@@ -100,9 +104,9 @@ TEST(Quantity, ShowsFractionsAndKeepsTheSignOfNothing) {
 }
 
 TEST(Quantity, ShownThenParsedReturnsTheSameWithinWhatWasShown) {
-  constexpr Kind kinds[] = {Kind::length,    Kind::mass,        Kind::force,     Kind::pressure,
-                            Kind::volume,    Kind::temperature, Kind::frequency, Kind::angle,
-                            Kind::stiffness, Kind::time,        Kind::share,     Kind::plain};
+  constexpr Kind kinds[] = {Kind::length,      Kind::mass,       Kind::force,   Kind::pressure,  Kind::volume,
+                            Kind::temperature, Kind::frequency,  Kind::angle,   Kind::stiffness, Kind::time,
+                            Kind::speed,       Kind::road_speed, Kind::turning, Kind::share,     Kind::plain};
   EXPECT_TRUE(rc::check("round trip", [&] {
     const Kind kind = *rc::gen::elementOf(std::vector<Kind>(std::begin(kinds), std::end(kinds)));
     UnitPrefs prefs{*rc::gen::element(LengthUnit::mm, LengthUnit::inch),

@@ -1,0 +1,143 @@
+// What a closer look at the chosen bags would point out: weather, gauges, lines to added volumes, lean.
+#include "assess/findings.h"
+#include "assess/gauge.h"
+#include "assess/load.h"
+#include "assess/roll.h"
+#include "assess/softening.h"
+#include "assess/weather.h"
+#include "build/names.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::at;
+using build::key_of;
+using build::name_of;
+
+namespace {
+
+constexpr double worth_saying = 0.005; // m of height that a night takes
+
+class DepthFindings {
+public:
+  DepthFindings(const build::Build& build, const std::array<FittedEnd, 2>& ends, Assessment& out)
+      : build_(build), ends_(ends), out_(out) {}
+
+  void find() {
+    bool tank = false;
+    for (const End end : build::both_ends) {
+      const FittedEnd& one = ends_[at(end)];
+      tank = tank || (one.bag && build_.variant().fit[at(end)].added_volume > 0);
+      const auto& reach = out_.end(end).windows.reach;
+      if (!one.bag || !one.model.map || !one.road || !reach || !reach->contains(*one.road)) continue;
+      if (one.model.loads.empty() || !one.model.loads[0]) continue;
+      night(end, one, *reach);
+      gauge(end, one, *reach);
+      line(end, one);
+    }
+    lean();
+    if (tank)
+      add("caution_tank", Severity::note, {}, "", {words("An added volume is a pressure vessel"), {}},
+          {words("It sees the bag's full pressure, in bump more than parked."), {}},
+          {words("A tank and line rated for it, fixed to the body; release the pressure before opening either."), {}});
+  }
+
+private:
+  Finding& add(const char* code, Severity severity, std::optional<End> end, std::string place, Message title,
+               Message reason, Message way_out) {
+    return out_.findings.emplace_back(Finding{code,
+                                              severity,
+                                              end,
+                                              Stage::bags,
+                                              std::move(place),
+                                              std::move(title),
+                                              std::move(reason),
+                                              std::move(way_out),
+                                              {},
+                                              {}});
+  }
+  std::string fit_path(End end, const char* field) const {
+    return fmt::format("variants.{}.{}.{}", build_.active_variant, key_of(end), field);
+  }
+
+  void night(End end, const FittedEnd& one, const Window& reach) {
+    const build::Surroundings& now = build_.surroundings;
+    const auto after =
+        sealed_corner(one, reach, *one.road, one.model.loads[0]->sprung_mass, {now.altitude, now.night_temperature});
+    if (!after) return;
+    const double drop = *one.road - after->H;
+    if (std::abs(drop) < worth_saying) return;
+    const bool stop = after->rests_on == RestsOn::low_stop;
+    auto& f = add("night_drops_it", stop ? Severity::caution : Severity::note, end, "surroundings.night_temperature_k",
+                  {drop > 0 ? words("{0} sinks {1} overnight") : words("{0} rises {1} overnight"),
+                   {std::string(name_of(end)), metres(std::abs(drop))}},
+                  {stop ? words("{0} to {1}, valves shut, from road height down onto its stop.")
+                        : words("{0} to {1}, valves shut, from road height to {2}."),
+                   {Amount{now.temperature, Kind::temperature}, Amount{now.night_temperature, Kind::temperature},
+                    metres(after->H)}},
+                  {words("Level again before driving off."), {}});
+    f.number = metres(std::abs(drop));
+  }
+
+  void gauge(End end, const FittedEnd& one, const Window& reach) {
+    const auto tale = gauge_at(one, reach, *one.road, 0, build_.variant().brief.gauge_error);
+    if (!tale || tale->width() <= rough_band) return;
+    auto& f = add(
+        "pressure_hides_height", Severity::note, end, fit_path(end, "bag"),
+        {words("{0} pressure does not tell height"), {std::string(name_of(end))}},
+        {words("At road height one reading fits everything from {0} to {1}."), {metres(tale->low), metres(tale->high)}},
+        {words("Height sensing for this bag, or one whose pressure changes with height."), {}});
+    f.number = metres(tale->width());
+    f.limit = metres(rough_band);
+  }
+
+  void line(End end, const FittedEnd& one) {
+    if (one.model.setting.added_volume == 0) return;
+    const auto soft = softening(build_, one, *one.road, 0, false);
+    if (!soft || !soft->bounce_open || soft->middle >= *soft->bounce_open) return;
+    auto& f =
+        add("line_chokes_volume", Severity::caution, end, fit_path(end, "line_bore_m"),
+            {words("{0} line chokes the added volume"), {std::string(name_of(end))}},
+            {words("It passes air in time only below {0}; the body bounces at {1}. The volume hardly softens it."),
+             {hertz(soft->middle), hertz(*soft->bounce_open)}},
+            soft->fitting_bore ? Message{words("A bore of {0}."), {metres(*soft->fitting_bore, 1)}}
+                               : Message{words("A wider or shorter line."), {}});
+    f.number = hertz(soft->middle);
+    f.limit = hertz(*soft->bounce_open);
+  }
+
+  void lean() {
+    if (!ends_[0].road || !ends_[1].road) return;
+    const auto answer = roll(build_, ends_, {*ends_[0].road, *ends_[1].road}, 0);
+    if (!answer) return;
+    const double wanted = build_.variant().brief.lean_wanted;
+    const Lean& lean = answer->fitted;
+    if (lean.angle && *lean.angle <= wanted) return;
+    auto& f =
+        add("leans_too_far", lean.angle ? Severity::note : Severity::stop, {}, fit_path(End::front, "sides"),
+            lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1}}}
+                       : Message{words("Nothing holds it level but its stops"), {}},
+            {words("{0} is wanted, at road height, empty."), {Amount{wanted, Kind::angle, 1}}},
+            {words("Bars of {0} together; now {1}."),
+             {Amount{lean.bar_wanted, Kind::turning}, Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning}}});
+    if (lean.angle) f.number = Amount{*lean.angle, Kind::angle, 1};
+    f.limit = Amount{wanted, Kind::angle, 1};
+  }
+
+  const build::Build& build_;
+  const std::array<FittedEnd, 2>& ends_;
+  Assessment& out_;
+};
+
+} // namespace
+
+void find_in_depth(const build::Build& build, const shelf::Shelf& shelf, Assessment& out) {
+  const std::array<FittedEnd, 2> ends = {fitted_end(build, shelf, End::front, out.loads),
+                                         fitted_end(build, shelf, End::rear, out.loads)};
+  DepthFindings(build, ends, out).find();
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,41 @@
+#include "assess/fitted_end.h"
+
+#include "build/names.h"
+
+namespace mavrel::assess {
+
+FittedEnd fitted_end(const build::Build& build, const shelf::Shelf& shelf, End end,
+                     const std::vector<CaseLoad>& loads) {
+  const build::Variant& variant = build.variant();
+  const build::EndFit& fit = variant.fit[build::at(end)];
+  FittedEnd out;
+  out.model = end_model(build, end, loads);
+  out.bag = fit.bag.empty() ? nullptr : shelf.find(fit.bag);
+  out.stack = fit.upper_stack + fit.lower_stack;
+  out.presets = preset_heights(variant.brief, out.model);
+  out.parked = height_of_use(variant.brief, out.presets, build::PresetUse::parked);
+  out.road = height_of_use(variant.brief, out.presets, build::PresetUse::road);
+  out.ramp = height_of_use(variant.brief, out.presets, build::PresetUse::ramp);
+  return out;
+}
+
+Expected<PosedEnd> posed_end(const FittedEnd& end, double H, std::size_t load_case) {
+  const std::string name = build::name_of(end.model.end);
+  if (!end.model.map) return refuse(words("{0}: height, motion ratio and spring seat distance are needed."), {name});
+  if (!end.bag) return refuse(words("{0}: choose a bag first."), {name});
+  if (load_case >= end.model.loads.size() || !end.model.loads[load_case])
+    return refuse(words("{0}: the corner weights are needed."), {name});
+  const BagOnEnd bag = end.on();
+  const EndLoad& load = *end.model.loads[load_case];
+  const auto place = bag.place(H);
+  if (!place) {
+    const auto [low, high] = bag.heights();
+    return refuse(words("{0} at {1} lies outside the bag's card, which answers from {2} to {3}."),
+                  {name, metres(H), metres(low), metres(high)});
+  }
+  const auto state = bag.state(*place, load);
+  if (!state) return refuse(words("{0} at {1}: other springs carry all of it."), {name, metres(H)});
+  return PosedEnd{*place, load, *state, end.model.spring_force(load.sprung_mass, H, place->map)};
+}
+
+} // namespace mavrel::assess

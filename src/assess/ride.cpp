@@ -1,0 +1,120 @@
+#include "assess/ride.h"
+
+#include "assess/judge.h"
+#include "assess/load.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace mavrel::assess {
+
+using build::at;
+
+std::optional<double> damper_coefficient(const std::vector<build::DamperPoint>& points) {
+  if (points.empty()) return std::nullopt;
+  std::vector<build::DamperPoint> curve = points;
+  std::sort(curve.begin(), curve.end(), [](const auto& a, const auto& b) { return a.speed < b.speed; });
+  curve.insert(curve.begin(), build::DamperPoint{});
+  const auto force = [](const build::DamperPoint& p) { return 0.5 * (p.bump_force + p.rebound_force); };
+  for (std::size_t i = 1; i < curve.size(); ++i) {
+    const auto &low = curve[i - 1], &high = curve[i];
+    if (damper_speed > high.speed || !(high.speed > low.speed)) continue;
+    const double t = (damper_speed - low.speed) / (high.speed - low.speed);
+    return std::lerp(force(low), force(high), t) / damper_speed;
+  }
+  return force(curve.back()) / curve.back().speed; // all measured slower: its last point's
+}
+
+namespace {
+
+constexpr double pitch_index = 0.95; // radius of gyration squared over the arms' product, of usual cars
+constexpr double after_bump = 1.6;   // s watched behind the bump
+
+std::optional<RideEnd> ride_end(const build::Build& build, const FittedEnd& end, std::size_t load_case) {
+  if (!end.road) return std::nullopt;
+  const auto posed = posed_end(end, *end.road, load_case);
+  if (!posed || !posed->state.frequency) return std::nullopt;
+  RideEnd out;
+  out.frequency = *posed->state.frequency;
+  out.wheel_rate = posed->state.wheel_rate;
+  const double critical = 2 * std::sqrt(out.wheel_rate * posed->load.sprung_mass);
+  const auto coefficient = damper_coefficient(build.variant().fit[at(end.model.end)].damper_curve);
+  if (coefficient && end.model.map->has_damper()) {
+    const double ratio = end.model.map->damper(*end.road).slope;
+    out.damping = *coefficient * ratio * ratio / critical;
+  }
+  if (end.model.setting.added_volume > 0) {
+    const auto K = end.on().softened(posed->place, posed->state.pressure).stiffness(out.frequency);
+    const double MR = posed->place.map.motion_ratio;
+    out.line_damping = K.imag() * MR * MR / (2 * out.wheel_rate);
+  }
+  return out;
+}
+
+/// The car on two axles with this ride at its ends.
+motion::TwoAxleBody body_of(double wheelbase, const std::array<double, 2>& axle_mass,
+                            const std::array<RideEnd, 2>& ends) {
+  motion::TwoAxleBody out;
+  out.mass = axle_mass[0] + axle_mass[1];
+  out.front_arm = wheelbase * axle_mass[1] / out.mass;
+  out.rear_arm = wheelbase - out.front_arm;
+  out.pitch_inertia = pitch_index * out.mass * out.front_arm * out.rear_arm;
+  for (std::size_t e = 0; e < 2; ++e) {
+    out.rate[e] = 2 * ends[e].wheel_rate;
+    out.damping[e] = 2 * ends[e].damping_taken() * std::sqrt(out.rate[e] * axle_mass[e]);
+  }
+  return out;
+}
+
+std::optional<Settling> settle(const build::Build& build, const shelf::Shelf& shelf,
+                               const std::array<FittedEnd, 2>& ends, std::size_t load_case,
+                               const std::array<std::optional<RideEnd>, 2>& now) {
+  if (!now[0] || !now[1] || !build.body.wheelbase) return std::nullopt;
+  const double speed = build.variant().brief.settle_speed;
+  const motion::Bump bump;
+  const double duration = (*build.body.wheelbase + bump.length) / speed + after_bump;
+  const std::array<double, 2> mass = {2 * ends[0].model.loads[load_case]->sprung_mass,
+                                      2 * ends[1].model.loads[load_case]->sprung_mass};
+  const auto run = [&](const RideEnd& rear) {
+    return motion::run_over_bump(body_of(*build.body.wheelbase, mass, {*now[0], rear}), bump, speed, duration);
+  };
+  Settling out;
+  out.damper_assumed = !now[0]->damping || !now[1]->damping;
+  out.now = out.best = run(*now[1]);
+  out.rear_now = out.rear_best = now[1]->frequency;
+  for (const BagVerdict& verdict : judge_shelf(build, shelf, End::rear, load_case)) {
+    if (verdict.fit == Fit::does_not_fit || !verdict.frequency) continue;
+    // The same damper on another rate: its coefficient stays, its share of critical does not.
+    RideEnd rear = *now[1];
+    const double softer = *verdict.frequency / rear.frequency;
+    rear.wheel_rate *= softer * softer;
+    if (rear.damping) *rear.damping /= softer;
+    rear.frequency = *verdict.frequency;
+    motion::PitchRun tried = run(rear);
+    if (tried.unrest >= out.best.unrest) continue;
+    out.best = std::move(tried);
+    out.rear_best = rear.frequency;
+    out.best_bag = verdict.bag;
+  }
+  return out;
+}
+
+} // namespace
+
+Ride ride(const build::Build& build, const shelf::Shelf& shelf, const std::array<FittedEnd, 2>& ends,
+          std::size_t load_case) {
+  Ride out;
+  const auto loads = case_loads(build);
+  for (std::size_t c = 0; c < loads.size(); ++c) {
+    RideCase& one = out.cases.emplace_back();
+    one.name = loads[c].name;
+    for (const End end : build::both_ends)
+      one.ends[at(end)] = ride_end(build, ends[at(end)], c);
+    if (one.ends[0] && one.ends[1]) one.rear_quicker = one.ends[1]->frequency / one.ends[0]->frequency - 1;
+  }
+  if (load_case < out.cases.size()) out.settling = settle(build, shelf, ends, load_case, out.cases[load_case].ends);
+  return out;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,99 @@
+#include "assess/roll.h"
+
+#include "build/names.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::at;
+using build::Layout;
+
+bool is_solid_axle(Layout layout) {
+  return layout == Layout::axle_parallel_links || layout == Layout::axle_triangulated_links ||
+         layout == Layout::axle_was_leaves;
+}
+
+double estimated_roll_centre(Layout layout) {
+  if (is_solid_axle(layout)) return 0.30;
+  if (layout == Layout::twin_beam) return 0.15;
+  if (layout == Layout::trailing_arm || layout == Layout::torsion_beam) return 0.02;
+  return 0.06;
+}
+
+namespace {
+
+constexpr double usual_gravity_share = 0.38;  // of the overall height
+constexpr double usual_gravity_height = 0.55; // m
+
+Expected<AxleRoll> axle_roll(const build::EndSurvey& survey, const FittedEnd& end, const PosedEnd& at) {
+  const auto base = is_solid_axle(survey.layout) && survey.spring_base ? survey.spring_base : survey.track;
+  if (!base) return refuse(words("{0}: the track is needed."), {build::name_of(end.model.end)});
+  const BagOnEnd bag = end.on();
+  const double p = at.state.pressure;
+  const double at_constant_pressure = -air::bag_force(at.place.section, p).per_height;
+  const double whole = air::sealed_rate(at.place.section, p, 1, end.model.setting);
+  // Two springs half the base from the middle: K = 2·k·(base/2)².
+  const double arm = *base * *base / 2;
+  AxleRoll out;
+  out.geometry = bag.wheel_rate(at.place, at_constant_pressure, at.force) * arm;
+  out.air = bag.wheel_rate(at.place, whole, at.force) * arm - out.geometry;
+  out.bar = survey.bar_rate.value_or(0);
+  return out;
+}
+
+Lean lean_of(std::array<AxleRoll, 2> axles, const std::array<bool, 2>& joined, const Roll& car, double wanted) {
+  for (std::size_t e = 0; e < 2; ++e)
+    if (joined[e]) axles[e].air = 0;
+  Lean out;
+  out.axles = axles;
+  const double held = axles[0].sum() + axles[1].sum() - car.gravity;
+  if (held > 0) {
+    const double angle = car.tipping / held;
+    if (angle < 0.5) out.angle = angle; // beyond, small angles no longer describe it and the stops hold the car
+  }
+  const double bars = axles[0].bar + axles[1].bar;
+  out.bar_wanted = std::max(0.0, car.tipping / wanted - (held - bars));
+  return out;
+}
+
+} // namespace
+
+Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& ends, const std::array<double, 2>& H,
+                    std::size_t load_case) {
+  std::array<AxleRoll, 2> axles;
+  std::array<double, 2> mass{}, centre{};
+  double lowered = 0;
+  Roll out;
+  for (const End end : build::both_ends) {
+    const std::size_t e = at(end);
+    const auto posed = posed_end(ends[e], H[e], load_case);
+    if (!posed) return refuse(posed.error());
+    const auto axle = axle_roll(build.end(end), ends[e], *posed);
+    if (!axle) return refuse(axle.error());
+    axles[e] = *axle;
+    mass[e] = 2 * posed->load.sprung_mass;
+    centre[e] = build.end(end).roll_centre.value_or(estimated_roll_centre(build.end(end).layout));
+    out.estimated = out.estimated || !build.end(end).roll_centre;
+    lowered += 0.5 * (H[e] - *ends[e].model.surveyed_height);
+  }
+  const double m = mass[0] + mass[1];
+  const auto& body = build.body;
+  out.estimated = out.estimated || !body.gravity_height;
+  const double surveyed = body.gravity_height.value_or(body.overall_height ? usual_gravity_share * *body.overall_height
+                                                                           : usual_gravity_height);
+  out.gravity_height = surveyed + lowered;
+  out.roll_height = (centre[0] * mass[0] + centre[1] * mass[1]) / m; // the axis below the centre of gravity
+  const double arm = std::max(0.0, out.gravity_height - out.roll_height);
+  out.tipping = m * bend * standard_gravity * arm;
+  out.gravity = m * standard_gravity * arm;
+  const double wanted = build.variant().brief.lean_wanted;
+  const auto joined = [&](End end) { return build.variant().fit[at(end)].sides == build::Sides::joined; };
+  out.separate = lean_of(axles, {false, false}, out, wanted);
+  out.joined = lean_of(axles, {true, true}, out, wanted);
+  out.fitted = lean_of(axles, {joined(End::front), joined(End::rear)}, out, wanted);
+  return out;
+}
+
+} // namespace mavrel::assess

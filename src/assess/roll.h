@@ -1,0 +1,42 @@
+// Leaning in a bend: left and right bags with their own air, or joined by a tee, and what a bar would have to be.
+#pragma once
+
+#include "assess/fitted_end.h"
+
+namespace mavrel::assess {
+
+/// What resists lean at one axle, N·m/rad.
+struct AxleRoll {
+  double air = 0;      // trapped air; joined sides carry none
+  double geometry = 0; // the bags' area changing with height, the linkage's leverage, other springs
+  double bar = 0;
+  [[nodiscard]] double sum() const { return air + geometry + bar; }
+};
+
+/// The whole car with its sides one way.
+struct Lean {
+  std::array<AxleRoll, 2> axles; // front, rear
+  std::optional<double> angle;   // rad at 0.3 g; none where nothing holds it up but its stops
+  double bar_wanted = 0;         // N·m/rad that both bars together must have for the lean wanted; 0: none needed
+};
+
+struct Roll {
+  Lean separate, joined, fitted;              // both ends separate, both joined, and as the design has them
+  double tipping = 0;                         // N·m at 0.3 g, about the roll axis
+  double gravity = 0;                         // N·m/rad that the leaning weight takes away
+  double gravity_height = 0, roll_height = 0; // m, of the body and of the axis below it
+  bool estimated = false;                     // one of the two heights is an estimate
+};
+
+constexpr double bend = 0.3; // g
+
+/// @param H  front and rear, m; slow lean, so n = 1
+/// Source: docs/models.md, "Lean".
+[[nodiscard]] Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& ends,
+                                  const std::array<double, 2>& H, std::size_t load_case);
+
+/// Height of the roll centre above the road when nobody gave it, m.
+[[nodiscard]] double estimated_roll_centre(build::Layout layout);
+[[nodiscard]] bool is_solid_axle(build::Layout layout);
+
+} // namespace mavrel::assess

@@ -1,0 +1,76 @@
+// Find what fits: every bag on the shelf, with every added volume and seat height, at both ends together, against the
+// brief in every load case. Hard limits first, then what cannot be bettered in one thing without losing in another.
+#pragma once
+
+#include "assess/fitted_end.h"
+
+#include <functional>
+#include <stop_token>
+
+namespace mavrel::assess {
+
+/// What is tried at each end.
+struct SearchSpace {
+  std::vector<double> added_volumes = {0, 1e-3, 2e-3, 3.5e-3, 5e-3};  // m³ beside each bag
+  std::vector<double> upper_stacks = {0, 0.010, 0.020, 0.030, 0.040}; // m
+  std::vector<double> lower_stacks = {0, 0.010, 0.020, 0.030, 0.040}; // m
+};
+
+/// One end of a choice.
+struct SearchedEnd {
+  std::string bag;
+  double added_volume = 0; // m³
+  double line_bore = 0;    // m, put between bounce and hop for this volume; the design's own without one
+  double upper_stack = 0, lower_stack = 0; // m; of the splits with one sum, the one nearest to today's
+  double lowest = 0;                       // m, H it can park at
+  std::vector<double> frequency;           // Hz at road height, one a load case
+  double road_pressure = 0;                // Pa, the highest of any case
+};
+
+/// What a choice is weighed by. Lower is better for the first three, higher for the others.
+struct SearchFigures {
+  double lowest = 0;     // m, mean of both ends' lowest parked heights
+  double discomfort = 0; // Hz off the comfort wanted in the worst case, and the rear off settling flat (of 1 Hz)
+  double air = 0;        // kg a lift from parked to the highest preset, in the heaviest case
+  double reserve = 0;    // share of the bags' maximum pressure left on the road
+  double lift = 0;       // m it can rise above road height, the lesser end
+};
+/// Is `a` at least as good as `b` everywhere and better somewhere?
+[[nodiscard]] bool dominates(const SearchFigures& a, const SearchFigures& b);
+
+struct SearchChoice {
+  std::array<SearchedEnd, 2> ends; // front, rear
+  SearchFigures figures;
+  double score = 0; // 0 the best of what was found to 5 the worst: figures as shares of their spread, added up
+};
+
+/// A pair of bags and what became of it.
+struct SearchedPair {
+  std::array<std::string, 2> bags;
+  std::optional<SearchChoice> best; // its best setting that passes the hard limits
+  Message reason;                   // why it lost; empty for a pair among the choices
+};
+
+struct SearchResult {
+  std::size_t tried = 0, passed = 0; // combinations of both ends
+  std::vector<SearchChoice> choices; // not dominated, best score first
+  std::vector<SearchedPair> ranking; // every pair of bags: choices first, then those outdone, then those that fail
+  bool stopped = false;              // by the user: nothing above is to be relied on
+};
+
+struct SearchControl {
+  unsigned threads = 0; // 0: as many as the machine has
+  std::stop_token stop;
+  std::function<void(double share_done)> progress; // called from any of the threads, rising
+};
+
+/// The same answer whatever the number of threads.
+/// @returns the choices; or what of the car or brief is missing
+/// Source: docs/models.md, "Search".
+[[nodiscard]] Expected<SearchResult> search(const build::Build& build, const shelf::Shelf& shelf,
+                                            const SearchSpace& space, const SearchControl& control = {});
+
+/// The active design with a choice fitted in its place.
+[[nodiscard]] build::Variant with_choice(const build::Variant& variant, const SearchChoice& choice);
+
+} // namespace mavrel::assess

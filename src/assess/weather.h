@@ -1,0 +1,47 @@
+// A parked car with its valves shut: the bags keep their air while it cools, warms or is carried up a mountain.
+#pragma once
+
+#include "assess/fitted_end.h"
+
+namespace mavrel::assess {
+
+/// What then holds the end.
+enum class RestsOn { air, low_stop, high_stop };
+
+struct SealedEnd {
+  double from = 0, to = 0;                   // m, H, mean of both sides
+  double pressure_from = 0, pressure_to = 0; // Pa gauge against the air around, at the mean load
+  RestsOn rests_on = RestsOn::air;
+  std::array<double, 2> side_to{}; // m, left and right
+  double lean = 0;                 // rad, left lower is positive, from what the sides differ
+};
+
+struct WeatherAnswer {
+  enum class What { cold_night, mountain_pass, worked_hour };
+  What what = What::cold_night;
+  double temperature = 0;                       // K, of the air in the bags
+  double altitude = 0;                          // m
+  std::array<std::optional<SealedEnd>, 2> ends; // front, rear; none where something is missing
+  std::optional<double> rake;                   // rad, nose down is positive, from what the ends differ
+};
+[[nodiscard]] const char* weather_name(WeatherAnswer::What what);
+
+/// The three things that happen to a parked or working car, from the pose given.
+/// @param H  front and rear, m
+/// @param reach  where each end may move between its stops
+/// Source: docs/models.md, "Temperature and altitude".
+[[nodiscard]] std::vector<WeatherAnswer> weather(const build::Build& build, const std::array<FittedEnd, 2>& ends,
+                                                 const std::array<std::optional<Window>, 2>& reach,
+                                                 const std::array<std::optional<double>, 2>& H, std::size_t load_case);
+
+/// One corner: the height at which the air sealed at `H` in the end's own surroundings carries the same mass in others.
+/// @returns H and what holds it; or why there is no answer
+struct SealedCorner {
+  double H = 0;
+  double pressure = 0; // Pa gauge in the new surroundings
+  RestsOn rests_on = RestsOn::air;
+};
+[[nodiscard]] Expected<SealedCorner> sealed_corner(const FittedEnd& end, const Window& reach, double H,
+                                                   double sprung_mass, const air::Ambient& to);
+
+} // namespace mavrel::assess

@@ -1,0 +1,67 @@
+#include "report/search_json.h"
+
+#include "build/names.h"
+
+#include <nlohmann/json.hpp>
+
+#include <algorithm>
+
+namespace mavrel::report {
+
+using namespace assess;
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+Json of(const SearchedEnd& end, const std::vector<std::string>& cases) {
+  Json frequency = Json::object();
+  for (std::size_t c = 0; c < end.frequency.size() && c < cases.size(); ++c)
+    frequency[cases[c]] = end.frequency[c];
+  return {{"bag", end.bag},
+          {"added_volume_m3", end.added_volume},
+          {"line_bore_m", end.line_bore},
+          {"upper_stack_m", end.upper_stack},
+          {"lower_stack_m", end.lower_stack},
+          {"lowest_m", end.lowest},
+          {"road_pressure_pa", end.road_pressure},
+          {"body_frequency_hz", std::move(frequency)}};
+}
+
+Json of(const SearchFigures& f) {
+  return {{"lowest_m", f.lowest},
+          {"discomfort_hz", f.discomfort},
+          {"air_per_lift_kg", f.air},
+          {"pressure_reserve", f.reserve},
+          {"lift_m", f.lift}};
+}
+
+} // namespace
+
+std::string search_json(const build::Build& build, const SearchResult& result, std::size_t most) {
+  std::vector<std::string> cases;
+  for (const auto& load : build.load_cases)
+    cases.push_back(load.name);
+  if (cases.empty()) cases.emplace_back("As surveyed");
+  Json out = {
+      {"combinations", result.tried}, {"within_hard_limits", result.passed}, {"not_dominated", result.choices.size()}};
+  out["choices"] = Json::array();
+  for (std::size_t i = 0; i < std::min(most, result.choices.size()); ++i) {
+    const SearchChoice& choice = result.choices[i];
+    Json one = {{"score", choice.score}, {"figures", of(choice.figures)}};
+    for (const End end : build::both_ends)
+      one[build::key_of(end)] = of(choice.ends[build::at(end)], cases);
+    out["choices"].push_back(std::move(one));
+  }
+  out["ranking"] = Json::array();
+  for (const SearchedPair& pair : result.ranking) {
+    Json one = {{"front", pair.bags[0]}, {"rear", pair.bags[1]}};
+    one["result"] = !pair.best ? "fails" : pair.reason.empty() ? "chosen" : "outdone";
+    if (!pair.reason.empty()) one["reason"] = say(pair.reason);
+    if (pair.best) one["score"] = pair.best->score;
+    out["ranking"].push_back(std::move(one));
+  }
+  return out.dump(1, ' ');
+}
+
+} // namespace mavrel::report

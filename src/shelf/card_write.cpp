@@ -1,0 +1,99 @@
+#include "shelf/card_write.h"
+
+#include "file/text_file.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cctype>
+
+namespace mavrel::shelf {
+
+std::string card_text(const air::BagCard& card) {
+  std::string out = "# mavrel bag card 1\n";
+  const auto key = [&](const char* name, const std::string& value) { out += fmt::format("# {}: {}\n", name, value); };
+  const auto figure = [](double value) { return fmt::format("{:.6g}", value); };
+  key("name", card.name);
+  key("kind", air::bag_kind_name(card.kind));
+  key("collapsed_height_mm", figure(card.collapsed_height * 1e3));
+  key("max_height_mm", figure(card.max_height * 1e3));
+  key("max_diameter_mm", figure(card.max_diameter * 1e3));
+  key("min_pressure_bar", figure(card.min_pressure * 1e-5));
+  key("max_pressure_bar", figure(card.max_pressure * 1e-5));
+  key("internal_stop", card.internal_stop ? "yes" : "no");
+  if (card.mass > 0) key("mass_kg", figure(card.mass));
+  for (const auto& [name, value] : card.more)
+    key(name.c_str(), value);
+  out += "height_mm,volume_l";
+  for (const double p : card.pressures)
+    out += fmt::format(",load_n@{:.6g}bar", p * 1e-5);
+  if (!card.diameters.empty()) out += ",diameter_mm";
+  out += "\n";
+  for (std::size_t i = 0; i < card.heights.size(); ++i) {
+    out += fmt::format("{:.2f},{:.4f}", card.heights[i] * 1e3, card.volumes[i] * 1e3);
+    for (const auto& column : card.loads)
+      out += fmt::format(",{:.0f}", column[i]);
+    if (!card.diameters.empty()) out += fmt::format(",{:.1f}", card.diameters[i] * 1e3);
+    out += "\n";
+  }
+  return out;
+}
+
+std::vector<CardReading> read_cards(std::string_view text) {
+  if (text.starts_with("\xEF\xBB\xBF")) text.remove_prefix(3);
+  constexpr std::string_view begins = "# mavrel bag card";
+  std::vector<std::size_t> starts;
+  for (std::size_t at = 0; at < text.size(); at = std::min(text.find('\n', at), text.size() - 1) + 1)
+    if (text.substr(at).starts_with(begins)) starts.push_back(at);
+  // Text before the first card belongs to it, so that its first mistake is said rather than skipped.
+  if (starts.empty()) return {read_card(text)};
+  starts.front() = 0;
+  std::vector<CardReading> out;
+  std::size_t lines = 0;
+  for (std::size_t i = 0; i < starts.size(); ++i) {
+    const std::size_t end = i + 1 < starts.size() ? starts[i + 1] : text.size();
+    const std::string_view part = text.substr(starts[i], end - starts[i]);
+    CardReading reading = read_card(part);
+    for (auto* notes : {&reading.mistakes, &reading.doubts})
+      for (CardNote& note : *notes)
+        note.line += lines;
+    lines += static_cast<std::size_t>(std::count(part.begin(), part.end(), '\n'));
+    out.push_back(std::move(reading));
+  }
+  return out;
+}
+
+std::string card_file_name(const air::BagCard& card) {
+  std::string out;
+  for (const char c : card.name) {
+    const auto letter = static_cast<unsigned char>(c);
+    if (std::isalnum(letter) != 0)
+      out += static_cast<char>(std::tolower(letter));
+    else if (letter >= 0x80)
+      out += c; // letters beyond ASCII may stand in a file name
+    else if (!out.empty() && out.back() != '-')
+      out += '-';
+  }
+  while (!out.empty() && out.back() == '-')
+    out.pop_back();
+  return (out.empty() ? "bag" : out) + ".csv";
+}
+
+Expected<std::filesystem::path> save_card(const air::BagCard& card, const std::filesystem::path& folder) {
+  std::error_code error;
+  std::filesystem::create_directories(folder, error);
+  if (error) return refuse(words("{0} can't be made: {1}."), {folder.string(), error.message()});
+  // Two names may make one file name: another bag's card is not overwritten.
+  auto file = folder / card_file_name(card);
+  for (int i = 2; std::filesystem::exists(file, error) && i < 100; ++i) {
+    const auto there = read_text(file, card_limit);
+    if (!there) return refuse(there.error());
+    const CardReading reading = read_card(*there);
+    if (!reading.card || reading.card->name == card.name) break;
+    file = folder / (std::filesystem::path(card_file_name(card)).stem().string() + fmt::format("-{}.csv", i));
+  }
+  if (const auto done = write_atomically(file, card_text(card)); !done) return refuse(done.error());
+  return file;
+}
+
+} // namespace mavrel::shelf
