@@ -24,14 +24,25 @@ double step_off(const air::BagCard& card, std::size_t i) {
   return (card.volumes[i + 1] - card.volumes[i]) / by_area - 1;
 }
 
-/// How far one column's area strays from the line between its neighbours (or on from them at an end), share.
-double area_strays(const air::BagCard& card, std::size_t column, std::size_t row) {
-  const auto& h = card.heights;
-  const auto& F = card.loads[column];
-  const std::size_t last = h.size() - 1;
-  const std::size_t a = row == 0 ? 1 : row - 1, b = row == 0 ? 2 : row == last ? last - 2 : row + 1;
-  const double t = (h[row] - h[a]) / (h[b] - h[a]);
-  return F[row] / (F[a] + t * (F[b] - F[a])) - 1;
+double median(std::vector<double> values) {
+  std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2), values.end());
+  return values[values.size() / 2];
+}
+
+/// A column's area over the others' at one row: nearly the same from row to row, whatever the bag's shape.
+double beside_others(const air::BagCard& card, std::size_t column, std::size_t row) {
+  std::vector<double> others;
+  for (std::size_t k = 0; k < card.loads.size(); ++k)
+    if (k != column) others.push_back(card.loads[k][row] / card.pressures[k]);
+  return card.loads[column][row] / card.pressures[column] / median(std::move(others));
+}
+
+/// How far one load strays from what its column usually is beside the others, share.
+double load_strays(const air::BagCard& card, std::size_t column, std::size_t row) {
+  std::vector<double> usual;
+  for (std::size_t i = 0; i < card.heights.size(); ++i)
+    usual.push_back(beside_others(card, column, i));
+  return beside_others(card, column, row) / median(std::move(usual)) - 1;
 }
 
 } // namespace
@@ -58,19 +69,13 @@ std::vector<SuspectCell> suspect_cells(const air::BagCard& card, double toleranc
     if (std::find(out.begin(), out.end(), cell) == out.end()) out.push_back(cell);
   };
   if (rows < 3) return out;
-  // A load alone: its column strays here and the others don't, and it strays more than at the rows beside.
-  for (std::size_t j = 0; j < card.loads.size(); ++j)
-    for (std::size_t i = 0; i < rows; ++i) {
-      const double here = std::abs(area_strays(card, j, i));
-      if (here <= tolerance) continue;
-      const bool alone = std::all_of(card.loads.begin(), card.loads.end(), [&](const auto& other) {
-        const auto k = static_cast<std::size_t>(&other - card.loads.data());
-        return k == j || std::abs(area_strays(card, k, i)) < here / 2;
-      });
-      const bool peak = (i == 0 || std::abs(area_strays(card, j, i - 1)) <= here) &&
-                        (i + 1 == rows || std::abs(area_strays(card, j, i + 1)) <= here);
-      if (alone && peak && card.loads.size() > 1) add({i, j});
-    }
+  // A load alone: it strays, and more than the others of its row (which stray from it the other way).
+  for (std::size_t i = 0; card.loads.size() > 1 && i < rows; ++i) {
+    std::size_t most = 0;
+    for (std::size_t j = 1; j < card.loads.size(); ++j)
+      if (std::abs(load_strays(card, j, i)) > std::abs(load_strays(card, most, i))) most = j;
+    if (std::abs(load_strays(card, most, i)) > tolerance / 2) add({i, most});
+  }
   for (const CardDoubt& doubt : check_volume_against_area(card, tolerance)) {
     const std::size_t i = doubt.row;
     const bool load_named = std::any_of(

@@ -28,7 +28,7 @@ struct SuspectCell {
 };
 
 /// The cells behind the doubts, as far as the figures around them tell: a volume between two stretches that are off
-/// opposite ways, a load whose area strays from its neighbours while the other columns' don't; else both volumes.
+/// opposite ways, a load whose area strays from what its column usually is beside the others; else both volumes.
 [[nodiscard]] std::vector<SuspectCell> suspect_cells(const air::BagCard& card, double tolerance = 0.15);
 
 /// Force must rise with pressure everywhere between the rows, or a load has no pressure or several.
