@@ -3,6 +3,8 @@
 #include "assess/end_model.h"
 #include "build/file.h"
 #include "build/names.h"
+#include "shelf/card_write.h"
+#include "shelf/places.h"
 
 #include <QCoreApplication>
 
@@ -147,6 +149,60 @@ void Desk::add_variant() {
   next.active_variant = next.variants.size() - 1;
   const auto name = QString::fromStdString(next.variant().name);
   edit(tr("Keep and go on as variant %1").arg(name), std::move(next));
+}
+
+void Desk::take_variant(build::Variant variant) {
+  build::Build next = build();
+  if (next.variants.size() >= 26) {
+    tell(tr("A build holds up to 26 variants. Remove one first."));
+    return;
+  }
+  const QString letter(QChar('A' + static_cast<int>(next.variants.size())));
+  variant.name = tr("%1, found").arg(letter).toStdString();
+  const auto name = QString::fromStdString(variant.name);
+  next.variants.push_back(std::move(variant));
+  next.active_variant = next.variants.size() - 1;
+  edit(tr("Take over variant %1").arg(name), std::move(next));
+}
+
+void Desk::add_damper_point(End end) {
+  build::Build next = build();
+  auto& curve = next.variant().fit[at(end)].damper_curve;
+  // The next point of a usual damper: twice as fast, a little less than twice the force.
+  build::DamperPoint point{0.05, 120, 220, {}};
+  if (!curve.empty()) {
+    point = curve.back();
+    point.extra.clear();
+    point.speed = std::min(5.0, point.speed * 2);
+    point.bump_force = std::min(2e4, point.bump_force * 1.7);
+    point.rebound_force = std::min(2e4, point.rebound_force * 1.7);
+  }
+  curve.push_back(point);
+  edit(tr("Add a damper point"), std::move(next));
+}
+
+void Desk::remove_damper_point(End end, std::size_t index) {
+  build::Build next = build();
+  auto& curve = next.variant().fit[at(end)].damper_curve;
+  if (index >= curve.size()) return;
+  curve.erase(curve.begin() + static_cast<std::ptrdiff_t>(index));
+  edit(tr("Remove a damper point"), std::move(next));
+}
+
+// ---- the shelf
+
+void Desk::reload_shelf() {
+  auto folders = shelf::shelf_folders();
+  if (!card_folder_.empty()) folders.back() = card_folder_;
+  shelf_ = shelf::load_shelf(folders);
+  refresh();
+}
+
+Expected<std::filesystem::path> Desk::keep_card(const air::BagCard& card) {
+  auto file = shelf::save_card(card, card_folder_.empty() ? shelf::user_shelf_folder() : card_folder_);
+  if (!file) return file;
+  reload_shelf();
+  return file;
 }
 
 void Desk::remove_variant(std::size_t index) {

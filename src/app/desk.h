@@ -2,6 +2,7 @@
 // to it, and redraw when it says that something changed. It computes nothing of the trade itself.
 #pragma once
 
+#include "app/depth.h"
 #include "app/theme/look.h"
 #include "assess/assess.h"
 #include "assess/judge.h"
@@ -86,6 +87,22 @@ public:
   [[nodiscard]] assess::BagOrder bag_order() const { return bag_order_; }
   void set_bag_order(assess::BagOrder order);
 
+  /// Deeper answers about the chosen bags.
+  [[nodiscard]] Depth& depth() { return depth_; }
+
+  // ---- the shelf
+  /// Reads the shelf's folders again.
+  void reload_shelf();
+  /// Writes a card to the user's shelf and puts it on this one. @returns the file; or why not
+  [[nodiscard]] Expected<std::filesystem::path> keep_card(const air::BagCard& card);
+  /// The folder user cards go to.
+  [[nodiscard]] const std::filesystem::path& card_folder() const { return card_folder_; }
+  void set_card_folder(std::filesystem::path folder) { card_folder_ = std::move(folder); }
+  /// Takes a design over as a new variant.
+  void take_variant(build::Variant variant);
+  void add_damper_point(End end);
+  void remove_damper_point(End end, std::size_t index);
+
   // ---- words
   [[nodiscard]] QString resolve(const QString& path) const;
   [[nodiscard]] build::FieldView field(const QString& path) const;
@@ -106,7 +123,9 @@ private:
   void refresh();
   void find_height_range();
 
+  Depth depth_{*this}; // hears of changes before any view asks it
   shelf::Shelf shelf_;
+  std::filesystem::path card_folder_;
   build::History history_;
   assess::Assessment assessment_;
   std::filesystem::path file_;

@@ -4,6 +4,8 @@
 #include "app/stages/bags.h"
 #include "app/stages/car_in.h"
 #include "app/stages/compare_page.h"
+#include "app/stages/search_page.h"
+#include "app/stages/shelf_page.h"
 #include "app/widgets/field.h"
 #include "app/widgets/findings_panel.h"
 #include "app/widgets/height_posts.h"
@@ -180,7 +182,7 @@ void MainWindow::line_up_posts() {
   const auto band = page() ? page()->band() : std::nullopt;
   const int top = band ? band->first : head + look.unit(), bottom = band ? band->second : work_->height() - foot;
   posts_->setGeometry(work_->width() - width, top - head, width, bottom + foot - (top - head));
-  posts_->set_band(head, posts_->height() - foot, band.has_value());
+  posts_->set_band(head, posts_->height() - foot, band.has_value() && page()->reads_across());
   posts_->raise();
 }
 
@@ -364,7 +366,20 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 
 void MainWindow::dropEvent(QDropEvent* event) {
   event->acceptProposedAction();
-  if (may_leave()) open_file(event->mimeData()->urls().front().toLocalFile());
+  QStringList cards, builds;
+  for (const QUrl& url : event->mimeData()->urls()) {
+    const QString file = url.toLocalFile();
+    (file.endsWith(".csv", Qt::CaseInsensitive) ? cards : builds) << file;
+  }
+  if (!cards.isEmpty()) import_cards(cards);
+  if (!builds.isEmpty() && may_leave()) open_file(builds.front());
+}
+
+int MainWindow::import_cards(const QStringList& files) {
+  if (files.isEmpty()) return 0;
+  go_to_stage("bags");
+  bags_->show_side("shelf");
+  return bags_->shelf_page()->import(files);
 }
 
 bool MainWindow::handle_pose_key(QKeyEvent* event) {

@@ -41,6 +41,9 @@ public:
   /// Writes the build sheet; says so or why not.
   bool export_sheet(const QString& file);
   bool export_tracks(const QString& file);
+  /// Reads bag cards onto the user's shelf and shows them. @returns how many were kept
+  int import_cards(const QStringList& files);
+  [[nodiscard]] BagsStage* bags() const { return bags_; }
   bool save_to(const QString& file);
   /// Offers what a killed program left, if anything.
   void offer_left_behind();

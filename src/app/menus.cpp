@@ -35,8 +35,13 @@ void MainWindow::make_menus() {
   add_action(file, tr("Open…"), QKeySequence::Open, [this] { open_dialog(); });
   recent_ = file->addMenu(tr("Recent"));
   connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fill_recent);
-  add_action(file, tr("Open the demo car"), {}, [this] {
-    if (may_leave()) open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()));
+  for (const auto& [name, build] : {std::pair{tr("Open the demo estate"), "sorrel-wayfare.mavrel"},
+                                    std::pair{tr("Open the demo half-ton"), "hollin-tarnway.mavrel"}})
+    add_action(file, name, {}, [this, which = build] {
+      if (may_leave()) open_file(QString::fromStdString((shelf::demo_folder() / which).string()));
+    });
+  add_action(file, tr("Import bag cards…"), {}, [this] {
+    import_cards(QFileDialog::getOpenFileNames(this, tr("Bag cards"), {}, tr("Bag cards (*.csv);;All files (*)")));
   });
   file->addSeparator();
   add_action(file, tr("Save"), QKeySequence::Save, [this] { save(); });
@@ -86,6 +91,28 @@ void MainWindow::make_menus() {
   add_action(view, tr("Bags"), QKeySequence("Ctrl+2"), [this] { go_to_stage("bags"); });
   add_action(view, tr("Compare variants"), QKeySequence("Ctrl+0"), [this] { go_to_stage("compare"); });
   add_action(view, tr("Tape mode"), QKeySequence("Ctrl+T"), [this] { begin_tape(); });
+  view->addSeparator();
+  const std::pair<const char*, QString> questions[] = {{"height", tr("Bag at every height")},
+                                                       {"volume", tr("Added volume")},
+                                                       {"stroke", tr("Through the stroke")},
+                                                       {"weather", tr("Weather")},
+                                                       {"gauge", tr("Does pressure tell height")},
+                                                       {"comfort", tr("Comfort of the whole car")},
+                                                       {"lean", tr("Lean")}};
+  int digit = 0;
+  for (const auto& [key, name] : questions)
+    add_action(view, name, QKeySequence(QString("Alt+%1").arg(++digit)), [this, k = key] {
+      go_to_stage("bags");
+      bags_->show_view(k);
+    });
+  add_action(view, tr("Find what fits"), QKeySequence("Ctrl+G"), [this] {
+    go_to_stage("bags");
+    bags_->show_side("search");
+  });
+  add_action(view, tr("The shelf"), QKeySequence("Ctrl+B"), [this] {
+    go_to_stage("bags");
+    bags_->show_side("shelf");
+  });
   view->addSeparator();
   add_action(view, tr("Other end"), QKeySequence("Ctrl+E"),
              [this] { desk_.set_end(desk_.end() == End::front ? End::rear : End::front); });

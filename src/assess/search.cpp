@@ -176,7 +176,7 @@ double score_of(const SearchFigures& f, const Spread& s) {
 /// In words, where the winner is better.
 Message outdone(const SearchChoice& winner, const SearchFigures& loser) {
   const SearchFigures& w = winner.figures;
-  Message out{words("{0} with {1} is at least as good in everything, and"), {winner.ends[0].bag, winner.ends[1].bag}};
+  Message out{words("by {0} + {1}:"), {winner.ends[0].bag, winner.ends[1].bag}};
   const auto add = [&](bool better, const char* what, Amount by) {
     if (!better) return;
     out.text += out.args.size() > 2 ? ", " : " ";
@@ -191,8 +191,7 @@ Message outdone(const SearchChoice& winner, const SearchFigures& loser) {
   add(loser.air - w.air > 5e-4, words("{} less air a lift"), Amount{loser.air - w.air, Kind::mass, 3});
   add(w.reserve - loser.reserve > 5e-3, words("{} more pressure left"), share(w.reserve - loser.reserve));
   add(w.lift - loser.lift > 5e-4, words("{} more lift"), metres(w.lift - loser.lift));
-  if (out.args.size() == 2) out.text = words("{0} with {1} is as good in everything and a hair better in one");
-  out.text += ".";
+  if (out.args.size() == 2) out.text = words("by {0} + {1}: a hair better in one thing, as good in the rest");
   return out;
 }
 

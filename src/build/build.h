@@ -134,10 +134,10 @@ struct Brief {
   double frequency_high = 1.5;       // Hz
   double rear_quicker_low = 0.10;    // rear over front body frequency, less 1
   double rear_quicker_high = 0.20;
-  double exponent = 1.38;     // n for a wheel over a bump
-  double settle_speed = 25;   // m/s, at which the car is to settle flat after a bump
-  double gauge_error = 1e4;   // Pa, either way
-  double lean_wanted = 0.052; // rad, most lean at 0.3 g
+  double exponent = 1.38;                   // n for a wheel over a bump
+  double settle_speed = 25;                 // m/s, at which the car is to settle flat after a bump
+  double gauge_error = 1e4;                 // Pa, either way
+  double lean_wanted = 0.05235987755982988; // rad, most lean at 0.3 g
   std::string notes;
   Extra extra;
   friend bool operator==(const Brief&, const Brief&) = default;

@@ -106,8 +106,8 @@ TEST_F(BagsTest, TheStackIsEditedWhereItStands) {
 
 TEST_F(BagsTest, AVariantIsKeptChangedAndCompared) {
   key(Qt::Key_D, Qt::ControlModifier);
-  ASSERT_EQ(build().variants.size(), 3U);
-  EXPECT_EQ(build().active_variant, 2U);
+  ASSERT_EQ(build().variants.size(), 4U);
+  EXPECT_EQ(build().active_variant, 3U);
   desk().choose_bag(build::End::front, "Fennick R-118");
   EXPECT_EQ(build().variants[0].fit[0].bag, "Osier O-135") << "the kept design stays";
   key(Qt::Key_0, Qt::ControlModifier);

@@ -2,6 +2,8 @@
 // paints that view alone.
 #include "app/main_window.h"
 #include "app/print/sheet_pdf.h"
+#include "app/stages/bags.h"
+#include "app/stages/search_page.h"
 #include "app/widgets/findings_panel.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
@@ -66,6 +68,23 @@ int main(int argc, char** argv) {
   desk.set_end(app::End::rear);
   desk.set_load_case(2);
   shoot("bags-rear");
+  desk.set_end(app::End::rear);
+  desk.set_load_case(1);
+  desk.use_variant(2);
+  for (const char* view : {"volume", "stroke", "weather", "gauge", "comfort", "lean"}) {
+    window.bags()->show_view(view);
+    shoot(QString("bags-") + view);
+  }
+  window.bags()->show_side("search");
+  auto* search = window.bags()->search_page();
+  search->start();
+  while (search->is_running())
+    QApplication::processEvents(QEventLoop::AllEvents, 20);
+  shoot("search");
+  window.bags()->show_side("shelf");
+  shoot("shelf");
+  window.bags()->show_view("height");
+  desk.use_variant(0);
   window.go_to_stage("compare");
   shoot("compare");
   window.begin_tape();

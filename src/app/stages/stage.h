@@ -14,6 +14,8 @@ public:
   using QWidget::QWidget;
   /// Top and bottom of a height scale on the page, in the page; none when it shows none.
   [[nodiscard]] virtual std::optional<std::pair<int, int>> band() const { return std::nullopt; }
+  /// Whether what stands in that band is over height, so that the pose line is read across it and the posts.
+  [[nodiscard]] virtual bool reads_across() const { return band().has_value(); }
   /// Room at the right that the height posts take, px: of the whole page, or only beside the page's own height scale.
   virtual void reserve_right(int px) = 0;
   /// Whether the height posts stand beside it; a page that draws posts of its own says no.

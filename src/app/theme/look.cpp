@@ -126,6 +126,10 @@ QString Look::style_sheet() const {
     QTabBar::tab { background: transparent; color: @second; padding: @4px @10px; border: none; border-bottom: 2px solid transparent; }
     QTabBar::tab:selected { color: @ink; border-bottom: 2px solid @ink; }
     QTabBar::tab:focus { color: @front; }
+    QProgressBar { background: @rule; border: none; }
+    QProgressBar::chunk { background: @front; }
+    QTableWidget { gridline-color: @rule; }
+    QListWidget { background: transparent; }
     QDialog { background: @ground; }
     QStatusBar { background: @panel; color: @ink; border-top: 1px solid @rule; }
   )";

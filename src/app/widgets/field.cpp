@@ -41,6 +41,11 @@ void Field::bind(const QString& path) {
   refresh();
 }
 
+void Field::set_placeholder(const QString& text) {
+  placeholder_ = text;
+  edit_->setPlaceholderText(text);
+}
+
 void Field::set_prominent(bool prominent) {
   prominent_ = prominent;
   restyle();
@@ -60,7 +65,7 @@ void Field::refresh() {
   const build::FieldView view = desk_.field(path_);
   const QString name = QString::fromStdString(view.label);
   edit_->setAccessibleName(name.isEmpty() ? caption_->text() : name);
-  edit_->setPlaceholderText(view.is_text ? tr("type") : tr("not taken"));
+  edit_->setPlaceholderText(!placeholder_.isEmpty() ? placeholder_ : view.is_text ? tr("type") : tr("not taken"));
   QString tip = name;
   if (view.readings > 1)
     tip += tr("\nMean of %1 readings, %2 apart: %3")

@@ -22,6 +22,8 @@ public:
   [[nodiscard]] QLineEdit* edit() const { return edit_; }
   /// Another field of the build under the same name.
   void bind(const QString& path);
+  /// What an empty field shows in place of the usual words.
+  void set_placeholder(const QString& text);
   /// Larger value type, for the one reading that matters now.
   void set_prominent(bool prominent);
 
@@ -49,7 +51,7 @@ private:
   QLabel* caption_;
   QLineEdit* edit_;
   QPointer<QLabel> bubble_; // belongs to the window, so that it may lie over other widgets
-  QString began_with_;
+  QString began_with_, placeholder_;
   bool editing_ = false;
   bool stale_ = false; // changed while out of sight
   bool prominent_ = false;

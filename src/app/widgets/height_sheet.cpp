@@ -5,8 +5,6 @@
 #include "build/names.h"
 #include "quantity/quantity.h"
 
-#include <QMouseEvent>
-
 #include <cmath>
 
 namespace mavrel::app {
@@ -14,30 +12,9 @@ namespace mavrel::app {
 using assess::Track;
 using assess::TrackCode;
 
-HeightSheet::HeightSheet(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+HeightSheet::HeightSheet(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
   setObjectName("height_sheet");
   setAccessibleName(tr("Height sheet"));
-  setCursor(Qt::SizeVerCursor);
-  setMinimumHeight(desk_.look().px(220));
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, [this] { redraw(); });
-  connect(&desk_, &Desk::posed, this, [this] {
-    describe();
-    update();
-  });
-  describe();
-}
-
-void HeightSheet::redraw() {
-  stale_ = true;
-  describe();
-  update();
-}
-
-QRectF HeightSheet::plot() const {
-  const Look& look = desk_.look();
-  const double left = look.px(36), top = look.px(56), bottom = look.px(20);
-  return {left, top, width() - left - 1.0, height() - top - bottom};
 }
 
 QRectF HeightSheet::limits_area() const {
@@ -45,30 +22,15 @@ QRectF HeightSheet::limits_area() const {
   return {p.left(), p.top(), static_cast<double>(desk_.look().px(112)), p.height()};
 }
 
-std::pair<int, int> HeightSheet::band() const {
-  const QRectF p = plot();
-  return {static_cast<int>(p.top()), static_cast<int>(p.bottom())};
-}
-
-HeightScale HeightSheet::scale() const {
-  const auto [low, high] = desk_.height_range();
-  const auto [top, bottom] = band();
-  return {low, high, static_cast<double>(top), static_cast<double>(bottom)};
-}
-
-std::vector<HeightSheet::Column> HeightSheet::columns() const {
+std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
   static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::frequency, TrackCode::bag_height,
                                         TrackCode::damper_to_open, TrackCode::damper_to_shut};
-  const QRectF p = plot();
-  const double gap = desk_.look().px(7);
-  const double from = limits_area().right() + gap;
-  const double each = (p.right() - from - gap * (std::size(codes) - 1)) / std::size(codes);
+  const auto rects = split(limits_area().right() + desk_.look().px(7), static_cast<int>(std::size(codes)));
   const auto& e = desk_.assessment().end(desk_.end());
-  std::vector<Column> out;
-  double x = from;
-  for (const TrackCode code : codes) {
-    Column column{code, QRectF(x, p.top(), each, p.height()), 0, 0};
-    x += each + gap;
+  std::vector<TrackColumn> out;
+  for (std::size_t i = 0; i < std::size(codes); ++i) {
+    const TrackCode code = codes[i];
+    TrackColumn column{{rects[i], 0, -1, assess::track_kind(code)}, code};
     // One scale for all load cases, so that switching between them shows the difference; a damper's starts at nothing
     // left.
     bool any = false;
@@ -80,108 +42,40 @@ std::vector<HeightSheet::Column> HeightSheet::columns() const {
       column.high = any ? std::max(column.high, range->second) : range->second;
       any = true;
     }
-    if (code == TrackCode::damper_to_open || code == TrackCode::damper_to_shut) column.low = 0;
-    const double room = std::max(1e-9, 0.08 * (column.high - column.low));
-    column.low -= code == TrackCode::damper_to_open || code == TrackCode::damper_to_shut ? 0 : room;
-    column.high += room;
-    if (any)
-      out.push_back(column);
-    else
-      out.push_back({code, column.rect, 0, -1});
+    if (any) {
+      const bool of_damper = code == TrackCode::damper_to_open || code == TrackCode::damper_to_shut;
+      if (of_damper) column.low = 0;
+      const double room = std::max(1e-9, 0.08 * (column.high - column.low));
+      if (!of_damper) column.low -= room;
+      column.high += room;
+    }
+    out.push_back(column);
   }
   return out;
 }
 
-void HeightSheet::describe() {
+QString HeightSheet::described() const {
   const auto H = desk_.pose(desk_.end());
-  QString text;
-  if (H) {
-    text = tr("%1 at %2: ").arg(tr(build::name_of(desk_.end())), desk_.shown(*H, Kind::length));
-    for (const Column& column : columns()) {
-      const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
-      const auto value = track ? track->at(*H) : std::nullopt;
-      if (value)
-        text += QString("%1 %2, ").arg(tr(assess::track_name(column.code)),
-                                       desk_.shown(*value, assess::track_kind(column.code)));
-    }
+  if (!H) return {};
+  QString text = tr("%1 at %2: ").arg(tr(build::name_of(desk_.end())), desk_.shown(*H, Kind::length));
+  for (const TrackColumn& column : columns()) {
+    const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
+    const auto value = track ? track->at(*H) : std::nullopt;
+    if (value) text += QString("%1 %2, ").arg(tr(assess::track_name(column.code)), desk_.shown(*value, column.kind));
   }
-  setAccessibleDescription(text);
+  return text;
 }
-
-void HeightSheet::resizeEvent(QResizeEvent*) {
-  stale_ = true;
-  emit band_moved();
-}
-
-void HeightSheet::paintEvent(QPaintEvent*) {
-  if (stale_ || ground_.size() != size() * devicePixelRatioF()) {
-    ground_ = QPixmap(size() * devicePixelRatioF());
-    ground_.setDevicePixelRatio(devicePixelRatioF());
-    QPainter painter(&ground_);
-    paint_ground(painter);
-    stale_ = false;
-  }
-  QPainter painter(this);
-  painter.drawPixmap(0, 0, ground_);
-  paint_pose(painter);
-}
-
-namespace {
-
-void paint_blocked(QPainter& painter, const HeightScale& s, const QRectF& column, const assess::EndAssessment& e,
-                   const Look& look) {
-  const Tokens& t = look.tokens();
-  for (const auto& [from, to] : joined(e.windows.road_blocked))
-    hatch(painter, stretch_rect(s, column, from, to, e.domain_low, e.domain_high), t.hatch_reserve, true, look.px(7));
-  for (const auto& [from, to] : joined(e.windows.reach_blocked)) {
-    const QRectF blocked = stretch_rect(s, column, from, to, e.domain_low, e.domain_high);
-    painter.fillRect(blocked, t.panel);
-    hatch(painter, blocked, t.hatch_stop, false, look.px(7));
-  }
-}
-
-} // namespace
 
 void HeightSheet::paint_ground(QPainter& painter) const {
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  painter.fillRect(rect(), t.ground);
-  const HeightScale s = scale();
-  const QRectF p = plot();
-  // The axis: shown units of height.
-  const double factor = shown_step(Kind::length, desk_.prefs(), 0); // SI per shown unit
-  const double step = tick_step((s.high - s.low) / factor / p.height(), look.px(34));
-  painter.setFont(look.font(TextSize::small));
-  const QFontMetricsF metrics(painter.font());
-  for (double v = std::ceil(s.low / factor / step) * step; v * factor <= s.high; v += step) {
-    const double y = s.y(v * factor);
-    painter.setPen(t.second);
-    painter.drawText(QRectF(0, y - 8, p.left() - look.px(7), 16), Qt::AlignRight | Qt::AlignVCenter,
-                     QString::number(v, 'g', 6));
-    painter.setPen(QPen(t.rule, 1));
-    painter.drawLine(QPointF(p.left() - look.px(5), y), QPointF(p.left() - 1, y));
-  }
-  painter.setPen(t.second);
-  painter.drawText(QRectF(0, p.top() - look.px(18), p.left() - look.px(7), look.px(14)),
-                   Qt::AlignRight | Qt::AlignVCenter, QString::fromStdString(unit_name(Kind::length, desk_.prefs())));
+  paint_axis(painter);
   paint_limits(painter, limits_area());
-  const std::vector<Column> all = columns();
-  if (all.empty()) return;
-  // Every column is blocked alike: the hatching is painted once and laid under each.
-  const QRectF one = all.front().rect;
-  QPixmap blocked((one.size() * painter.device()->devicePixelRatioF()).toSize());
-  blocked.setDevicePixelRatio(painter.device()->devicePixelRatioF());
-  blocked.fill(t.panel);
-  {
-    QPainter on_blocked(&blocked);
-    on_blocked.translate(0, -one.top());
-    paint_blocked(on_blocked, s, QRectF(0, one.top(), one.width(), one.height()), desk_.assessment().end(desk_.end()),
-                  look);
-  }
-  for (const Column& column : all) {
-    painter.drawPixmap(column.rect.topLeft(), blocked);
+  const auto all = columns();
+  std::vector<QRectF> rects;
+  for (const TrackColumn& column : all)
+    rects.push_back(column.rect);
+  paint_blocked(painter, rects);
+  for (const TrackColumn& column : all)
     paint_column(painter, column);
-  }
 }
 
 void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
@@ -246,25 +140,14 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
   }
 }
 
-void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
+void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const auto& e = desk_.assessment().end(desk_.end());
   const HeightScale s = scale();
-  const Kind kind = assess::track_kind(column.code);
-  painter.setFont(look.font(TextSize::small));
-  painter.setPen(t.ink);
-  const QRectF head(column.rect.left(), column.rect.top() - look.px(32), column.rect.width(), look.px(14));
-  painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
-                   painter.fontMetrics().elidedText(tr(assess::track_name(column.code)), Qt::ElideRight,
-                                                    static_cast<int>(head.width())));
-  painter.setPen(t.second);
-  painter.drawText(head.translated(0, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter,
-                   QString::fromStdString(unit_name(kind, desk_.prefs())));
-
-  painter.setPen(QPen(t.rule, 1));
-  painter.drawRect(column.rect);
-  if (column.high <= column.low) {
+  paint_head(painter, column.rect, tr(assess::track_name(column.code)),
+             QString::fromStdString(unit_name(column.kind, desk_.prefs())));
+  if (!column.has_values()) {
     painter.setPen(t.second);
     const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::frequency ||
                         column.code == TrackCode::bag_height;
@@ -275,19 +158,7 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
                      of_bag ? tr("choose a bag") : tr("damper not measured"));
     return;
   }
-  // Values along the foot: the scale's round figures.
-  const double factor = from_shown_unit(1, kind, desk_.prefs()) - from_shown_unit(0, kind, desk_.prefs());
-  const double low = column.low / factor, high = column.high / factor;
-  const double step = tick_step((high - low) / column.rect.width(), look.px(30));
-  for (double v = std::ceil(low / step) * step; v <= high; v += step) {
-    const double x = column.x(v * factor);
-    painter.setPen(QPen(t.rule, 1));
-    painter.drawLine(QPointF(x, column.rect.bottom()), QPointF(x, column.rect.bottom() + look.px(4)));
-    painter.setPen(t.second);
-    if (x > column.rect.left() + 6 && x < column.rect.right() - 6)
-      painter.drawText(QRectF(x - 30, column.rect.bottom() + look.px(4), 60, look.px(14)),
-                       Qt::AlignHCenter | Qt::AlignTop, QString::number(std::abs(v) < step * 1e-6 ? 0.0 : v, 'g', 4));
-  }
+  paint_values(painter, column);
   painter.save();
   painter.setClipRect(column.rect);
   painter.setRenderHint(QPainter::Antialiasing);
@@ -305,67 +176,22 @@ void HeightSheet::paint_column(QPainter& painter, const Column& column) const {
       painter.drawPolyline(line);
     }
   };
-  const QColor colour = t.end(desk_.end());
-  const Qt::PenStyle style = desk_.end() == End::front ? Qt::SolidLine : Qt::CustomDashLine;
   for (std::size_t c = 0; c < e.cases.size(); ++c)
     if (c != desk_.load_case()) draw(e.cases[c].find(column.code), QPen(t.rule, 1));
   if (column.code == TrackCode::pressure)
     for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
-      draw(e.find(side, desk_.load_case()), QPen(colour, 1, Qt::DotLine));
-  QPen pen(colour, 2, style);
-  if (style == Qt::CustomDashLine) pen.setDashPattern({7, 1.6}); // the rear's line is dashed everywhere
-  draw(e.find(column.code, desk_.load_case()), pen);
+      draw(e.find(side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+  draw(e.find(column.code, desk_.load_case()), line_pen(2));
   painter.restore();
 }
 
-void HeightSheet::paint_pose(QPainter& painter) const {
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  const auto H = desk_.pose(desk_.end());
-  if (!H) return;
-  const HeightScale s = scale();
-  const double y = s.y(*H);
-  const QRectF p = plot();
-  painter.setPen(QPen(t.ink, 1.2));
-  painter.drawLine(QPointF(p.left() - look.px(4), y), QPointF(width(), y)); // on to the posts
-  painter.setFont(look.font(TextSize::large, true));
-  const QFontMetricsF metrics(painter.font());
-  painter.setRenderHint(QPainter::Antialiasing);
-  for (const Column& column : columns()) {
+void HeightSheet::paint_figures(QPainter& painter, double y) const {
+  const double H = scale().H(y);
+  for (const TrackColumn& column : columns()) {
     const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
-    const auto value = track && column.high > column.low ? track->at(*H) : std::nullopt;
-    if (!value) continue;
-    const double x = column.x(*value);
-    if (x < column.rect.left() - 1 || x > column.rect.right() + 1) continue;
-    const QString text =
-        QString::fromStdString(show_parts(*value, assess::track_kind(column.code), desk_.prefs()).number);
-    const double w = metrics.horizontalAdvance(text) + 6, h = metrics.height();
-    const bool to_right = x + w + look.px(9) < column.rect.right();
-    const bool above = y - h - 3 > p.top();
-    const QRectF box(to_right ? x + look.px(8) : x - look.px(8) - w, above ? y - h - 2 : y + 3, w, h);
-    QColor ground = t.panel;
-    ground.setAlphaF(0.86F);
-    painter.fillRect(box, ground);
-    painter.setPen(t.ink);
-    painter.drawText(box, Qt::AlignCenter, text);
-    painter.setPen(QPen(t.end(desk_.end()), 2));
-    painter.setBrush(t.panel);
-    painter.drawEllipse(QPointF(x, y), look.px(4), look.px(4));
+    const auto value = track && column.has_values() ? track->at(H) : std::nullopt;
+    if (value) paint_figure(painter, column, *value, y);
   }
-}
-
-void HeightSheet::mousePressEvent(QMouseEvent* event) {
-  if (event->button() != Qt::LeftButton) return;
-  dragging_ = true;
-  desk_.set_pose(desk_.end(), std::round(scale().H(event->position().y()) * 1e3) * 1e-3);
-}
-
-void HeightSheet::mouseMoveEvent(QMouseEvent* event) {
-  if (dragging_) desk_.set_pose(desk_.end(), std::round(scale().H(event->position().y()) * 1e3) * 1e-3);
-}
-
-void HeightSheet::mouseReleaseEvent(QMouseEvent*) {
-  dragging_ = false;
 }
 
 } // namespace mavrel::app

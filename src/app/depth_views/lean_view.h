@@ -1,0 +1,36 @@
+// Leaning at 0.3 g with the sides separate, joined by a tee, and as the design has them; what resists at each axle.
+#pragma once
+
+#include <QWidget>
+
+#include <array>
+
+class QComboBox;
+class QLabel;
+
+namespace mavrel::app {
+
+class Desk;
+class Field;
+
+class LeanView : public QWidget {
+  Q_OBJECT
+public:
+  explicit LeanView(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] QString summary() const;
+
+protected:
+  void showEvent(QShowEvent* event) override;
+
+private:
+  class Drawing;
+  void refresh();
+  void add(const QString& path, const QString& caption, int row, int column);
+
+  Desk& desk_;
+  Drawing* drawing_;
+  class QGridLayout* grid_;
+  std::array<QComboBox*, 2> sides_{};
+};
+
+} // namespace mavrel::app

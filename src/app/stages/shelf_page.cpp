@@ -1,0 +1,488 @@
+#include "app/stages/shelf_page.h"
+
+#include "app/desk.h"
+#include "app/stages/bench_panel.h"
+#include "app/widgets/card_drawing.h"
+#include "file/text_file.h"
+#include "quantity/quantity.h"
+#include "shelf/card_check.h"
+#include "shelf/card_write.h"
+#include "shelf/places.h"
+
+#include <QCheckBox>
+#include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QGridLayout>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QTableWidget>
+
+#include <algorithm>
+
+namespace mavrel::app {
+
+namespace {
+
+/// A figure in the card's head.
+struct Key {
+  const char* caption;
+  Kind kind;
+  double air::BagCard::*what; // none for the name
+};
+constexpr Key keys[] = {
+    {QT_TRANSLATE_NOOP("shelf", "name"), Kind::plain, nullptr},
+    {QT_TRANSLATE_NOOP("shelf", "collapsed"), Kind::length, &air::BagCard::collapsed_height},
+    {QT_TRANSLATE_NOOP("shelf", "full height"), Kind::length, &air::BagCard::max_height},
+    {QT_TRANSLATE_NOOP("shelf", "over all"), Kind::length, &air::BagCard::max_diameter},
+    {QT_TRANSLATE_NOOP("shelf", "least pressure"), Kind::pressure, &air::BagCard::min_pressure},
+    {QT_TRANSLATE_NOOP("shelf", "most pressure"), Kind::pressure, &air::BagCard::max_pressure},
+    {QT_TRANSLATE_NOOP("shelf", "mass"), Kind::mass, &air::BagCard::mass},
+};
+
+} // namespace
+
+ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), list_(new QListWidget(this)), stack_(new QStackedWidget(this)),
+      drawing_(new CardDrawing(desk, this)), cells_(new QTableWidget(this)), kind_(new QComboBox(this)),
+      stop_(new QCheckBox(tr("stop inside"), this)), verdict_(new QLabel(this)),
+      keep_(new QPushButton(tr("Keep"), this)), undo_(new QPushButton(tr("Undo"), this)),
+      bench_(new BenchPanel(desk, this)) {
+  setObjectName("shelf_page");
+  const int u = desk_.look().unit();
+  const QFont small = desk_.look().font(TextSize::small);
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(0, u / 2, 0, 0);
+  row->setSpacing(u);
+  auto* left = new QVBoxLayout;
+  left->setSpacing(u / 2);
+  list_->setObjectName("card_list");
+  list_->setAccessibleName(tr("Bag cards"));
+  left->addWidget(list_, 1);
+  const auto button = [&](const QString& name, const QString& object, auto act) {
+    auto* made = new QPushButton(name, this);
+    made->setObjectName(object);
+    made->setFont(small);
+    connect(made, &QPushButton::clicked, this, act);
+    return made;
+  };
+  left->addWidget(button(tr("Import cards…"), "card_import", [this] {
+    import(QFileDialog::getOpenFileNames(this, tr("Bag cards"), {}, tr("Bag cards (*.csv);;All files (*)")));
+  }));
+  left->addWidget(button(tr("From a bench test"), "card_bench", [this] {
+    bench_->begin();
+    stack_->setCurrentWidget(bench_);
+  }));
+  auto* side = new QWidget(this);
+  side->setLayout(left);
+  left->setContentsMargins(0, 0, 0, 0);
+  side->setFixedWidth(desk_.look().px(170));
+  row->addWidget(side);
+  row->addWidget(stack_, 1);
+
+  auto* page = new QWidget(stack_);
+  auto* column = new QVBoxLayout(page);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(u / 2);
+  auto* head = new QGridLayout;
+  head->setHorizontalSpacing(u / 2);
+  head->setVerticalSpacing(0);
+  const auto caption = [&](const QString& text, int at_row, int at_column, int span, QWidget* widget) {
+    auto* label = new QLabel(text, page);
+    label->setProperty("quiet", true);
+    label->setFont(small);
+    label->setBuddy(widget);
+    widget->setAccessibleName(text);
+    head->addWidget(label, at_row, at_column, 1, span);
+    head->addWidget(widget, at_row + 1, at_column, 1, span);
+  };
+  for (int i = 0; i < static_cast<int>(std::size(keys)); ++i) {
+    auto* edit = new QLineEdit(page);
+    edit->setObjectName(QString("card_key_%1").arg(i));
+    connect(edit, &QLineEdit::editingFinished, this, [this, i] { key_edited(i); });
+    // Name, kind and stop in the first pair of rows, the figures in the second.
+    if (i == 0)
+      caption(tr(keys[i].caption), 0, 0, 3, edit);
+    else
+      caption(tr(keys[i].caption), 2, i - 1, 1, edit), head->setColumnStretch(i - 1, 1);
+    keys_.push_back(edit);
+  }
+  for (const auto kind : {air::BagKind::single_bellows, air::BagKind::double_bellows, air::BagKind::triple_bellows,
+                          air::BagKind::sleeve, air::BagKind::slim_bellows})
+    kind_->addItem(tr(air::bag_kind_name(kind)), static_cast<int>(kind));
+  connect(kind_, &QComboBox::activated, this, [this] {
+    if (!draft_) return;
+    air::BagCard card = *draft_;
+    card.kind = static_cast<air::BagKind>(kind_->currentData().toInt());
+    change(std::move(card));
+  });
+  caption(tr("kind"), 0, 3, 2, kind_);
+  connect(stop_, &QCheckBox::clicked, this, [this](bool on) {
+    if (!draft_) return;
+    air::BagCard card = *draft_;
+    card.internal_stop = on;
+    change(std::move(card));
+  });
+  head->addWidget(stop_, 1, 5);
+  column->addLayout(head);
+  column->addWidget(drawing_, 6);
+  verdict_->setWordWrap(true);
+  column->addWidget(verdict_);
+  cells_->setObjectName("card_cells");
+  cells_->setAccessibleName(tr("The card's figures"));
+  cells_->verticalHeader()->hide();
+  cells_->setTabKeyNavigation(true);
+  cells_->setSelectionMode(QAbstractItemView::SingleSelection);
+  connect(cells_, &QTableWidget::cellChanged, this, &ShelfPage::cell_edited);
+  column->addWidget(cells_, 5);
+  auto* foot = new QHBoxLayout;
+  foot->setSpacing(u / 2);
+  foot->addWidget(button(tr("Add row"), "card_add_row", [this] { add_row(); }));
+  foot->addWidget(button(tr("Remove row"), "card_remove_row", [this] { remove_row(); }));
+  undo_->setFont(small);
+  undo_->setObjectName("card_undo");
+  connect(undo_, &QPushButton::clicked, this, &ShelfPage::undo);
+  foot->addWidget(undo_);
+  foot->addStretch(1);
+  foot->addWidget(button(tr("Duplicate"), "card_duplicate", [this] { duplicate(); }));
+  foot->addWidget(button(tr("Export…"), "card_export", [this] {
+    const QString to = draft_ ? QFileDialog::getSaveFileName(this, tr("Bag card"),
+                                                             QString::fromStdString(shelf::card_file_name(*draft_)),
+                                                             tr("Bag cards (*.csv)"))
+                              : QString();
+    if (!to.isEmpty()) export_to(to);
+  }));
+  keep_->setFont(small);
+  keep_->setObjectName("card_keep");
+  connect(keep_, &QPushButton::clicked, this, &ShelfPage::keep);
+  foot->addWidget(keep_);
+  column->addLayout(foot);
+  stack_->addWidget(page);
+  stack_->addWidget(bench_);
+  connect(bench_, &BenchPanel::left, this, [this] { stack_->setCurrentIndex(0); });
+  connect(bench_, &BenchPanel::made, this, [this](const air::BagCard& card) {
+    stack_->setCurrentIndex(0);
+    opened_.reset();
+    list_->setCurrentRow(-1);
+    put(card);
+  });
+  connect(list_, &QListWidget::currentRowChanged, this, [this](int i) {
+    if (i < 0 || static_cast<std::size_t>(i) >= desk_.shelf().bags.size()) return;
+    stack_->setCurrentIndex(0);
+    opened_ = desk_.shelf().bags[static_cast<std::size_t>(i)].card;
+    put(opened_);
+  });
+  connect(&desk_, &Desk::changed, this, [this] {
+    if (isVisible()) refresh_list();
+  });
+  connect(&desk_, &Desk::restyled, this, [this] { show_draft(); });
+}
+
+void ShelfPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  refresh_list();
+  if (!draft_ && !desk_.shelf().bags.empty()) {
+    const auto& fitted = desk_.build().variant().fit[build::at(desk_.end())].bag;
+    show_bag(desk_.shelf().find(fitted) ? fitted : desk_.shelf().bags.front().card.name);
+  }
+}
+
+void ShelfPage::refresh_list() {
+  const QSignalBlocker quiet(list_);
+  const Tokens& t = desk_.look().tokens();
+  const auto own = (desk_.card_folder().empty() ? shelf::user_shelf_folder() : desk_.card_folder()).string();
+  list_->clear();
+  list_->setFont(desk_.look().font(TextSize::normal));
+  for (const auto& bag : desk_.shelf().bags) {
+    const bool mine = bag.file.string().starts_with(own);
+    auto* item = new QListWidgetItem(QString::fromStdString(bag.card.name) + (mine ? tr("  · yours") : QString()) +
+                                         (bag.doubts.empty() ? "" : "  △"),
+                                     list_);
+    if (!bag.doubts.empty()) item->setForeground(t.caution), item->setToolTip(desk_.words_of(bag.doubts.front().what));
+    if (draft_ && draft_->name == bag.card.name) list_->setCurrentItem(item);
+  }
+}
+
+void ShelfPage::show_bag(const std::string& name) {
+  const auto& bags = desk_.shelf().bags;
+  for (std::size_t i = 0; i < bags.size(); ++i)
+    if (bags[i].card.name == name) {
+      const QSignalBlocker quiet(list_);
+      list_->setCurrentRow(static_cast<int>(i));
+      opened_ = bags[i].card;
+      stack_->setCurrentIndex(0);
+      put(opened_);
+    }
+}
+
+void ShelfPage::put(std::optional<air::BagCard> card) {
+  draft_ = std::move(card);
+  before_.clear();
+  show_draft();
+}
+
+void ShelfPage::change(air::BagCard card) {
+  if (!draft_ || card == *draft_) return show_draft();
+  before_.push_back(*draft_);
+  draft_ = std::move(card);
+  show_draft();
+}
+
+void ShelfPage::undo() {
+  if (before_.empty()) return;
+  draft_ = before_.back();
+  before_.pop_back();
+  show_draft();
+}
+
+void ShelfPage::show_draft() {
+  const UnitPrefs& prefs = desk_.prefs();
+  for (std::size_t i = 0; i < keys_.size(); ++i) {
+    keys_[i]->setFont(desk_.look().font(TextSize::normal, true));
+    if (!draft_)
+      keys_[i]->clear();
+    else if (!keys[i].what)
+      keys_[i]->setText(QString::fromStdString(draft_->name));
+    else
+      keys_[i]->setText(keys[i].kind == Kind::mass && draft_->mass == 0
+                            ? QString()
+                            : QString::fromStdString(show_exact((*draft_).*keys[i].what, keys[i].kind, prefs)));
+    keys_[i]->setCursorPosition(0);
+    keys_[i]->setEnabled(draft_.has_value());
+  }
+  if (draft_) kind_->setCurrentIndex(static_cast<int>(draft_->kind)), stop_->setChecked(draft_->internal_stop);
+  kind_->setFont(desk_.look().font(TextSize::small));
+  stop_->setFont(desk_.look().font(TextSize::small));
+  undo_->setEnabled(!before_.empty());
+  fill_cells();
+  check();
+}
+
+void ShelfPage::fill_cells() {
+  const QSignalBlocker quiet(cells_);
+  const Look& look = desk_.look();
+  cells_->clear();
+  cells_->setFont(look.font(TextSize::normal));
+  cells_->horizontalHeader()->setFont(look.font(TextSize::small));
+  cells_->verticalHeader()->setDefaultSectionSize(look.px(22));
+  if (!draft_) {
+    cells_->setRowCount(0);
+    return;
+  }
+  const UnitPrefs& prefs = desk_.prefs();
+  const air::BagCard& card = *draft_;
+  const auto unit = [&](Kind kind) { return QString::fromStdString(unit_name(kind, prefs)); };
+  QStringList names = {tr("height\n%1").arg(unit(Kind::length)), tr("volume\n%1").arg(unit(Kind::volume))};
+  for (const double p : card.pressures)
+    names << tr("%1\nat %2").arg(unit(Kind::force), desk_.shown(p, Kind::pressure, -2));
+  if (!card.diameters.empty()) names << tr("diameter\n%1").arg(unit(Kind::length));
+  cells_->setColumnCount(static_cast<int>(names.size()));
+  cells_->setHorizontalHeaderLabels(names);
+  cells_->setRowCount(static_cast<int>(card.heights.size()));
+  cells_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
+  const auto suspects = shelf::suspect_cells(card);
+  const Tokens& t = look.tokens();
+  for (std::size_t i = 0; i < card.heights.size(); ++i) {
+    int column = 0;
+    const auto put_cell = [&](double value, Kind kind, int decimals, bool suspect) {
+      auto* item = new QTableWidgetItem(QString::fromStdString(show_parts(value, kind, prefs, decimals).number) +
+                                        (suspect ? "  △" : ""));
+      item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
+      if (suspect) {
+        item->setForeground(t.stop);
+        item->setFont(look.font(TextSize::normal, true));
+        item->setToolTip(tr("This figure does not go with those around it."));
+      }
+      cells_->setItem(static_cast<int>(i), column++, item);
+    };
+    const auto doubted = [&](std::optional<std::size_t> load) {
+      return std::find(suspects.begin(), suspects.end(), shelf::SuspectCell{i, load}) != suspects.end();
+    };
+    put_cell(card.heights[i], Kind::length, prefs.length == LengthUnit::mm ? 1 : 2, false);
+    put_cell(card.volumes[i], Kind::volume, 3, doubted(std::nullopt));
+    for (std::size_t j = 0; j < card.loads.size(); ++j)
+      put_cell(card.loads[j][i], Kind::force, 0, doubted(j));
+    if (!card.diameters.empty())
+      put_cell(card.diameters[i], Kind::length, prefs.length == LengthUnit::mm ? 1 : 2, false);
+  }
+}
+
+void ShelfPage::cell_edited(int row, int column) {
+  if (!draft_) return;
+  air::BagCard card = *draft_;
+  const auto r = static_cast<std::size_t>(row), c = static_cast<std::size_t>(column);
+  if (r >= card.heights.size()) return;
+  Kind kind = Kind::force;
+  double* to = nullptr;
+  if (c == 0)
+    kind = Kind::length, to = &card.heights[r];
+  else if (c == 1)
+    kind = Kind::volume, to = &card.volumes[r];
+  else if (c - 2 < card.loads.size())
+    to = &card.loads[c - 2][r];
+  else
+    kind = Kind::length, to = &card.diameters[r];
+  const auto value =
+      parse_quantity(cells_->item(row, column)->text().remove("△").trimmed().toStdString(), kind, desk_.prefs());
+  if (!value || !(*value > 0)) {
+    desk_.tell(value ? tr("A figure of a card is above 0.") : desk_.words_of(value.error()));
+    return show_draft(); // the last good value stands
+  }
+  *to = *value;
+  change(std::move(card));
+}
+
+void ShelfPage::key_edited(int key) {
+  if (!draft_ || !keys_[static_cast<std::size_t>(key)]->isModified()) return;
+  keys_[static_cast<std::size_t>(key)]->setModified(false);
+  air::BagCard card = *draft_;
+  const std::string text = keys_[static_cast<std::size_t>(key)]->text().trimmed().toStdString();
+  if (!keys[key].what) {
+    if (text.empty() || text.size() > 80) {
+      desk_.tell(tr("A bag needs a name of 1 to 80 letters."));
+      return show_draft();
+    }
+    card.name = text;
+    return change(std::move(card));
+  }
+  const auto value = parse_quantity(text, keys[key].kind, desk_.prefs());
+  if (!value || *value < 0) {
+    desk_.tell(value ? tr("That is never below 0.") : desk_.words_of(value.error()));
+    return show_draft();
+  }
+  card.*keys[key].what = *value;
+  change(std::move(card));
+}
+
+void ShelfPage::add_row() {
+  if (!draft_) return;
+  air::BagCard card = *draft_;
+  // Between the row held and the next one, half way; the last row is followed by one as far again.
+  const std::size_t n = card.heights.size();
+  const auto at = static_cast<std::size_t>(std::clamp(cells_->currentRow(), 0, static_cast<int>(n) - 1));
+  const std::size_t low = at + 1 < n ? at : n - 2;
+  const double t = at + 1 < n ? 0.5 : 2;
+  const auto insert = [&](std::vector<double>& column) {
+    column.insert(column.begin() + static_cast<std::ptrdiff_t>(at) + 1,
+                  column[low] + t * (column[low + 1] - column[low]));
+  };
+  insert(card.heights);
+  insert(card.volumes);
+  for (auto& column : card.loads)
+    insert(column);
+  if (!card.diameters.empty()) insert(card.diameters);
+  change(std::move(card));
+}
+
+void ShelfPage::remove_row() {
+  if (!draft_ || cells_->currentRow() < 0) return;
+  air::BagCard card = *draft_;
+  const auto at = static_cast<std::ptrdiff_t>(cells_->currentRow());
+  if (card.heights.size() <= 3) {
+    desk_.tell(tr("A card needs at least 3 rows."));
+    return;
+  }
+  const auto erase = [&](std::vector<double>& column) { column.erase(column.begin() + at); };
+  erase(card.heights);
+  erase(card.volumes);
+  for (auto& column : card.loads)
+    erase(column);
+  if (!card.diameters.empty()) erase(card.diameters);
+  change(std::move(card));
+}
+
+void ShelfPage::check() {
+  verdict_->setFont(desk_.look().font(TextSize::small));
+  keep_->setEnabled(false);
+  if (!draft_) {
+    drawing_->show_card(std::nullopt);
+    verdict_->clear();
+    return;
+  }
+  const shelf::CardReading reading = shelf::read_card(shelf::card_text(*draft_));
+  drawing_->show_card(reading.card);
+  keep_->setEnabled(reading.card.has_value());
+  verdict_->setProperty("wrong", !reading.mistakes.empty());
+  if (!reading.mistakes.empty())
+    verdict_->setText("■ " + desk_.words_of(reading.mistakes.front().what));
+  else if (!reading.doubts.empty())
+    verdict_->setText("△ " + desk_.words_of(reading.doubts.front().what));
+  else
+    verdict_->setText(tr("○ Sound: the volume grows as the loads say it should, and every load has one pressure."));
+  verdict_->style()->polish(verdict_);
+}
+
+void ShelfPage::duplicate() {
+  if (!draft_) return;
+  air::BagCard card = *draft_;
+  card.name += tr(" copy").toStdString();
+  opened_.reset();
+  put(std::move(card));
+  desk_.tell(tr("A copy, not on the shelf yet. Name it and keep it."));
+}
+
+bool ShelfPage::keep() {
+  if (!draft_) return false;
+  const std::string name = draft_->name;
+  const auto file = desk_.keep_card(*draft_);
+  if (!file) {
+    desk_.tell(desk_.words_of(file.error()));
+    return false;
+  }
+  refresh_list();
+  show_bag(name);
+  desk_.tell(tr("Kept as %1").arg(QString::fromStdString(file->string())));
+  return true;
+}
+
+bool ShelfPage::export_to(const QString& file) {
+  if (!draft_) return false;
+  const auto done = write_atomically(file.toStdString(), shelf::card_text(*draft_));
+  desk_.tell(done ? tr("Card written: %1").arg(file) : desk_.words_of(done.error()));
+  return done.has_value();
+}
+
+int ShelfPage::import(const QStringList& files) {
+  int kept = 0, refused = 0;
+  QString first_wrong, last_name;
+  const auto wrong = [&](const QString& file, const QString& what) {
+    ++refused;
+    if (first_wrong.isEmpty()) first_wrong = QString("%1, %2").arg(QFileInfo(file).fileName(), what);
+  };
+  for (const QString& file : files) {
+    const auto text = read_text(file.toStdString(), shelf::card_limit * 20);
+    if (!text) {
+      wrong(file, desk_.words_of(text.error()));
+      continue;
+    }
+    for (const auto& reading : shelf::read_cards(*text)) {
+      if (!reading.card) {
+        wrong(file, desk_.words_of(shelf::with_place(reading.mistakes.front())));
+        continue;
+      }
+      const auto done = desk_.keep_card(*reading.card);
+      if (!done) {
+        wrong(file, desk_.words_of(done.error()));
+        continue;
+      }
+      ++kept;
+      last_name = QString::fromStdString(reading.card->name);
+    }
+  }
+  if (kept > 0) {
+    refresh_list();
+    show_bag(last_name.toStdString());
+  }
+  if (refused > 0)
+    desk_.tell(tr("%1 cards kept, %2 not: %3").arg(kept).arg(refused).arg(first_wrong));
+  else if (kept > 0)
+    desk_.tell(tr("%1 cards kept on your shelf.").arg(kept));
+  return kept;
+}
+
+} // namespace mavrel::app

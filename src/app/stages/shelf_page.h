@@ -1,0 +1,76 @@
+// The shelf: every card there is, drawn, checked and editable; imported from files, exported, duplicated, kept on the
+// user's own shelf, or made from a bench test.
+#pragma once
+
+#include "air/bag_card.h"
+#include "shelf/card_csv.h"
+
+#include <QWidget>
+
+#include <optional>
+#include <vector>
+
+class QCheckBox;
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QListWidget;
+class QPushButton;
+class QStackedWidget;
+class QTableWidget;
+
+namespace mavrel::app {
+
+class BenchPanel;
+class CardDrawing;
+class Desk;
+
+class ShelfPage : public QWidget {
+  Q_OBJECT
+public:
+  explicit ShelfPage(Desk& desk, QWidget* parent = nullptr);
+
+  /// Reads card files onto the user's shelf; what can't be read is said with its place and nothing else is lost.
+  /// @returns how many cards were kept
+  int import(const QStringList& files);
+  bool export_to(const QString& file);
+  void show_bag(const std::string& name);
+  /// The card as edited here; none while nothing is chosen.
+  [[nodiscard]] const std::optional<air::BagCard>& draft() const { return draft_; }
+  void duplicate();
+  /// Keeps the draft on the user's shelf. @returns whether it is kept
+  bool keep();
+  void undo();
+
+protected:
+  void showEvent(QShowEvent* event) override;
+
+private:
+  void refresh_list();
+  void put(std::optional<air::BagCard> card);
+  void change(air::BagCard card);
+  void show_draft();
+  void fill_cells();
+  void cell_edited(int row, int column);
+  void key_edited(int key);
+  void add_row();
+  void remove_row();
+  void check();
+
+  Desk& desk_;
+  QListWidget* list_;
+  QStackedWidget* stack_;
+  CardDrawing* drawing_;
+  QTableWidget* cells_;
+  std::vector<QLineEdit*> keys_;
+  QComboBox* kind_;
+  QCheckBox* stop_;
+  QLabel* verdict_;
+  QPushButton *keep_, *undo_;
+  BenchPanel* bench_;
+  std::optional<air::BagCard> draft_;
+  std::vector<air::BagCard> before_;   // for undo
+  std::optional<air::BagCard> opened_; // as on the shelf, to tell what is changed
+};
+
+} // namespace mavrel::app
