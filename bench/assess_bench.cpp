@@ -1,6 +1,10 @@
 // What must keep up with a mouse: assessing a build and judging a shelf.
 #include "assess/assess.h"
 #include "assess/judge.h"
+#include "assess/load.h"
+#include "assess/ride.h"
+#include "assess/search.h"
+#include "assess/softening.h"
 #include "build/file.h"
 
 #include <benchmark/benchmark.h>
@@ -48,5 +52,58 @@ void judge_shelf(benchmark::State& state) {
     benchmark::DoNotOptimize(assess::judge_shelf(demo_build(), shelf, build::End::rear, 2));
 }
 BENCHMARK(judge_shelf)->Arg(200)->Unit(benchmark::kMillisecond);
+
+/// One end at road height, as the added volume's chart asks: 161 frequencies.
+void dynamic_stiffness_curve(benchmark::State& state) {
+  build::Build build = demo_build();
+  build.variant().fit[1].added_volume = 3e-3;
+  const auto loads = assess::case_loads(build);
+  const auto end = assess::fitted_end(build, demo_shelf(), build::End::rear, loads);
+  for (auto _ : state)
+    benchmark::DoNotOptimize(assess::softening(build, end, *end.road, 0));
+}
+BENCHMARK(dynamic_stiffness_curve)->Unit(benchmark::kMicrosecond);
+
+/// Both axles over one bump, and the settling against every bag that fits behind.
+void bounce_and_pitch(benchmark::State& state) {
+  const motion::TwoAxleBody body{1300, 2200, 1.3, 1.45, {60e3, 64e3}, {5200, 5400}};
+  for (auto _ : state)
+    benchmark::DoNotOptimize(motion::run_over_bump(body, {}, 25, 1.8));
+}
+BENCHMARK(bounce_and_pitch)->Unit(benchmark::kMicrosecond);
+
+void ride_of_the_demo(benchmark::State& state) {
+  const auto loads = assess::case_loads(demo_build());
+  const std::array ends = {assess::fitted_end(demo_build(), demo_shelf(), build::End::front, loads),
+                           assess::fitted_end(demo_build(), demo_shelf(), build::End::rear, loads)};
+  for (auto _ : state)
+    benchmark::DoNotOptimize(assess::ride(demo_build(), demo_shelf(), ends, 1));
+}
+BENCHMARK(ride_of_the_demo)->Unit(benchmark::kMillisecond);
+
+/// The demo shelf's 455,625 combinations. Wanted: 100,000 in 5 s.
+void search_demo(benchmark::State& state) {
+  std::size_t tried = 0;
+  for (auto _ : state)
+    tried = assess::search(demo_build(), demo_shelf(), {})->tried;
+  state.counters["combinations"] = static_cast<double>(tried);
+}
+BENCHMARK(search_demo)->Unit(benchmark::kMillisecond)->UseRealTime();
+
+/// A brief that nearly everything passes, so that nearly every combination is weighed.
+void search_easy_brief(benchmark::State& state) {
+  build::Build build = demo_build();
+  for (auto& end : build.ends)
+    end.bag_room.reset();
+  auto& presets = build.variant().brief.presets;
+  presets = {presets[1]};
+  build.variant().brief.bump_travel = build.variant().brief.rebound_reserve = 0.005;
+  build.variant().brief.road_pressure_share = 1;
+  std::size_t passed = 0;
+  for (auto _ : state)
+    passed = assess::search(build, demo_shelf(), {})->passed;
+  state.counters["weighed"] = static_cast<double>(passed);
+}
+BENCHMARK(search_easy_brief)->Unit(benchmark::kMillisecond)->UseRealTime();
 
 } // namespace

@@ -188,6 +188,7 @@ void MainWindow::line_up_posts() {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
   QMainWindow::resizeEvent(event);
+  findings_->fit_to(width());
   QTimer::singleShot(0, this, &MainWindow::line_up_posts);
 }
 
@@ -197,7 +198,8 @@ void MainWindow::restyle() {
   qApp->setFont(look.font());
   setStyleSheet(look.style_sheet());
   if (centralWidget()) {
-    findings_->set_folded(findings_->is_folded());
+    restyle_small(this, look);
+    findings_->fit_to(width());
     told_->setFont(look.font(TextSize::small));
     QTimer::singleShot(0, this, &MainWindow::line_up_posts);
   }

@@ -19,28 +19,14 @@ bool ComparedFigure::differs() const {
 
 namespace {
 
-constexpr const char* compared_fields[] = {
-    "front.bag",
-    "front.upper_stack_m",
-    "front.lower_stack_m",
-    "front.damper_open_m",
-    "front.damper_shut_m",
-    "rear.bag",
-    "rear.upper_stack_m",
-    "rear.lower_stack_m",
-    "rear.damper_open_m",
-    "rear.damper_shut_m",
-    "brief.bump_travel_m",
-    "brief.rebound_reserve_m",
-    "brief.bag_margin_m",
-    "brief.bag_clearance_m",
-    "brief.road_pressure_share",
-    "brief.frequency_low_hz",
-    "brief.frequency_high_hz",
-    "brief.rear_quicker_low",
-    "brief.rear_quicker_high",
-    "brief.exponent",
-};
+/// Every field that either variant has, in the order of the document; its name and the wishes in words apart.
+std::vector<std::string> compared_paths(const build::Variant& a, const build::Variant& b) {
+  std::vector<std::string> out = build::field_paths(a);
+  for (std::string& path : build::field_paths(b))
+    if (std::find(out.begin(), out.end(), path) == out.end()) out.push_back(std::move(path));
+  std::erase_if(out, [](const std::string& path) { return path == "name" || path == "brief.notes"; });
+  return out;
+}
 
 void compare_field(const build::Build& build, std::size_t a, std::size_t b, const std::string& path,
                    const UnitPrefs& prefs, std::vector<ComparedChoice>& out) {
@@ -87,12 +73,8 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
         static_cast<std::size_t>(std::count_if(out.assessments[i].findings.begin(), out.assessments[i].findings.end(),
                                                [](const Finding& f) { return f.severity == Severity::stop; }));
   }
-  for (const char* path : compared_fields)
+  for (const std::string& path : compared_paths(build.variants[a], build.variants[b]))
     compare_field(build, a, b, path, prefs, out.choices);
-  const std::size_t presets = std::max(build.variants[a].brief.presets.size(), build.variants[b].brief.presets.size());
-  for (std::size_t i = 0; i < presets; ++i)
-    for (const char* key : {"name", "front", "rear"})
-      compare_field(build, a, b, fmt::format("brief.presets.{}.{}", i, key), prefs, out.choices);
 
   for (const End end : build::both_ends) {
     const auto add = [&](Message what, Kind kind, auto figure) {

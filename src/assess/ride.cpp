@@ -80,6 +80,7 @@ std::optional<Settling> settle(const build::Build& build, const shelf::Shelf& sh
     return motion::run_over_bump(body_of(*build.body.wheelbase, mass, {*now[0], rear}), bump, speed, duration);
   };
   Settling out;
+  constexpr double noticeable = 0.95; // of the unrest: less is no reason for another bag
   out.damper_assumed = !now[0]->damping || !now[1]->damping;
   out.now = out.best = run(*now[1]);
   out.rear_now = out.rear_best = now[1]->frequency;
@@ -92,7 +93,7 @@ std::optional<Settling> settle(const build::Build& build, const shelf::Shelf& sh
     if (rear.damping) *rear.damping /= softer;
     rear.frequency = *verdict.frequency;
     motion::PitchRun tried = run(rear);
-    if (tried.unrest >= out.best.unrest) continue;
+    if (tried.unrest >= std::min(out.best.unrest, noticeable * out.now.unrest)) continue;
     out.best = std::move(tried);
     out.rear_best = rear.frequency;
     out.best_bag = verdict.bag;

@@ -211,6 +211,34 @@ struct Typing {
   }
 };
 
+/// Writes down the path of every field it is shown.
+class Lister {
+public:
+  Lister(std::string prefix, std::vector<std::string>& out) : prefix_(std::move(prefix)), out_(out) {}
+
+  void text(const char* key, const auto&, const char*, std::size_t) { out_.push_back(prefix_ + key); }
+  void number(const char* key, const auto&, const NumberSpec&) { out_.push_back(prefix_ + key); }
+  void readings(const char* key, const auto&, const NumberSpec&) { out_.push_back(prefix_ + key); }
+  void choice(const char* key, const auto&, const char*) { out_.push_back(prefix_ + key); }
+  void wish(const char* key, const auto&, const char*) { out_.push_back(prefix_ + key); }
+  void index(const char*, const auto&, std::size_t) {}
+  void object(const char* key, const auto& value, const char*) {
+    Lister inner(prefix_ + key + ".", out_);
+    fields(inner, value);
+  }
+  void list(const char* key, const auto& values, const char*, std::size_t, std::size_t) {
+    for (std::size_t i = 0; i < values.size(); ++i) {
+      Lister inner(fmt::format("{}{}.{}.", prefix_, key, i), out_);
+      fields(inner, values[i]);
+    }
+  }
+  void extra(const auto&) {}
+
+private:
+  std::string prefix_;
+  std::vector<std::string>& out_;
+};
+
 tl::unexpected<Message> no_such(std::string_view path) {
   return refuse(words("There is no field “{0}”."), {std::string(path.substr(0, 80))});
 }
@@ -223,6 +251,13 @@ Expected<FieldView> look_up(const Build& build, std::string_view path, const Uni
   fields(finder, build);
   if (!finder.found()) return no_such(path);
   return looking.out;
+}
+
+std::vector<std::string> field_paths(const Variant& variant) {
+  std::vector<std::string> out;
+  Lister lister("", out);
+  fields(lister, variant);
+  return out;
 }
 
 Expected<Build> with_text(const Build& build, std::string_view path, std::string_view text, const UnitPrefs& prefs) {

@@ -27,6 +27,9 @@ struct FieldView {
 /// @returns the field; or that there is none of this path
 [[nodiscard]] Expected<FieldView> look_up(const Build& build, std::string_view path, const UnitPrefs& prefs);
 
+/// Paths, below a variant, of every field it has: `front.bag`, `brief.presets.1.rear`.
+[[nodiscard]] std::vector<std::string> field_paths(const Variant& variant);
+
 /// Types `text` into a field. Blank text clears what may be absent. Readings may be several (`343; 344 mm`);
 /// a leading `+` adds to those there.
 /// @returns the changed build; or what is wrong with the text and what would be right

@@ -182,10 +182,10 @@ void fields(V& v, T& variant) {
 
 template <class V, Is<Surroundings> T>
 void fields(V& v, T& s) {
-  v.number("altitude_m", s.altitude, {Kind::length, -450, 6000, words("altitude")});
+  v.number("altitude_m", s.altitude, {Kind::altitude, -450, 6000, words("altitude")});
   v.number("temperature_k", s.temperature, {Kind::temperature, 213.15, 343.15, words("air temperature")});
   v.number("night_temperature_k", s.night_temperature, {Kind::temperature, 213.15, 343.15, words("cold night")});
-  v.number("pass_altitude_m", s.pass_altitude, {Kind::length, -450, 6000, words("mountain pass")});
+  v.number("pass_altitude_m", s.pass_altitude, {Kind::altitude, -450, 6000, words("mountain pass")});
   v.number("worked_temperature_k", s.worked_temperature,
            {Kind::temperature, 213.15, 393.15, words("air in a worked bag")});
   v.extra(s.extra);

@@ -57,7 +57,7 @@ Expected<std::string> bag(const BagRequest& request) {
   const auto load = typed("--load", request.load, Kind::force);
   const auto added = typed("--added", request.added, Kind::volume);
   const auto n = typed("--n", request.n, Kind::plain);
-  const auto altitude = typed("--altitude", request.altitude, Kind::length, "m");
+  const auto altitude = typed("--altitude", request.altitude, Kind::altitude);
   const auto temperature = typed("--air", request.air, Kind::temperature);
   for (const auto* value : {&height, &load, &added, &n, &altitude, &temperature})
     if (!*value) return refuse(value->error());

@@ -17,6 +17,7 @@ enum class Kind {
   angle,       // rad
   stiffness,   // N/m
   time,        // s
+  altitude,    // m above the sea, shown in m where lengths are in mm
   speed,       // m/s, of a damper
   road_speed,  // m/s, of the car
   turning,     // N·m/rad, stiffness against turning or lean

@@ -319,6 +319,8 @@ const char* kind_name(Kind kind) {
     return words("a spring rate");
   case Kind::time:
     return words("a time");
+  case Kind::altitude:
+    return words("an altitude");
   case Kind::speed:
   case Kind::road_speed:
     return words("a speed");
@@ -354,6 +356,8 @@ std::string example_of(Kind kind, const UnitPrefs& prefs) {
     return show(25000, kind, prefs);
   case Kind::time:
     return show(30, kind, prefs);
+  case Kind::altitude:
+    return show(850, kind, prefs);
   case Kind::speed:
     return show(0.13, kind, prefs);
   case Kind::road_speed:

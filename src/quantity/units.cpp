@@ -148,6 +148,9 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     return {"N/mm", {kind, 1e3}, 1};
   case Kind::time:
     return {"s", {kind, 1}, 1};
+  case Kind::altitude:
+    if (prefs.length == LengthUnit::inch) return {"ft", {kind, 12 * inch}, 0};
+    return {"m", {kind, 1}, 0};
   case Kind::speed:
     if (prefs.length == LengthUnit::inch) return {"in/s", {kind, inch}, 1};
     return {"m/s", {kind, 1}, 2};
@@ -168,6 +171,7 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
 const char* si_unit_name(Kind kind) {
   switch (kind) {
   case Kind::length:
+  case Kind::altitude:
     return "m";
   case Kind::mass:
     return "kg";
@@ -203,6 +207,7 @@ const char* si_unit_name(Kind kind) {
 std::optional<double> related_factor(Kind from, Kind to) {
   if (from == Kind::force && to == Kind::mass) return 1 / standard_gravity;
   if (from == Kind::mass && to == Kind::force) return standard_gravity;
+  if (from == Kind::length && to == Kind::altitude) return 1;
   if (from == Kind::speed && to == Kind::road_speed) return 1;
   if (from == Kind::road_speed && to == Kind::speed) return 1;
   return std::nullopt;

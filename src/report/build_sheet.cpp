@@ -176,6 +176,24 @@ private:
                  damper(fit.damper_shut, ".damper_shut_m"), frequencies(end)});
     }
     out_ += table.text();
+    beside();
+  }
+
+  /// What stands beside the bags, where anything does.
+  void beside() {
+    Table table({words("end"), words("added volume"), words("line"), words("left and right")});
+    bool any = false;
+    for (const End end : build::both_ends) {
+      const build::EndFit& fit = build_.variant().fit[at(end)];
+      const bool tank = fit.added_volume > 0;
+      any = any || tank || fit.sides == build::Sides::joined;
+      const std::string line =
+          fmt::format("{} bore, {} long, {}", length(fit.line_bore, prefs_.length == LengthUnit::mm ? 1 : -1),
+                      length(fit.line_length), build::name_of(fit.line));
+      table.row({build::name_of(end), tank ? show(fit.added_volume, Kind::volume, prefs_) : words("none"),
+                 tank ? line : "–", build::name_of(fit.sides)});
+    }
+    if (any) out_ += table.text();
   }
 
   std::string frequencies(End end) const {

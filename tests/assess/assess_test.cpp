@@ -363,6 +363,16 @@ TEST(Compare, ShowsWhatDiffersAndNothingElse) {
   EXPECT_EQ(c.choices[0].path, "front.bag");
   EXPECT_EQ(c.choices[0].b, "Fennick R-134");
   EXPECT_GT(c.stops[0], c.stops[1]);
+  build::Build joined = demo_build();
+  joined.variants[1] = joined.variants[0];
+  joined.variants[1].fit[1].sides = build::Sides::joined;
+  joined.variants[1].fit[1].damper_curve.pop_back();
+  const Comparison deep = compare(joined, demo_shelf(), 0, 1, 2, {});
+  std::vector<std::string> paths;
+  for (const auto& choice : deep.choices)
+    paths.push_back(choice.path);
+  EXPECT_EQ(paths, (std::vector<std::string>{"rear.sides", "rear.damper_curve.2.speed_m_per_s",
+                                             "rear.damper_curve.2.bump_n", "rear.damper_curve.2.rebound_n"}));
   const auto same = compare(demo_build(), demo_shelf(), 0, 0, 2, {});
   EXPECT_TRUE(same.choices.empty());
   for (const auto& f : same.figures)

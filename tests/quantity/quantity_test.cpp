@@ -36,6 +36,8 @@ TEST(Quantity, ReadsWhatBuildersType) {
   EXPECT_NEAR(si("−4 °C", Kind::temperature), 269.15, 1e-9);
   EXPECT_NEAR(si("68 °F", Kind::temperature), 293.15, 1e-9);
   EXPECT_DOUBLE_EQ(si("70 %", Kind::share), 0.7);
+  EXPECT_DOUBLE_EQ(si("1800", Kind::altitude), 1800);
+  EXPECT_NEAR(si("4500 ft", Kind::altitude), 1371.6, 1e-9);
   EXPECT_DOUBLE_EQ(si("130 mm/s", Kind::speed), 0.13);
   EXPECT_DOUBLE_EQ(si("90 km/h", Kind::road_speed), 25);
   EXPECT_DOUBLE_EQ(si("2 m/s", Kind::road_speed), 2);
@@ -104,9 +106,10 @@ TEST(Quantity, ShowsFractionsAndKeepsTheSignOfNothing) {
 }
 
 TEST(Quantity, ShownThenParsedReturnsTheSameWithinWhatWasShown) {
-  constexpr Kind kinds[] = {Kind::length,      Kind::mass,       Kind::force,   Kind::pressure,  Kind::volume,
-                            Kind::temperature, Kind::frequency,  Kind::angle,   Kind::stiffness, Kind::time,
-                            Kind::speed,       Kind::road_speed, Kind::turning, Kind::share,     Kind::plain};
+  constexpr Kind kinds[] = {Kind::length,     Kind::mass,        Kind::force,     Kind::pressure,
+                            Kind::volume,     Kind::temperature, Kind::frequency, Kind::angle,
+                            Kind::stiffness,  Kind::time,        Kind::altitude,  Kind::speed,
+                            Kind::road_speed, Kind::turning,     Kind::share,     Kind::plain};
   EXPECT_TRUE(rc::check("round trip", [&] {
     const Kind kind = *rc::gen::elementOf(std::vector<Kind>(std::begin(kinds), std::end(kinds)));
     UnitPrefs prefs{*rc::gen::element(LengthUnit::mm, LengthUnit::inch),

@@ -1,5 +1,5 @@
-// Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument
-// paints that view alone.
+// Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument paints
+// that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton.
 #include "app/main_window.h"
 #include "app/print/sheet_pdf.h"
 #include "app/stages/bags.h"
@@ -31,11 +31,17 @@ int main(int argc, char** argv) {
   QApplication::setStyle(QStyleFactory::create("Fusion"));
   app::use_own_fonts();
   app::MainWindow window(shelf::load_shelf(shelf::shelf_folders()));
-  if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
-  window.resize(1280, 800);
+  const QStringList asked = QApplication::arguments();
+  const char* car = asked.contains("--half-ton") ? "hollin-tarnway.mavrel" : "sorrel-wayfare.mavrel";
+  if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;
+  app::Look first = window.desk().look();
+  if (asked.contains("--night")) first.theme = app::Theme::night_bay;
+  if (asked.contains("--large-text")) first.scale = 1.3;
+  window.desk().set_look(first);
+  window.resize(asked.contains("--small") ? QSize(1100, 700) : QSize(1280, 800));
   window.show();
   const QDir folder(argv[1]);
-  const QString only = argc > 2 ? argv[2] : "";
+  const QString only = argc > 2 && argv[2][0] != '-' ? argv[2] : "";
   auto& desk = window.desk();
   const auto settle = [] {
     for (int i = 0; i < 4; ++i)

@@ -193,18 +193,17 @@ QString ComfortView::summary() const {
   if (!settling) return tr("Both ends need a bag and a road height, and the car its wheelbase.");
   const QString speed = desk_.shown(desk_.build().variant().brief.settle_speed, Kind::road_speed);
   QString out;
-  const double now = settling->now.unrest * 180 / std::numbers::pi,
-               best = settling->best.unrest * 180 / std::numbers::pi;
+  const double now = settling->now.unrest * 180 / std::numbers::pi;
   if (settling->best_bag.empty())
-    out = tr("After a bump at %1 it pitches on by %2°; no other bag behind settles it flatter.")
+    out = tr("After a bump at %1 it pitches on by %2° on the mean; no other bag behind settles it noticeably flatter.")
               .arg(speed)
               .arg(now, 0, 'f', 2);
   else
-    out = tr("After a bump at %1 it pitches on by %2°; with %3 behind, at %4, by %5°.")
+    out = tr("After a bump at %1 it pitches on by %2° on the mean; with %3 behind, at %4, by %5 less.")
               .arg(speed)
               .arg(now, 0, 'f', 2)
-              .arg(QString::fromStdString(settling->best_bag), desk_.shown(settling->rear_best, Kind::frequency))
-              .arg(best, 0, 'f', 2);
+              .arg(QString::fromStdString(settling->best_bag), desk_.shown(settling->rear_best, Kind::frequency),
+                   desk_.shown(1 - settling->best.unrest / settling->now.unrest, Kind::share));
   if (settling->damper_assumed) out += " " + tr("A usual damper is taken where none is described.");
   return out;
 }

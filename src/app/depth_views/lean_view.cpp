@@ -169,7 +169,7 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
     });
     auto* caption = new QLabel(tr("%1 sides").arg(name), this);
     caption->setProperty("quiet", true);
-    caption->setFont(desk_.look().font(TextSize::small));
+    set_small(caption, desk_.look());
     grid_->addWidget(caption, 0, column);
     grid_->addWidget(box, 1, column);
     sides_[at(end)] = box;
@@ -184,7 +184,7 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
                          this);
   key->setWordWrap(true);
   key->setProperty("quiet", true);
-  key->setFont(desk_.look().font(TextSize::small));
+  set_small(key, desk_.look());
   key->setFixedWidth(desk_.look().px(200));
   side->addWidget(key);
   side->addStretch(1);

@@ -93,7 +93,8 @@ void VolumeView::refresh() {
   const Look& look = desk_.look();
   const QString end = build::key_of(desk_.end());
   for (std::size_t i = 0; i < fields_.size(); ++i)
-    fields_[i]->bind(QString("@.%1.%2").arg(end, keys[i]));
+    fields_[i]->bind(QString("@.%1.%2").arg(end, keys[i])), fields_[i]->setFixedWidth(look.px(94));
+  figures_->setFixedWidth(look.px(192));
   const auto& fit = desk_.build().variant().fit[build::at(desk_.end())];
   line_->setCurrentIndex(static_cast<int>(fit.line));
   line_->setFont(look.font(TextSize::small));
@@ -118,8 +119,11 @@ void VolumeView::refresh() {
       line(tr("line damps"), tr("%1 of critical").arg(desk_.shown(soft->line_damping, Kind::share)));
     }
     line(tr("wheel hops at"), desk_.shown(soft->hop, Kind::frequency, 1));
-    line(tr("air a lift, bags"), desk_.shown(soft->air_bag, Kind::mass, 3));
-    if (soft->added > 0) line(tr("and volumes"), "+ " + desk_.shown(soft->air_added, Kind::mass, 3));
+    const auto air = [&](const std::optional<double>& kg) {
+      return kg ? desk_.shown(*kg, Kind::mass, 3) : QString("–");
+    };
+    line(tr("air a lift, bags"), air(soft->air_bag));
+    if (soft->added > 0) line(tr("and volumes"), "+ " + air(soft->air_added));
     figures_->setText("<table cellspacing='0' cellpadding='1'>" + rows + "</table>");
     if (soft->fitting_bore)
       use_bore_->setText(tr("Use a bore of %1").arg(desk_.shown(*soft->fitting_bore, Kind::length, 1)));

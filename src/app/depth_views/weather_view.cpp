@@ -103,7 +103,7 @@ void WeatherView::paint_ground(QPainter& painter) const {
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(rects[i]);
     QString what = QString("%1").arg(desk_.shown(answer.temperature, Kind::temperature));
-    if (answer.what == WeatherAnswer::What::mountain_pass) what += QString(", %1 m").arg(std::lround(answer.altitude));
+    if (answer.what == WeatherAnswer::What::mountain_pass) what += ", " + desk_.shown(answer.altitude, Kind::altitude);
     if (answer.what == WeatherAnswer::What::worked_hour) what += tr(" in the bags");
     if (answer.rake && std::abs(*answer.rake) > 0.0009)
       what += " · " + (*answer.rake > 0 ? tr("nose down %1") : tr("nose up %1"))

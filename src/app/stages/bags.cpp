@@ -21,16 +21,13 @@
 #include <QTabBar>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 namespace mavrel::app {
 
 using build::at;
 
 namespace {
-constexpr std::pair<const char*, const char*> fitted[] = {
-    {"upper_stack_m", QT_TRANSLATE_NOOP("bags", "upper stack")},
-    {"lower_stack_m", QT_TRANSLATE_NOOP("bags", "lower stack")},
-    {"damper_open_m", QT_TRANSLATE_NOOP("bags", "other damper, open")},
-    {"damper_shut_m", QT_TRANSLATE_NOOP("bags", "other damper, shut")}};
 constexpr const char* side_keys[] = {"corner", "search", "shelf"};
 } // namespace
 
@@ -44,7 +41,16 @@ void BagsStage::add_view(const QString& key, const QString& name, std::function<
   }
   views_stack_->addWidget(widget);
   tabs_->addTab(name);
-  views_.push_back({key, name, widget, plot, [widget, summary] { return summary(widget); }});
+  views_.push_back({key, name, widget, plot, [widget, summary] { return summary(widget); }, {}});
+}
+
+void BagsStage::add_field(const QString& path, const QString& caption, const QString& empty, const QStringList& views) {
+  auto* field = new Field(desk_, QString(path).replace("#", "front"), caption, this);
+  if (!empty.isEmpty()) field->set_placeholder(empty);
+  fit_fields_.emplace_back(path, field);
+  fit_row_->addWidget(field);
+  for (View& view : views_)
+    if (views.contains(view.key)) view.fields.push_back(field);
 }
 
 BagsStage::BagsStage(Desk& desk, QWidget* parent)
@@ -93,12 +99,7 @@ QWidget* BagsStage::make_corner() {
   row->setSpacing(u);
   row->setContentsMargins(0, 0, u, 0);
   row->addWidget(sheet_title_, 1);
-  for (const auto& [key, caption] : fitted) {
-    auto* field = new Field(desk_, QString("@.front.%1").arg(key), tr(caption), this);
-    field->setFixedWidth(desk_.look().px(112));
-    fit_fields_.push_back(field);
-    row->addWidget(field);
-  }
+  fit_row_ = row;
   layout->addLayout(row);
   tabs_->setObjectName("bag_views");
   tabs_->setAccessibleName(tr("Questions about the bag"));
@@ -114,11 +115,21 @@ QWidget* BagsStage::make_corner() {
   add_view<GaugeView>("gauge", tr("Gauge"), [](GaugeView* v) { return v->summary(); });
   add_view<ComfortView>("comfort", tr("Comfort"), [](ComfortView* v) { return v->summary(); });
   add_view<LeanView>("lean", tr("Lean"), [](LeanView* v) { return v->summary(); });
+  const QStringList all = {"height", "volume", "stroke", "weather", "gauge", "comfort", "lean"};
+  add_field("@.#.upper_stack_m", tr("upper stack"), {}, all);
+  add_field("@.#.lower_stack_m", tr("lower stack"), {}, all);
+  add_field("@.#.damper_open_m", tr("other damper, open"), tr("as surveyed"), {"height", "stroke"});
+  add_field("@.#.damper_shut_m", tr("other damper, shut"), tr("as surveyed"), {"height", "stroke"});
+  add_field("#.tyre_rate_n_per_m", tr("tyre's rate"), tr("usual"), {"volume"});
+  add_field("surroundings.night_temperature_k", tr("cold night"), {}, {"weather"});
+  add_field("surroundings.pass_altitude_m", tr("mountain pass"), {}, {"weather"});
+  add_field("surroundings.worked_temperature_k", tr("worked air"), {}, {"weather"});
+  add_field("@.brief.gauge_error_pa", tr("gauge error ±"), {}, {"gauge"});
+  add_field("#.friction_n", tr("friction at wheel"), {}, {"gauge"});
   layout->addWidget(tabs_);
   sheet_about_->setWordWrap(true);
   sheet_about_->setContentsMargins(0, 0, u, 0);
   sheet_about_->setAlignment(Qt::AlignLeft | Qt::AlignTop);
-  sheet_about_->setFixedHeight(desk_.look().px(30)); // two lines: the plots must not jump as its words change
   auto* foot = new QHBoxLayout;
   foot->setSpacing(0);
   auto* views = new QVBoxLayout;
@@ -130,7 +141,7 @@ QWidget* BagsStage::make_corner() {
   layout->addLayout(foot, 1);
   connect(tabs_, &QTabBar::currentChanged, this, [this](int i) {
     views_stack_->setCurrentIndex(i);
-    refresh_summary();
+    refresh();
     emit band_moved();
   });
   return corner;
@@ -185,10 +196,13 @@ void BagsStage::refresh() {
   sheet_title_->setText(
       bag.empty() ? tr("No bag chosen")
                   : tr("%1, %2, %3").arg(QString::fromStdString(bag), tr(build::name_of(end)).toLower(), load));
-  for (std::size_t i = 0; i < fit_fields_.size(); ++i) {
-    fit_fields_[i]->bind(QString("@.%1.%2").arg(key, fitted[i].first));
-    if (i >= 2) fit_fields_[i]->edit()->setPlaceholderText(tr("as surveyed"));
+  const View& shown = views_[static_cast<std::size_t>(std::max(0, tabs_->currentIndex()))];
+  for (const auto& [path, field] : fit_fields_) {
+    field->bind(QString(path).replace("#", key));
+    field->setFixedWidth(look.px(112));
+    field->setVisible(std::find(shown.fields.begin(), shown.fields.end(), field) != shown.fields.end());
   }
+  sheet_about_->setFixedHeight(look.px(30)); // two lines: the plots must not jump as its words change
   refresh_summary();
 }
 
@@ -245,11 +259,12 @@ bool BagsStage::go_to(const QString& path) {
     show_view("lean");
     return true;
   }
-  for (Field* field : fit_fields_)
-    if (desk_.resolve(field->path()) == path) {
-      show_side("corner");
-      return focus(field);
-    }
+  for (const View& view : views_)
+    for (Field* field : view.fields)
+      if (desk_.resolve(field->path()) == path) {
+        show_view(view.key);
+        return focus(field);
+      }
   for (const View& view : views_)
     for (Field* field : view.widget->findChildren<Field*>())
       if (desk_.resolve(field->path()) == path) {

@@ -48,7 +48,10 @@ private:
     QWidget* widget;
     HeightPlot* plot; // none: it is not over height
     std::function<QString()> summary;
+    std::vector<Field*> fields; // what it goes by, in the row above
   };
+  /// A field that stands above some views. `#` in its path is the active end.
+  void add_field(const QString& path, const QString& caption, const QString& empty, const QStringList& views);
   template <class T>
   void add_view(const QString& key, const QString& name, std::function<QString(T*)> summary);
   QWidget* make_corner();
@@ -67,7 +70,8 @@ private:
   ShelfPage* shelf_;
   QWidget* corner_ = nullptr;
   std::vector<View> views_;
-  std::vector<Field*> fit_fields_;
+  std::vector<std::pair<QString, Field*>> fit_fields_; // with their paths
+  class QHBoxLayout* fit_row_ = nullptr;
   int reserved_ = 0;
 };
 

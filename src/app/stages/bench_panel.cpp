@@ -39,7 +39,6 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
       make_(new QPushButton(tr("Make the card"), this)) {
   setObjectName("bench_panel");
   const int u = desk_.look().unit();
-  const QFont small = desk_.look().font(TextSize::small);
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);
   column->setSpacing(u / 2);
@@ -49,7 +48,7 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   for (int i = 0; i < static_cast<int>(std::size(keys)); ++i) {
     auto* label = new QLabel(tr(keys[i].caption), this);
     label->setProperty("quiet", true);
-    label->setFont(small);
+    set_small(label, desk_.look());
     auto* edit = new QLineEdit(keys[i].usual, this);
     edit->setObjectName(QString("bench_key_%1").arg(i));
     edit->setAccessibleName(tr(keys[i].caption));
@@ -62,14 +61,14 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
                           air::BagKind::sleeve, air::BagKind::slim_bellows})
     kind_->addItem(tr(air::bag_kind_name(kind)), static_cast<int>(kind));
   kind_->setCurrentIndex(1);
-  kind_->setFont(small);
+  set_small(kind_, desk_.look());
   kind_->setAccessibleName(tr("kind"));
   head->addWidget(kind_, 1, static_cast<int>(std::size(keys)));
   column->addLayout(head);
   auto* caution = new QLabel(
       tr("A bag under pressure can burst or leave its plates: a guarded press, and nobody in line with it."), this);
   caution->setProperty("quiet", true);
-  caution->setFont(small);
+  set_small(caution, desk_.look());
   caution->setWordWrap(true);
   column->addWidget(caution);
   auto* row = new QHBoxLayout;
@@ -79,7 +78,7 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   table_->setHorizontalHeaderLabels(
       {tr("height"), tr("load"), tr("pressure"), tr("volume, if taken"), tr("off the fit")});
   table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-  table_->horizontalHeader()->setFont(small);
+  set_small(table_->horizontalHeader(), desk_.look());
   table_->verticalHeader()->setDefaultSectionSize(desk_.look().px(22));
   table_->setTabKeyNavigation(true);
   connect(table_, &QTableWidget::cellChanged, this, &BenchPanel::refresh);
@@ -92,11 +91,11 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   column->addWidget(drawing_, 4);
   auto* foot = new QHBoxLayout;
   auto* back = new QPushButton(tr("Back to the cards"), this);
-  back->setFont(small);
+  set_small(back, desk_.look());
   connect(back, &QPushButton::clicked, this, &BenchPanel::left);
   foot->addWidget(back);
   foot->addStretch(1);
-  make_->setFont(small);
+  set_small(make_, desk_.look());
   make_->setObjectName("bench_make");
   connect(make_, &QPushButton::clicked, this, [this] {
     if (answer_.fit && answer_.fit->card) emit made(*answer_.fit->card);

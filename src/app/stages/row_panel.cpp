@@ -52,7 +52,7 @@ void RowPanel::refresh() {
 
 QLabel* RowPanel::quiet_label(const QString& text) {
   auto* label = new QLabel(text, page_);
-  label->setFont(desk_.look().font(TextSize::small));
+  set_small(label, desk_.look());
   label->setProperty("quiet", true);
   return label;
 }

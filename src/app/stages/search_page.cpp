@@ -71,7 +71,7 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
     column->setSpacing(0);
     auto* label = new QLabel(caption, this);
     label->setProperty("quiet", true);
-    label->setFont(desk_.look().font(TextSize::small));
+    set_small(label, desk_.look());
     label->setBuddy(widget);
     column->addWidget(label);
     column->addWidget(widget);

@@ -55,7 +55,6 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
       bench_(new BenchPanel(desk, this)) {
   setObjectName("shelf_page");
   const int u = desk_.look().unit();
-  const QFont small = desk_.look().font(TextSize::small);
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, u / 2, 0, 0);
   row->setSpacing(u);
@@ -67,7 +66,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   const auto button = [&](const QString& name, const QString& object, auto act) {
     auto* made = new QPushButton(name, this);
     made->setObjectName(object);
-    made->setFont(small);
+    set_small(made, desk_.look());
     connect(made, &QPushButton::clicked, this, act);
     return made;
   };
@@ -95,7 +94,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   const auto caption = [&](const QString& text, int at_row, int at_column, int span, QWidget* widget) {
     auto* label = new QLabel(text, page);
     label->setProperty("quiet", true);
-    label->setFont(small);
+    set_small(label, desk_.look());
     label->setBuddy(widget);
     widget->setAccessibleName(text);
     head->addWidget(label, at_row, at_column, 1, span);
@@ -144,7 +143,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   foot->setSpacing(u / 2);
   foot->addWidget(button(tr("Add row"), "card_add_row", [this] { add_row(); }));
   foot->addWidget(button(tr("Remove row"), "card_remove_row", [this] { remove_row(); }));
-  undo_->setFont(small);
+  set_small(undo_, desk_.look());
   undo_->setObjectName("card_undo");
   connect(undo_, &QPushButton::clicked, this, &ShelfPage::undo);
   foot->addWidget(undo_);
@@ -157,7 +156,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
                               : QString();
     if (!to.isEmpty()) export_to(to);
   }));
-  keep_->setFont(small);
+  set_small(keep_, desk_.look());
   keep_->setObjectName("card_keep");
   connect(keep_, &QPushButton::clicked, this, &ShelfPage::keep);
   foot->addWidget(keep_);

@@ -1,5 +1,7 @@
 #include "app/theme/look.h"
 
+#include <QWidget>
+
 #include <cmath>
 
 // Resources in a static library are only there once asked for, and outside any namespace.
@@ -143,6 +145,16 @@ QString Look::style_sheet() const {
   for (const auto& [name, colour] : colours)
     sheet.replace(name, colour.name());
   return sheet;
+}
+
+void set_small(QWidget* widget, const Look& look) {
+  widget->setProperty("small", true);
+  widget->setFont(look.font(TextSize::small));
+}
+
+void restyle_small(const QWidget* window, const Look& look) {
+  for (QWidget* widget : window->findChildren<QWidget*>())
+    if (widget->property("small").toBool()) widget->setFont(look.font(TextSize::small));
 }
 
 } // namespace mavrel::app

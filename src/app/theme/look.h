@@ -8,6 +8,8 @@
 #include <QPalette>
 #include <QString>
 
+class QWidget;
+
 namespace mavrel::app {
 
 /// Every colour the program uses. A widget that needs another one needs a new row here.
@@ -42,5 +44,9 @@ struct Look {
   [[nodiscard]] QPalette palette() const;
   [[nodiscard]] QString style_sheet() const;
 };
+
+/// Small text that follows when the text size changes (the window sets every such widget's font anew).
+void set_small(QWidget* widget, const Look& look);
+void restyle_small(const QWidget* window, const Look& look);
 
 } // namespace mavrel::app

@@ -191,7 +191,7 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &FindingsPanel::refresh);
   refresh();
-  set_folded(false);
+  show_folded(false);
 }
 
 void FindingsPanel::refresh() {
@@ -206,6 +206,15 @@ void FindingsPanel::refresh() {
 }
 
 void FindingsPanel::set_folded(bool fold) {
+  chosen_ = true;
+  show_folded(fold);
+}
+
+void FindingsPanel::fit_to(int window_width) {
+  show_folded(chosen_ ? folded_ : window_width < desk_.look().px(1200));
+}
+
+void FindingsPanel::show_folded(bool fold) {
   folded_ = fold;
   list_->setVisible(!fold);
   title_->setVisible(!fold);

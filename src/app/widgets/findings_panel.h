@@ -30,7 +30,10 @@ public:
   explicit FindingsPanel(Desk& desk, QWidget* parent = nullptr);
   [[nodiscard]] QListView* list() const { return list_; }
   [[nodiscard]] bool is_folded() const { return folded_; }
+  /// Folds or unfolds it, and leaves it so whatever the window's width.
   void set_folded(bool folded);
+  /// Until somebody folds or unfolds it, a window too narrow for everything folds it.
+  void fit_to(int window_width);
 
 signals:
   void folded(bool folded);
@@ -44,7 +47,10 @@ private:
   QListView* list_;
   QLabel* title_;
   QToolButton* fold_;
+  void show_folded(bool fold);
+
   bool folded_ = false;
+  bool chosen_ = false; // by the person
 };
 
 } // namespace mavrel::app
