@@ -34,8 +34,8 @@ struct BenchAnswer {
 
 /// Effective area as a polynomial in height (as high as the readings bear, up to cubic) and linear in pressure, least
 /// squares of the load's relative error; volume by integrating the area from the volumes measured.
-/// @param about  name, kind, heights and pressures of the bag: `collapsed_height`, `max_height`, … ; its table is
-/// ignored Source: docs/models.md, "Bench test".
+/// @param about  name, kind, heights and pressures of the bag; its table is ignored
+/// Source: docs/models.md, "Bench test".
 [[nodiscard]] BenchAnswer fit_bench_test(std::span<const BenchReading> readings, const air::BagCard& about);
 
 } // namespace mavrel::shelf

@@ -66,7 +66,7 @@ void StrokeView::paint_order(QPainter& painter) const {
   std::vector<double> wanted;
   std::vector<const assess::BumpEnd*> shown;
   for (const auto& end : stroke->order)
-    if (end.H > s.low && end.H < s.high) shown.push_back(&end), wanted.push_back(s.y(end.H));
+    shown.push_back(&end), wanted.push_back(s.clamped_y(end.H));
   const double line = painter.fontMetrics().height();
   const auto y = spread_apart(wanted, line, p.top() + line, p.bottom() - line / 2);
   for (std::size_t i = 0; i < shown.size(); ++i) {
