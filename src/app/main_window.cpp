@@ -120,6 +120,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     }
   });
   connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
+  connect(bags_->shelf_page(), &ShelfPage::edited, this, &MainWindow::refresh_title);
+  connect(bags_, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of the stage is shown
   connect(&desk_, &Desk::restyled, this, [this] {
     settings_.keep(desk_.prefs());
     settings_.keep(desk_.look());
@@ -141,6 +143,10 @@ MainWindow::~MainWindow() {
   delete takeCentralWidget();
 }
 
+ShelfPage* MainWindow::shown_shelf() const {
+  return bags_->shelf_page()->isVisible() ? bags_->shelf_page() : nullptr;
+}
+
 StagePage* MainWindow::page() const {
   return qobject_cast<StagePage*>(pages_->currentWidget());
 }
@@ -156,6 +162,7 @@ void MainWindow::go_to_stage(const QString& key) {
   pages_->setCurrentWidget(wanted);
   rail_->set_current(wanted == bags_ ? "bags" : wanted == compare_ ? "compare" : "car_in");
   if (wanted == bags_) emit desk_.looked_at(); // judged while hidden
+  if (undo_) refresh_title();
   line_up_posts();
 }
 
@@ -212,6 +219,13 @@ void MainWindow::refresh_title() {
   setWindowTitle(
       QString("%1 — %2[*] — Mavrel").arg(car.empty() ? tr("Unnamed car") : QString::fromStdString(car), name));
   setWindowModified(!desk_.may_close());
+  if (const ShelfPage* shelf_page = shown_shelf()) {
+    undo_->setEnabled(shelf_page->drafts().can_undo());
+    undo_->setText(tr("Undo: edit of the card"));
+    redo_->setEnabled(shelf_page->drafts().can_redo());
+    redo_->setText(tr("Redo: edit of the card"));
+    return;
+  }
   const auto& history = desk_.history();
   undo_->setEnabled(history.can_undo());
   undo_->setText(history.can_undo() ? tr("Undo: %1").arg(QString::fromStdString(history.undo_name())) : tr("Undo"));
@@ -352,9 +366,15 @@ void MainWindow::show_notice(const QString& text, const QString& action, const s
 
 // ---- events
 
+bool MainWindow::may_lose_cards() {
+  if (!bags_->shelf_page()->drafts().any_unkept()) return true;
+  return QMessageBox::question(this, tr("Cards not kept"), tr("Bag cards were edited and not kept on your shelf."),
+                               QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) == QMessageBox::Discard;
+}
+
 void MainWindow::closeEvent(QCloseEvent* event) {
   if (QWidget* focus = focusWidget()) focus->clearFocus(); // what is half typed is taken or given up first
-  if (!may_leave()) {
+  if (!may_lose_cards() || !may_leave()) {
     event->ignore();
     return;
   }

@@ -20,6 +20,7 @@ class CarInStage;
 class ComparePage;
 class FindingsPanel;
 class HeightPosts;
+class ShelfPage;
 class StagePage;
 class StageRail;
 class TapeMode;
@@ -78,7 +79,10 @@ private:
   void open_dialog();
   void print();
   [[nodiscard]] bool may_leave();
+  [[nodiscard]] bool may_lose_cards();
   [[nodiscard]] StagePage* page() const;
+  /// The shelf, while it is what is looked at.
+  [[nodiscard]] ShelfPage* shown_shelf() const;
 
   Settings settings_;
   Desk desk_;

@@ -3,6 +3,7 @@
 
 #include "app/stages/bags.h"
 #include "app/stages/car_in.h"
+#include "app/stages/shelf_page.h"
 #include "app/widgets/field.h"
 #include "app/widgets/finder.h"
 #include "app/widgets/findings_panel.h"
@@ -60,11 +61,20 @@ void MainWindow::make_menus() {
   add_action(file, tr("Quit"), QKeySequence::Quit, [this] { close(); });
 
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+  // On the shelf the card shown has an undo of its own; everywhere else it is the build's.
   undo_ = add_action(edit, tr("Undo"), QKeySequence::Undo, [this] {
     if (QWidget* focus = focusWidget(); focus && qobject_cast<QLineEdit*>(focus)) focus->clearFocus();
-    desk_.undo();
+    if (ShelfPage* shelf_page = shown_shelf())
+      shelf_page->undo();
+    else
+      desk_.undo();
   });
-  redo_ = add_action(edit, tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] { desk_.redo(); });
+  redo_ = add_action(edit, tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] {
+    if (ShelfPage* shelf_page = shown_shelf())
+      shelf_page->redo();
+    else
+      desk_.redo();
+  });
   edit->addSeparator();
   add_action(edit, tr("Keep this design and go on with a copy"), QKeySequence("Ctrl+D"),
              [this] { desk_.add_variant(); });

@@ -178,6 +178,18 @@ TEST_F(SearchTest, TheListHoldsAChoiceByKeyboard) {
   }
 }
 
+TEST_F(SearchTest, EveryChoiceIsReachedByItsButtons) {
+  run();
+  for (std::size_t i = 1; i < page()->result()->choices.size(); ++i) {
+    click("search_next");
+    EXPECT_EQ(page()->chosen(), i);
+  }
+  click("search_next");
+  EXPECT_EQ(page()->chosen(), page()->result()->choices.size() - 1) << "the last stays";
+  click("search_better");
+  EXPECT_EQ(page()->chosen(), page()->result()->choices.size() - 2);
+}
+
 TEST_F(SearchTest, StoppingLeavesTheBuildUntouched) {
   const build::Build before = build();
   window_->bags()->show_side("search");
@@ -247,6 +259,27 @@ TEST_F(ShelfTest, ACellIsEditedTheDoubtMarkedAndUndone) {
   click("card_undo");
   click("card_undo");
   EXPECT_EQ(*page()->draft(), before);
+}
+
+TEST_F(ShelfTest, LookingAtAnotherCardLosesNoEdit) {
+  cells()->item(2, 2)->setText("2540 N");
+  page()->show_bag("Fennick R-100");
+  EXPECT_EQ(page()->draft()->name, "Fennick R-100");
+  page()->show_bag("Osier O-135");
+  EXPECT_DOUBLE_EQ(page()->draft()->loads[0][2], 2540);
+  EXPECT_FALSE(
+      window_->findChild<QListWidget*>("card_list")->findItems("Osier O-135  · edited", Qt::MatchStartsWith).isEmpty());
+  key(Qt::Key_Z, Qt::ControlModifier);
+  EXPECT_NE(page()->draft()->loads[0][2], 2540) << "on the shelf Ctrl+Z is the card's";
+  EXPECT_FALSE(page()->drafts().any_unkept());
+  key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
+  EXPECT_DOUBLE_EQ(page()->draft()->loads[0][2], 2540);
+  page()->duplicate();
+  page()->show_bag("Fennick R-100");
+  auto* list = window_->findChild<QListWidget*>("card_list");
+  ASSERT_FALSE(list->findItems("Osier O-135 copy", Qt::MatchStartsWith).isEmpty());
+  list->setCurrentItem(list->findItems("Osier O-135 copy", Qt::MatchStartsWith).front());
+  EXPECT_EQ(page()->draft()->name, "Osier O-135 copy");
 }
 
 TEST_F(ShelfTest, ADuplicateIsNamedKeptAndOnTheShelf) {

@@ -15,6 +15,8 @@
 #include <QPushButton>
 #include <QTableWidget>
 
+#include <tuple>
+
 namespace mavrel::app {
 
 using assess::SearchChoice;
@@ -115,6 +117,20 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   held_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
   held_->setFixedWidth(desk_.look().px(236));
   right->addWidget(held_, 1);
+  auto* steps = new QHBoxLayout;
+  for (const auto& [name, object, by] :
+       {std::tuple{tr("‹ Better"), "search_better", -1}, std::tuple{tr("Next ›"), "search_next", 1}}) {
+    auto* step = new QPushButton(name, this);
+    step->setObjectName(object);
+    set_small(step, desk_.look());
+    connect(step, &QPushButton::clicked, this, [this, way = by] {
+      if (!held_choice_) return;
+      const auto to = static_cast<long>(*held_choice_) + way;
+      if (to >= 0 && to < static_cast<long>(result_->choices.size())) hold(static_cast<std::size_t>(to));
+    });
+    steps->addWidget(step);
+  }
+  right->addLayout(steps);
   right->addWidget(take_);
   middle->addLayout(right);
   layout->addLayout(middle, 5);

@@ -52,7 +52,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
       drawing_(new CardDrawing(desk, this)), cells_(new QTableWidget(this)), kind_(new QComboBox(this)),
       stop_(new QCheckBox(tr("stop inside"), this)), verdict_(new QLabel(this)),
       keep_(new QPushButton(tr("Keep"), this)), undo_(new QPushButton(tr("Undo"), this)),
-      bench_(new BenchPanel(desk, this)) {
+      redo_(new QPushButton(tr("Redo"), this)), bench_(new BenchPanel(desk, this)) {
   setObjectName("shelf_page");
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
@@ -115,15 +115,15 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
                           air::BagKind::sleeve, air::BagKind::slim_bellows})
     kind_->addItem(tr(air::bag_kind_name(kind)), static_cast<int>(kind));
   connect(kind_, &QComboBox::activated, this, [this] {
-    if (!draft_) return;
-    air::BagCard card = *draft_;
+    if (!drafts_.has_card()) return;
+    air::BagCard card = drafts_.card();
     card.kind = static_cast<air::BagKind>(kind_->currentData().toInt());
     change(std::move(card));
   });
   caption(tr("kind"), 0, 3, 2, kind_);
   connect(stop_, &QCheckBox::clicked, this, [this](bool on) {
-    if (!draft_) return;
-    air::BagCard card = *draft_;
+    if (!drafts_.has_card()) return;
+    air::BagCard card = drafts_.card();
     card.internal_stop = on;
     change(std::move(card));
   });
@@ -147,13 +147,17 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   undo_->setObjectName("card_undo");
   connect(undo_, &QPushButton::clicked, this, &ShelfPage::undo);
   foot->addWidget(undo_);
+  set_small(redo_, desk_.look());
+  connect(redo_, &QPushButton::clicked, this, &ShelfPage::redo);
+  foot->addWidget(redo_);
   foot->addStretch(1);
   foot->addWidget(button(tr("Duplicate"), "card_duplicate", [this] { duplicate(); }));
   foot->addWidget(button(tr("Export…"), "card_export", [this] {
-    const QString to = draft_ ? QFileDialog::getSaveFileName(this, tr("Bag card"),
-                                                             QString::fromStdString(shelf::card_file_name(*draft_)),
-                                                             tr("Bag cards (*.csv)"))
-                              : QString();
+    const QString to = drafts_.has_card()
+                           ? QFileDialog::getSaveFileName(this, tr("Bag card"),
+                                                          QString::fromStdString(shelf::card_file_name(drafts_.card())),
+                                                          tr("Bag cards (*.csv)"))
+                           : QString();
     if (!to.isEmpty()) export_to(to);
   }));
   set_small(keep_, desk_.look());
@@ -166,15 +170,20 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   connect(bench_, &BenchPanel::left, this, [this] { stack_->setCurrentIndex(0); });
   connect(bench_, &BenchPanel::made, this, [this](const air::BagCard& card) {
     stack_->setCurrentIndex(0);
-    opened_.reset();
-    list_->setCurrentRow(-1);
-    put(card);
+    drafts_.add(card);
+    refresh_list();
+    show_draft();
   });
-  connect(list_, &QListWidget::currentRowChanged, this, [this](int i) {
-    if (i < 0 || static_cast<std::size_t>(i) >= desk_.shelf().bags.size()) return;
+  connect(list_, &QListWidget::currentRowChanged, this, [this](int held) {
+    const auto& bags = desk_.shelf().bags;
+    if (held < 0) return;
     stack_->setCurrentIndex(0);
-    opened_ = desk_.shelf().bags[static_cast<std::size_t>(i)].card;
-    put(opened_);
+    const auto i = static_cast<std::size_t>(held);
+    if (i < bags.size())
+      drafts_.open(bags[i].card);
+    else
+      drafts_.open_new(i - bags.size());
+    show_draft();
   });
   connect(&desk_, &Desk::changed, this, [this] {
     if (isVisible()) refresh_list();
@@ -185,7 +194,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
 void ShelfPage::showEvent(QShowEvent* event) {
   QWidget::showEvent(event);
   refresh_list();
-  if (!draft_ && !desk_.shelf().bags.empty()) {
+  if (!drafts_.has_card() && !desk_.shelf().bags.empty()) {
     const auto& fitted = desk_.build().variant().fit[build::at(desk_.end())].bag;
     show_bag(desk_.shelf().find(fitted) ? fitted : desk_.shelf().bags.front().card.name);
   }
@@ -199,43 +208,53 @@ void ShelfPage::refresh_list() {
   list_->setFont(desk_.look().font(TextSize::normal));
   for (const auto& bag : desk_.shelf().bags) {
     const bool mine = bag.file.string().starts_with(own);
-    auto* item = new QListWidgetItem(QString::fromStdString(bag.card.name) + (mine ? tr("  · yours") : QString()) +
+    const bool changed = drafts_.is_edited(bag.card.name);
+    auto* item = new QListWidgetItem(QString::fromStdString(bag.card.name) +
+                                         (changed ? tr("  · edited")
+                                          : mine  ? tr("  · yours")
+                                                  : QString()) +
                                          (bag.doubts.empty() ? "" : "  △"),
                                      list_);
     if (!bag.doubts.empty()) item->setForeground(t.caution), item->setToolTip(desk_.words_of(bag.doubts.front().what));
-    if (draft_ && draft_->name == bag.card.name) list_->setCurrentItem(item);
+    if (drafts_.has_card() && !drafts_.shown_new() && drafts_.shelf_name() == bag.card.name)
+      list_->setCurrentItem(item);
   }
+  for (const std::string& name : drafts_.new_names())
+    new QListWidgetItem(QString::fromStdString(name) + tr("  · not kept"), list_);
+  if (const auto shown = drafts_.shown_new())
+    list_->setCurrentRow(static_cast<int>(desk_.shelf().bags.size() + *shown));
 }
 
 void ShelfPage::show_bag(const std::string& name) {
-  const auto& bags = desk_.shelf().bags;
-  for (std::size_t i = 0; i < bags.size(); ++i)
-    if (bags[i].card.name == name) {
-      const QSignalBlocker quiet(list_);
-      list_->setCurrentRow(static_cast<int>(i));
-      opened_ = bags[i].card;
-      stack_->setCurrentIndex(0);
-      put(opened_);
-    }
-}
-
-void ShelfPage::put(std::optional<air::BagCard> card) {
-  draft_ = std::move(card);
-  before_.clear();
+  const shelf::ShelfBag* bag = desk_.shelf().find(name);
+  if (!bag) return;
+  stack_->setCurrentIndex(0);
+  drafts_.open(bag->card);
+  refresh_list();
   show_draft();
 }
 
+std::optional<air::BagCard> ShelfPage::draft() const {
+  return drafts_.has_card() ? std::optional(drafts_.card()) : std::nullopt;
+}
+
 void ShelfPage::change(air::BagCard card) {
-  if (!draft_ || card == *draft_) return show_draft();
-  before_.push_back(*draft_);
-  draft_ = std::move(card);
+  if (drafts_.has_card()) drafts_.change(std::move(card));
+  refresh_list();
   show_draft();
 }
 
 void ShelfPage::undo() {
-  if (before_.empty()) return;
-  draft_ = before_.back();
-  before_.pop_back();
+  if (!drafts_.can_undo()) return;
+  drafts_.undo();
+  refresh_list();
+  show_draft();
+}
+
+void ShelfPage::redo() {
+  if (!drafts_.can_redo()) return;
+  drafts_.redo();
+  refresh_list();
   show_draft();
 }
 
@@ -243,21 +262,24 @@ void ShelfPage::show_draft() {
   const UnitPrefs& prefs = desk_.prefs();
   for (std::size_t i = 0; i < keys_.size(); ++i) {
     keys_[i]->setFont(desk_.look().font(TextSize::normal, true));
-    if (!draft_)
+    if (!drafts_.has_card())
       keys_[i]->clear();
     else if (!keys[i].what)
-      keys_[i]->setText(QString::fromStdString(draft_->name));
+      keys_[i]->setText(QString::fromStdString(drafts_.card().name));
     else
-      keys_[i]->setText(keys[i].kind == Kind::mass && draft_->mass == 0
+      keys_[i]->setText(keys[i].kind == Kind::mass && drafts_.card().mass == 0
                             ? QString()
-                            : QString::fromStdString(show_exact((*draft_).*keys[i].what, keys[i].kind, prefs)));
+                            : QString::fromStdString(show_exact((drafts_.card()).*keys[i].what, keys[i].kind, prefs)));
     keys_[i]->setCursorPosition(0);
-    keys_[i]->setEnabled(draft_.has_value());
+    keys_[i]->setEnabled(drafts_.has_card());
   }
-  if (draft_) kind_->setCurrentIndex(static_cast<int>(draft_->kind)), stop_->setChecked(draft_->internal_stop);
+  if (drafts_.has_card())
+    kind_->setCurrentIndex(static_cast<int>(drafts_.card().kind)), stop_->setChecked(drafts_.card().internal_stop);
   kind_->setFont(desk_.look().font(TextSize::small));
   stop_->setFont(desk_.look().font(TextSize::small));
-  undo_->setEnabled(!before_.empty());
+  undo_->setEnabled(drafts_.can_undo());
+  redo_->setEnabled(drafts_.can_redo());
+  emit edited();
   fill_cells();
   check();
 }
@@ -269,12 +291,12 @@ void ShelfPage::fill_cells() {
   cells_->setFont(look.font(TextSize::normal));
   cells_->horizontalHeader()->setFont(look.font(TextSize::small));
   cells_->verticalHeader()->setDefaultSectionSize(look.px(22));
-  if (!draft_) {
+  if (!drafts_.has_card()) {
     cells_->setRowCount(0);
     return;
   }
   const UnitPrefs& prefs = desk_.prefs();
-  const air::BagCard& card = *draft_;
+  const air::BagCard& card = drafts_.card();
   const auto unit = [&](Kind kind) { return QString::fromStdString(unit_name(kind, prefs)); };
   QStringList names = {tr("height\n%1").arg(unit(Kind::length)), tr("volume\n%1").arg(unit(Kind::volume))};
   for (const double p : card.pressures)
@@ -312,8 +334,8 @@ void ShelfPage::fill_cells() {
 }
 
 void ShelfPage::cell_edited(int row, int column) {
-  if (!draft_) return;
-  air::BagCard card = *draft_;
+  if (!drafts_.has_card()) return;
+  air::BagCard card = drafts_.card();
   const auto r = static_cast<std::size_t>(row), c = static_cast<std::size_t>(column);
   if (r >= card.heights.size()) return;
   Kind kind = Kind::force;
@@ -337,9 +359,9 @@ void ShelfPage::cell_edited(int row, int column) {
 }
 
 void ShelfPage::key_edited(int key) {
-  if (!draft_ || !keys_[static_cast<std::size_t>(key)]->isModified()) return;
+  if (!drafts_.has_card() || !keys_[static_cast<std::size_t>(key)]->isModified()) return;
   keys_[static_cast<std::size_t>(key)]->setModified(false);
-  air::BagCard card = *draft_;
+  air::BagCard card = drafts_.card();
   const std::string text = keys_[static_cast<std::size_t>(key)]->text().trimmed().toStdString();
   if (!keys[key].what) {
     if (text.empty() || text.size() > 80) {
@@ -359,8 +381,8 @@ void ShelfPage::key_edited(int key) {
 }
 
 void ShelfPage::add_row() {
-  if (!draft_) return;
-  air::BagCard card = *draft_;
+  if (!drafts_.has_card()) return;
+  air::BagCard card = drafts_.card();
   // Between the row held and the next one, half way; the last row is followed by one as far again.
   const std::size_t n = card.heights.size();
   const auto at = static_cast<std::size_t>(std::clamp(cells_->currentRow(), 0, static_cast<int>(n) - 1));
@@ -379,8 +401,8 @@ void ShelfPage::add_row() {
 }
 
 void ShelfPage::remove_row() {
-  if (!draft_ || cells_->currentRow() < 0) return;
-  air::BagCard card = *draft_;
+  if (!drafts_.has_card() || cells_->currentRow() < 0) return;
+  air::BagCard card = drafts_.card();
   const auto at = static_cast<std::ptrdiff_t>(cells_->currentRow());
   if (card.heights.size() <= 3) {
     desk_.tell(tr("A card needs at least 3 rows."));
@@ -398,12 +420,12 @@ void ShelfPage::remove_row() {
 void ShelfPage::check() {
   verdict_->setFont(desk_.look().font(TextSize::small));
   keep_->setEnabled(false);
-  if (!draft_) {
+  if (!drafts_.has_card()) {
     drawing_->show_card(std::nullopt);
     verdict_->clear();
     return;
   }
-  const shelf::CardReading reading = shelf::read_card(shelf::card_text(*draft_));
+  const shelf::CardReading reading = shelf::read_card(shelf::card_text(drafts_.card()));
   drawing_->show_card(reading.card);
   keep_->setEnabled(reading.card.has_value());
   verdict_->setProperty("wrong", !reading.mistakes.empty());
@@ -417,31 +439,32 @@ void ShelfPage::check() {
 }
 
 void ShelfPage::duplicate() {
-  if (!draft_) return;
-  air::BagCard card = *draft_;
+  if (!drafts_.has_card()) return;
+  air::BagCard card = drafts_.card();
   card.name += tr(" copy").toStdString();
-  opened_.reset();
-  put(std::move(card));
+  drafts_.add(std::move(card));
+  refresh_list();
+  show_draft();
   desk_.tell(tr("A copy, not on the shelf yet. Name it and keep it."));
 }
 
 bool ShelfPage::keep() {
-  if (!draft_) return false;
-  const std::string name = draft_->name;
-  const auto file = desk_.keep_card(*draft_);
+  if (!drafts_.has_card()) return false;
+  const std::string name = drafts_.card().name;
+  const auto file = desk_.keep_card(drafts_.card());
   if (!file) {
     desk_.tell(desk_.words_of(file.error()));
     return false;
   }
-  refresh_list();
+  drafts_.kept();
   show_bag(name);
   desk_.tell(tr("Kept as %1").arg(QString::fromStdString(file->string())));
   return true;
 }
 
 bool ShelfPage::export_to(const QString& file) {
-  if (!draft_) return false;
-  const auto done = write_atomically(file.toStdString(), shelf::card_text(*draft_));
+  if (!drafts_.has_card()) return false;
+  const auto done = write_atomically(file.toStdString(), shelf::card_text(drafts_.card()));
   desk_.tell(done ? tr("Card written: %1").arg(file) : desk_.words_of(done.error()));
   return done.has_value();
 }

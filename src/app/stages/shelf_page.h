@@ -2,7 +2,7 @@
 // user's own shelf, or made from a bench test.
 #pragma once
 
-#include "air/bag_card.h"
+#include "app/card_drafts.h"
 #include "shelf/card_csv.h"
 
 #include <QWidget>
@@ -36,18 +36,22 @@ public:
   bool export_to(const QString& file);
   void show_bag(const std::string& name);
   /// The card as edited here; none while nothing is chosen.
-  [[nodiscard]] const std::optional<air::BagCard>& draft() const { return draft_; }
+  [[nodiscard]] std::optional<air::BagCard> draft() const;
+  [[nodiscard]] const CardDrafts& drafts() const { return drafts_; }
   void duplicate();
   /// Keeps the draft on the user's shelf. @returns whether it is kept
   bool keep();
   void undo();
+  void redo();
+
+signals:
+  void edited(); // a card changed, or another is shown
 
 protected:
   void showEvent(QShowEvent* event) override;
 
 private:
   void refresh_list();
-  void put(std::optional<air::BagCard> card);
   void change(air::BagCard card);
   void show_draft();
   void fill_cells();
@@ -66,11 +70,9 @@ private:
   QComboBox* kind_;
   QCheckBox* stop_;
   QLabel* verdict_;
-  QPushButton *keep_, *undo_;
+  QPushButton *keep_, *undo_, *redo_;
   BenchPanel* bench_;
-  std::optional<air::BagCard> draft_;
-  std::vector<air::BagCard> before_;   // for undo
-  std::optional<air::BagCard> opened_; // as on the shelf, to tell what is changed
+  CardDrafts drafts_;
 };
 
 } // namespace mavrel::app
