@@ -2,10 +2,10 @@
 
 #include "app/desk.h"
 #include "app/stages/bench_panel.h"
+#include "app/widgets/card_cells.h"
 #include "app/widgets/card_drawing.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
-#include "shelf/card_check.h"
 #include "shelf/card_write.h"
 #include "shelf/places.h"
 
@@ -15,13 +15,11 @@
 #include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
 #include <QStackedWidget>
-#include <QTableWidget>
 
 #include <algorithm>
 
@@ -49,7 +47,7 @@ constexpr Key keys[] = {
 
 ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), list_(new QListWidget(this)), stack_(new QStackedWidget(this)),
-      drawing_(new CardDrawing(desk, this)), cells_(new QTableWidget(this)), kind_(new QComboBox(this)),
+      drawing_(new CardDrawing(desk, this)), cells_(new CardCells(desk, this)), kind_(new QComboBox(this)),
       stop_(new QCheckBox(tr("stop inside"), this)), verdict_(new QLabel(this)),
       keep_(new QPushButton(tr("Keep"), this)), undo_(new QPushButton(tr("Undo"), this)),
       redo_(new QPushButton(tr("Redo"), this)), bench_(new BenchPanel(desk, this)) {
@@ -132,17 +130,12 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   column->addWidget(drawing_, 6);
   verdict_->setWordWrap(true);
   column->addWidget(verdict_);
-  cells_->setObjectName("card_cells");
-  cells_->setAccessibleName(tr("The card's figures"));
-  cells_->verticalHeader()->hide();
-  cells_->setTabKeyNavigation(true);
-  cells_->setSelectionMode(QAbstractItemView::SingleSelection);
-  connect(cells_, &QTableWidget::cellChanged, this, &ShelfPage::cell_edited);
+  connect(cells_, &CardCells::edited, this, &ShelfPage::change);
   column->addWidget(cells_, 5);
   auto* foot = new QHBoxLayout;
   foot->setSpacing(u / 2);
-  foot->addWidget(button(tr("Add row"), "card_add_row", [this] { add_row(); }));
-  foot->addWidget(button(tr("Remove row"), "card_remove_row", [this] { remove_row(); }));
+  foot->addWidget(button(tr("Add row"), "card_add_row", [this] { cells_->add_row(); }));
+  foot->addWidget(button(tr("Remove row"), "card_remove_row", [this] { cells_->remove_row(); }));
   set_small(undo_, desk_.look());
   undo_->setObjectName("card_undo");
   connect(undo_, &QPushButton::clicked, this, &ShelfPage::undo);
@@ -280,82 +273,8 @@ void ShelfPage::show_draft() {
   undo_->setEnabled(drafts_.can_undo());
   redo_->setEnabled(drafts_.can_redo());
   emit edited();
-  fill_cells();
+  cells_->show_card(draft());
   check();
-}
-
-void ShelfPage::fill_cells() {
-  const QSignalBlocker quiet(cells_);
-  const Look& look = desk_.look();
-  cells_->clear();
-  cells_->setFont(look.font(TextSize::normal));
-  cells_->horizontalHeader()->setFont(look.font(TextSize::small));
-  cells_->verticalHeader()->setDefaultSectionSize(look.px(22));
-  if (!drafts_.has_card()) {
-    cells_->setRowCount(0);
-    return;
-  }
-  const UnitPrefs& prefs = desk_.prefs();
-  const air::BagCard& card = drafts_.card();
-  const auto unit = [&](Kind kind) { return QString::fromStdString(unit_name(kind, prefs)); };
-  QStringList names = {tr("height\n%1").arg(unit(Kind::length)), tr("volume\n%1").arg(unit(Kind::volume))};
-  for (const double p : card.pressures)
-    names << tr("%1\nat %2").arg(unit(Kind::force), desk_.shown(p, Kind::pressure, -2));
-  if (!card.diameters.empty()) names << tr("diameter\n%1").arg(unit(Kind::length));
-  cells_->setColumnCount(static_cast<int>(names.size()));
-  cells_->setHorizontalHeaderLabels(names);
-  cells_->setRowCount(static_cast<int>(card.heights.size()));
-  cells_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
-  const auto suspects = shelf::suspect_cells(card);
-  const Tokens& t = look.tokens();
-  for (std::size_t i = 0; i < card.heights.size(); ++i) {
-    int column = 0;
-    const auto put_cell = [&](double value, Kind kind, int decimals, bool suspect) {
-      auto* item = new QTableWidgetItem(QString::fromStdString(show_parts(value, kind, prefs, decimals).number) +
-                                        (suspect ? "  △" : ""));
-      item->setTextAlignment(Qt::AlignRight | Qt::AlignVCenter);
-      if (suspect) {
-        item->setForeground(t.stop);
-        item->setFont(look.font(TextSize::normal, true));
-        item->setToolTip(tr("This figure does not go with those around it."));
-      }
-      cells_->setItem(static_cast<int>(i), column++, item);
-    };
-    const auto doubted = [&](std::optional<std::size_t> load) {
-      return std::find(suspects.begin(), suspects.end(), shelf::SuspectCell{i, load}) != suspects.end();
-    };
-    put_cell(card.heights[i], Kind::length, prefs.length == LengthUnit::mm ? 1 : 2, false);
-    put_cell(card.volumes[i], Kind::volume, 3, doubted(std::nullopt));
-    for (std::size_t j = 0; j < card.loads.size(); ++j)
-      put_cell(card.loads[j][i], Kind::force, 0, doubted(j));
-    if (!card.diameters.empty())
-      put_cell(card.diameters[i], Kind::length, prefs.length == LengthUnit::mm ? 1 : 2, false);
-  }
-}
-
-void ShelfPage::cell_edited(int row, int column) {
-  if (!drafts_.has_card()) return;
-  air::BagCard card = drafts_.card();
-  const auto r = static_cast<std::size_t>(row), c = static_cast<std::size_t>(column);
-  if (r >= card.heights.size()) return;
-  Kind kind = Kind::force;
-  double* to = nullptr;
-  if (c == 0)
-    kind = Kind::length, to = &card.heights[r];
-  else if (c == 1)
-    kind = Kind::volume, to = &card.volumes[r];
-  else if (c - 2 < card.loads.size())
-    to = &card.loads[c - 2][r];
-  else
-    kind = Kind::length, to = &card.diameters[r];
-  const auto value =
-      parse_quantity(cells_->item(row, column)->text().remove("△").trimmed().toStdString(), kind, desk_.prefs());
-  if (!value || !(*value > 0)) {
-    desk_.tell(value ? tr("A figure of a card is above 0.") : desk_.words_of(value.error()));
-    return show_draft(); // the last good value stands
-  }
-  *to = *value;
-  change(std::move(card));
 }
 
 void ShelfPage::key_edited(int key) {
@@ -377,43 +296,6 @@ void ShelfPage::key_edited(int key) {
     return show_draft();
   }
   card.*keys[key].what = *value;
-  change(std::move(card));
-}
-
-void ShelfPage::add_row() {
-  if (!drafts_.has_card()) return;
-  air::BagCard card = drafts_.card();
-  // Between the row held and the next one, half way; the last row is followed by one as far again.
-  const std::size_t n = card.heights.size();
-  const auto at = static_cast<std::size_t>(std::clamp(cells_->currentRow(), 0, static_cast<int>(n) - 1));
-  const std::size_t low = at + 1 < n ? at : n - 2;
-  const double t = at + 1 < n ? 0.5 : 2;
-  const auto insert = [&](std::vector<double>& column) {
-    column.insert(column.begin() + static_cast<std::ptrdiff_t>(at) + 1,
-                  column[low] + t * (column[low + 1] - column[low]));
-  };
-  insert(card.heights);
-  insert(card.volumes);
-  for (auto& column : card.loads)
-    insert(column);
-  if (!card.diameters.empty()) insert(card.diameters);
-  change(std::move(card));
-}
-
-void ShelfPage::remove_row() {
-  if (!drafts_.has_card() || cells_->currentRow() < 0) return;
-  air::BagCard card = drafts_.card();
-  const auto at = static_cast<std::ptrdiff_t>(cells_->currentRow());
-  if (card.heights.size() <= 3) {
-    desk_.tell(tr("A card needs at least 3 rows."));
-    return;
-  }
-  const auto erase = [&](std::vector<double>& column) { column.erase(column.begin() + at); };
-  erase(card.heights);
-  erase(card.volumes);
-  for (auto& column : card.loads)
-    erase(column);
-  if (!card.diameters.empty()) erase(card.diameters);
   change(std::move(card));
 }
 

@@ -17,11 +17,11 @@ class QLineEdit;
 class QListWidget;
 class QPushButton;
 class QStackedWidget;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class BenchPanel;
+class CardCells;
 class CardDrawing;
 class Desk;
 
@@ -54,18 +54,14 @@ private:
   void refresh_list();
   void change(air::BagCard card);
   void show_draft();
-  void fill_cells();
-  void cell_edited(int row, int column);
   void key_edited(int key);
-  void add_row();
-  void remove_row();
   void check();
 
   Desk& desk_;
   QListWidget* list_;
   QStackedWidget* stack_;
   CardDrawing* drawing_;
-  QTableWidget* cells_;
+  CardCells* cells_;
   std::vector<QLineEdit*> keys_;
   QComboBox* kind_;
   QCheckBox* stop_;
