@@ -160,6 +160,7 @@ ComfortView::ComfortView(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), dots_(new Dots(desk, this)), pitch_(new Chart(desk, this)),
       speed_(new Field(desk, "@.brief.settle_speed_m_per_s", tr("settle flat at"), this)) {
   setObjectName("comfort_view");
+  pitch_->put_legend_below();
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, u / 2, u, 0);
@@ -235,8 +236,6 @@ void ComfortView::refresh() {
     auto* now_line = pitch_->add_line(pitch_->xAxis, pitch_->yAxis, t.ink, 2);
     now_line->setData(time, now, true);
     now_line->setName(tr("as it is"));
-    pitch_->legend->setVisible(true);
-    pitch_->axisRect()->insetLayout()->setInsetAlignment(0, Qt::AlignRight | Qt::AlignTop);
     pitch_->xAxis->setRange(0, time.back());
     pitch_->yAxis->rescale();
     pitch_->yAxis->scaleRange(1.15);

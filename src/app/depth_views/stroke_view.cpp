@@ -16,7 +16,7 @@ StrokeView::StrokeView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
 }
 
 std::array<StrokeView::Column, 2> StrokeView::columns() const {
-  const auto rects = split(plot().left() + desk_.look().px(150), 2);
+  const auto rects = split(plot().left() + desk_.look().px(176), 2);
   std::array<Column, 2> out = {Column{rects[0], 0, -1, Kind::pressure}, Column{rects[1], 0, -1, Kind::force}};
   const auto& stroke = desk_.depth().stroke();
   if (!stroke) return out;
@@ -61,7 +61,7 @@ void StrokeView::paint_order(QPainter& painter) const {
   const QRectF p = plot();
   painter.setFont(look.font(TextSize::small));
   painter.setPen(t.second);
-  painter.drawText(QRectF(p.left(), p.top() - look.px(18), look.px(140), look.px(14)), Qt::AlignLeft | Qt::AlignVCenter,
+  painter.drawText(QRectF(p.left(), p.top() - look.px(18), look.px(166), look.px(14)), Qt::AlignLeft | Qt::AlignVCenter,
                    tr("what meets, in bump"));
   std::vector<double> wanted;
   std::vector<const assess::BumpEnd*> shown;
@@ -77,10 +77,10 @@ void StrokeView::paint_order(QPainter& painter) const {
     const QString text =
         QString("%1 %2").arg(QString::fromStdString(show_parts(shown[i]->H, Kind::length, desk_.prefs()).number),
                              tr(assess::bump_end_name(shown[i]->what)));
-    const QRectF room(p.left(), y[i] - line / 2, look.px(138), line);
+    const QRectF room(p.left(), y[i] - line / 2, look.px(164), line);
     painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter,
                      painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(room.width())));
-    painter.drawLine(QPointF(p.left() + look.px(140), y[i]), QPointF(p.left() + look.px(148), wanted[i]));
+    painter.drawLine(QPointF(p.left() + look.px(166), y[i]), QPointF(p.left() + look.px(174), wanted[i]));
   }
 }
 

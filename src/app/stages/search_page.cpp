@@ -146,6 +146,7 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   table_->horizontalHeader()->setHighlightSections(false);
   table_->horizontalHeader()->setStretchLastSection(true);
   layout->addWidget(table_, 4);
+  scatter_->put_legend_below();
   scatter_->setFocusPolicy(Qt::NoFocus);
   scatter_->setCursor(Qt::PointingHandCursor);
   connect(scatter_, &QCustomPlot::mousePress, this, [this](QMouseEvent* event) { pick_at(event->position()); });
@@ -330,6 +331,11 @@ void SearchPage::refresh() {
       text += tr("body %1").arg(hertz.join(", ")) + "<br>" +
               tr("road pressure up to %1").arg(desk_.shown(e.road_pressure, Kind::pressure)) + "</p>";
     }
+    const SearchFigures& f = c.figures;
+    text += QString("<p>%1</p>")
+                .arg(tr("%1 off the comfort wanted, %2 of pressure left, %3 lift, %4 air a lift")
+                         .arg(desk_.shown(f.discomfort, Kind::frequency), desk_.shown(f.reserve, Kind::share),
+                              desk_.shown(f.lift, Kind::length), desk_.shown(f.air, Kind::mass, 3)));
     held_->setText(text);
   }
   fill_table();
@@ -420,10 +426,6 @@ void SearchPage::draw() {
     for (QCPAxis* axis : {scatter_->xAxis, scatter_->yAxis})
       axis->range().size() < 1e-9 ? axis->setRange(axis->range().center() - 1, axis->range().center() + 1)
                                   : axis->scaleRange(1.15);
-    scatter_->legend->setVisible(true);
-    scatter_->axisRect()->insetLayout()->setInsetAlignment(0, Qt::AlignRight | Qt::AlignTop);
-  } else {
-    scatter_->legend->setVisible(false);
   }
   scatter_->setAccessibleName(tr("Choices: %1 against %2").arg(tr(y.name), tr(x.name)));
   scatter_->redraw();

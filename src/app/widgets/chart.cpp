@@ -33,7 +33,7 @@ void Chart::dress() {
     axis->grid()->setZeroLinePen(QPen(t.rule, 1));
     axis->grid()->setSubGridVisible(false);
   }
-  legend->setBrush(t.panel);
+  legend->setBrush(t.ground);
   legend->setBorderPen(Qt::NoPen);
   legend->setTextColor(t.ink);
   legend->setFont(look.font(TextSize::small));
@@ -81,6 +81,15 @@ void Chart::shade(double from, double to, const QColor& colour) {
   box->setPen(Qt::NoPen);
   box->setBrush(colour);
   box->setLayer("grid");
+}
+
+void Chart::put_legend_below() {
+  plotLayout()->addElement(1, 0, legend);
+  plotLayout()->setRowStretchFactor(1, 0.001);
+  legend->setFillOrder(QCPLegend::foColumnsFirst);
+  legend->setWrap(3);
+  legend->setVisible(true);
+  dress();
 }
 
 void Chart::clear_all() {

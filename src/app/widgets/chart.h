@@ -21,6 +21,8 @@ public:
   void mark(double x, const QString& name, const QColor& colour);
   /// A shaded stretch of the x axis.
   void shade(double from, double to, const QColor& colour);
+  /// The legend in a row under the chart, where it covers nothing. Once is enough.
+  void put_legend_below();
   /// Takes away lines, marks and shades.
   void clear_all();
   /// Draws what was added; out of sight it waits until it is shown.
