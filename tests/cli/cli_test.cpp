@@ -82,6 +82,53 @@ TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
   EXPECT_EQ(csv.find("nan"), std::string::npos);
 }
 
+TEST(Cli, SearchListsTheSameWhateverTheThreads) {
+  const Answer one = run("search " + test::demo_file().string() + " --threads 1");
+  ASSERT_EQ(one.status, 0) << one.err;
+  EXPECT_EQ(run("search " + test::demo_file().string() + " --threads 3").out, one.out);
+  const auto json = nlohmann::json::parse(one.out);
+  EXPECT_GE(json["combinations"].get<std::size_t>(), 100000U);
+  EXPECT_FALSE(json["choices"].empty());
+  EXPECT_EQ(nlohmann::json::parse(run("search " + test::demo_file().string() + " --most 2").out)["choices"].size(), 2U);
+}
+
+TEST(Cli, EveryReferenceBagCaseAgrees) {
+  for (const auto& c : nlohmann::json::parse(test::text_of(test::data("reference/bag-cases.json")))) {
+    std::string line = "bag " + test::data("reference/bag-cards/" + c["card"].get<std::string>()).string();
+    line += " --height " + std::to_string(c["height_m"].get<double>()) + "m --load " +
+            std::to_string(c["load_n"].get<double>()) + "N";
+    line +=
+        " --added " + std::to_string(c["added_m3"].get<double>()) + "m3 --n " + std::to_string(c["n"].get<double>());
+    line += " --altitude " + std::to_string(c["altitude_m"].get<double>()) + " --air " +
+            std::to_string(c["air_c"].get<double>());
+    const bool dynamic = c["expect"].contains("dynamic");
+    if (dynamic) line += " --conductance " + c["conductance"].dump() + " --frequency 0.2,0.7,1.3,4,12";
+    const Answer a = run(line);
+    ASSERT_EQ(a.status, 0) << line << a.err;
+    const auto got = nlohmann::json::parse(a.out);
+    for (const auto& [key, value] : c["expect"].items())
+      if (value.is_number()) {
+        EXPECT_NEAR(got[key].get<double>(), value.get<double>(), 0.005 * std::abs(value.get<double>())) << line << key;
+      }
+    for (std::size_t i = 0; dynamic && i < 5; ++i)
+      for (const char* key : {"stiffness_n_per_m", "loss_angle_deg"}) {
+        const double want = c["expect"]["dynamic"][i][key].get<double>();
+        EXPECT_NEAR(got["dynamic"][i][key].get<double>(), want, 0.005 * std::abs(want)) << line << key;
+      }
+  }
+}
+
+TEST(Cli, AShelfFolderIsAddedToTheKnownOnes) {
+  const test::Folder folder;
+  std::string text = test::text_of(test::data("reference/bag-cards/osier-o135.csv"));
+  text.replace(text.find("Osier O-135"), 11, "Tallow T-77");
+  test::write(folder / "tallow.csv", text);
+  const Answer a = run("search " + test::demo_file().string() + " --shelf " + folder.path().string());
+  ASSERT_EQ(a.status, 0) << a.err;
+  EXPECT_NE(a.out.find("Tallow T-77"), std::string::npos);
+  EXPECT_EQ(run("search " + test::demo_file().string() + " --shelf /not/there").status, 2);
+}
+
 TEST(Cli, MistakesAreOnePlainLineAndExitTwo) {
   const test::Folder folder;
   test::write(folder / "bad.mavrel",
@@ -89,6 +136,10 @@ TEST(Cli, MistakesAreOnePlainLineAndExitTwo) {
   for (const std::string& arguments :
        {std::string(),
         std::string("frobnicate"),
+        std::string("search"),
+        std::string("search /not/there.mavrel"),
+        "search " + (folder / "bad.mavrel").string(),
+        "search " + test::demo_file().string() + " --threads many",
         "bag " + card(),
         "bag " + card() + " --height 3kg --load 4200N",
         "bag " + card() + " --height 140mm --load fast",

@@ -47,7 +47,7 @@ void DamperPanel::build_rows() {
       field->setMinimumWidth(desk().look().px(68));
       grid()->addWidget(field, row, column++);
     }
-    auto* remove = remover(tr("this point"));
+    auto* remove = remover([] { return tr("this point"); });
     connect(remove, &QToolButton::clicked, this, [this, end, i] { desk().remove_damper_point(end, i); });
     grid()->addWidget(remove, row, column);
   }

@@ -48,7 +48,8 @@ void BriefPanel::build_rows() {
       heights_.push_back(quiet_label());
       grid()->addWidget(heights_.back(), row, column++);
     }
-    auto* remove = remover(QString::fromStdString(presets[i].name));
+    auto* remove =
+        remover([this, i] { return QString::fromStdString(desk().build().variant().brief.presets.at(i).name); });
     connect(remove, &QToolButton::clicked, this, [this, i] { desk().remove_preset(i); });
     grid()->addWidget(remove, row, 6);
   }

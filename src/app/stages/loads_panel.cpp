@@ -40,7 +40,7 @@ void LoadsPanel::build_rows() {
   shares_ = quiet_label();
   shares_->setWordWrap(true);
   grid()->addWidget(shares_, 0, 1, 1, 3);
-  auto* drop = remover(tr("this load case"));
+  auto* drop = remover([] { return tr("this load case"); });
   connect(drop, &QToolButton::clicked, this, [this, c] { desk().remove_load_case(c); });
   grid()->addWidget(drop, 0, 4, Qt::AlignBottom);
   const QString heads[] = {tr("mass"), tr("how much"), tr("behind the front axle"), tr("left of the middle")};
@@ -54,7 +54,8 @@ void LoadsPanel::build_rows() {
       auto* field = new Field(desk(), at + key, {}, this);
       grid()->addWidget(field, row, column++);
     }
-    auto* remove = remover(QString::fromStdString(cases[c].masses[m].name));
+    auto* remove =
+        remover([this, c, m] { return QString::fromStdString(desk().build().load_cases.at(c).masses.at(m).name); });
     connect(remove, &QToolButton::clicked, this, [this, c, m] { desk().remove_load_mass(c, m); });
     grid()->addWidget(remove, row, 4);
   }

@@ -43,11 +43,16 @@ void RowPanel::refresh() {
     grid_->setContentsMargins(0, 0, 0, 0);
     grid_->setHorizontalSpacing(desk_.look().unit());
     grid_->setVerticalSpacing(desk_.look().px(3));
+    removers_.clear();
     build_rows();
     layout()->addWidget(page_);
     page_->show();
   }
   refresh_rows();
+  for (const auto& [button, what] : removers_) {
+    button->setToolTip(tr("Remove %1").arg(what()));
+    button->setAccessibleName(button->toolTip());
+  }
 }
 
 QLabel* RowPanel::quiet_label(const QString& text) {
@@ -63,12 +68,11 @@ QLabel* RowPanel::heading(const QString& text, int row, int column) {
   return label;
 }
 
-QToolButton* RowPanel::remover(const QString& what) {
+QToolButton* RowPanel::remover(std::function<QString()> what) {
   auto* button = new QToolButton(page_);
   button->setProperty("plain", true);
   button->setText("×");
-  button->setToolTip(tr("Remove %1").arg(what));
-  button->setAccessibleName(button->toolTip());
+  removers_.emplace_back(button, std::move(what));
   return button;
 }
 

@@ -4,6 +4,10 @@
 
 #include <QWidget>
 
+#include <functional>
+#include <utility>
+#include <vector>
+
 class QGridLayout;
 class QLabel;
 class QToolButton;
@@ -30,7 +34,8 @@ protected:
 
   QLabel* heading(const QString& text, int row, int column);
   QLabel* quiet_label(const QString& text = {});
-  QToolButton* remover(const QString& what);
+  /// A button that takes a row away. @param what  the row's name, asked again whenever the build changes
+  QToolButton* remover(std::function<QString()> what);
   [[nodiscard]] QGridLayout* grid() const { return grid_; }
   [[nodiscard]] Desk& desk() const { return desk_; }
 
@@ -40,7 +45,8 @@ private:
   QGridLayout* grid_;
   QWidget* page_ = nullptr;
   QString built_;
-  bool stale_ = false; // changed while out of sight
+  std::vector<std::pair<QToolButton*, std::function<QString()>>> removers_; // of the rows that stand
+  bool stale_ = false;                                                      // changed while out of sight
 };
 
 } // namespace mavrel::app

@@ -1,0 +1,162 @@
+// What leaves the program on paper and as data.
+#include "assess/assess.h"
+#include "random_car.h"
+#include "report/assessment_json.h"
+#include "report/build_sheet.h"
+#include "report/search_json.h"
+#include "report/tracks_csv.h"
+
+#include <nlohmann/json.hpp>
+
+#include <sstream>
+
+namespace mavrel::report {
+namespace {
+
+using assess::assess;
+
+bool holds(const std::string& text, const std::string& part) {
+  return text.find(part) != std::string::npos;
+}
+
+std::vector<std::vector<std::string>> cells_of(const std::string& csv) {
+  std::vector<std::vector<std::string>> out;
+  std::istringstream lines(csv);
+  for (std::string line; std::getline(lines, line);) {
+    auto& row = out.emplace_back();
+    std::istringstream cells(line);
+    for (std::string cell; std::getline(cells, cell, ',');)
+      row.push_back(cell);
+  }
+  return out;
+}
+
+TEST(TracksCsv, HasOneRowAMillimetreAndLoadCaseAndSaysWhatIsBlocked) {
+  const auto& build = test::demo_build();
+  const auto a = assess(build, test::demo_shelf());
+  const auto rows = cells_of(tracks_csv(a));
+  ASSERT_GT(rows.size(), 400U);
+  const auto& head = rows.front();
+  EXPECT_EQ(head.front(), "end");
+  EXPECT_EQ(head.back(), "road");
+  std::size_t free = 0;
+  for (std::size_t i = 1; i < rows.size(); ++i) {
+    ASSERT_EQ(rows[i].size(), head.size()) << i;
+    const double H = std::stod(rows[i][2]) * 1e-3;
+    const auto& windows = a.end(rows[i][0] == "front" ? build::End::front : build::End::rear).windows;
+    if (rows[i].back() == "free") {
+      ++free;
+      EXPECT_TRUE(windows.road->contains(H)) << H;
+    }
+  }
+  EXPECT_GT(free, 50U);
+}
+
+TEST(TracksCsv, ACommaInANameStaysInItsCell) {
+  build::Build build = test::demo_build();
+  build.load_cases[1].name = "Two up, \"with dog\"";
+  EXPECT_TRUE(holds(tracks_csv(assess(build, test::demo_shelf())), "\"Two up, \"\"with dog\"\"\""));
+}
+
+TEST(TracksCsv, IsOnlyAHeadForACarNobodyMeasured) {
+  const auto rows = cells_of(tracks_csv(assess(build::empty_build(), test::demo_shelf())));
+  EXPECT_EQ(rows.size(), 1U);
+}
+
+TEST(AssessmentJson, SaysTheSameAsTheAssessment) {
+  const auto& build = test::demo_build();
+  const auto a = assess(build, test::demo_shelf());
+  const auto json = nlohmann::json::parse(assessment_json(build, a));
+  EXPECT_EQ(json["car"], "Sorrel Wayfare estate");
+  EXPECT_DOUBLE_EQ(json["front"]["road_window"]["high"]["height_m"].get<double>(), a.ends[0].windows.road->high.height);
+  EXPECT_EQ(json["findings"].size(), a.findings.size());
+  for (const auto& finding : json["findings"])
+    for (const char* key : {"code", "severity", "stage", "place", "title", "reason", "way_out"})
+      EXPECT_TRUE(finding.contains(key)) << key;
+  EXPECT_DOUBLE_EQ(json["load_cases"][2]["rear"]["axle_kg"].get<double>(), a.loads[2].ends[1]->axle_mass);
+}
+
+TEST(AssessmentJson, ACarNobodyMeasuredIsNullsNotNumbers) {
+  const auto build = build::empty_build();
+  const auto json = nlohmann::json::parse(assessment_json(build, assess(build, {})));
+  EXPECT_TRUE(json["front"]["reach_window"].is_null());
+  EXPECT_TRUE(json["cross_weight"].is_null());
+}
+
+TEST(BuildSheet, NamesTheCarItsBagsAndEveryLoadCase) {
+  const auto& build = test::demo_build();
+  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), {});
+  for (const char* part : {"Sorrel Wayfare estate", "0417", "Osier O-135", "Osier O-150", "Empty", "Two up",
+                           "Market day", "Parked", "Ramp", "304 mm", "windows.svg"})
+    EXPECT_TRUE(holds(html, part)) << part;
+  EXPECT_FALSE(holds(html, "nan"));
+}
+
+TEST(BuildSheet, SpeaksTheReadersUnits) {
+  UnitPrefs imperial;
+  imperial.length = LengthUnit::inch;
+  imperial.pressure = PressureUnit::psi;
+  imperial.mass = MassUnit::lb;
+  const auto& build = test::demo_build();
+  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), imperial);
+  EXPECT_TRUE(holds(html, " psi"));
+  EXPECT_TRUE(holds(html, " lb"));
+  EXPECT_FALSE(holds(html, " bar"));
+  EXPECT_FALSE(holds(html, " kg<"));
+}
+
+TEST(BuildSheet, WhatStandsBesideTheBagsIsOnItWhereAnythingDoes) {
+  build::Build build = test::demo_build();
+  EXPECT_FALSE(holds(build_sheet_html(build, assess(build, test::demo_shelf()), {}), "added volume</th>"));
+  build.active_variant = 2;
+  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), {});
+  EXPECT_TRUE(holds(html, "2.00 l"));
+  EXPECT_TRUE(holds(html, "9.0 mm bore"));
+  EXPECT_TRUE(holds(html, "pressure vessel")) << "the caution that goes with it";
+}
+
+TEST(BuildSheet, MarkupInANameIsOnlyText) {
+  build::Build build = test::demo_build();
+  build.job.car = "<b>Wayfare</b> & \"friends\"";
+  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), {});
+  EXPECT_TRUE(holds(html, "&lt;b&gt;Wayfare&lt;/b&gt; &amp; &quot;friends&quot;"));
+}
+
+TEST(BuildSheet, HasAPageForAnyCar) {
+  EXPECT_TRUE(rc::check("random cars on paper", [] {
+    const auto car = test::random_car();
+    const auto a = assess(car.build, car.shelf);
+    const std::string html = build_sheet_html(car.build, a, {}), svg = windows_svg(car.build, a, {});
+    RC_ASSERT(!holds(html, "nan") && !holds(svg, "nan"));
+    RC_ASSERT(svg.starts_with("<svg") && svg.ends_with("</svg>"));
+  }));
+}
+
+TEST(WindowsSvg, HigherIsUp) {
+  const auto& build = test::demo_build();
+  const std::string svg = windows_svg(build, assess(build, test::demo_shelf()), {});
+  const auto y_of = [&](const std::string& label) {
+    const std::size_t at = svg.rfind("<text", svg.find(label));
+    return std::stod(svg.substr(svg.find("y='", at) + 3));
+  };
+  EXPECT_LT(y_of(">Ramp 424 mm"), y_of(">Road 357 mm"));
+  EXPECT_LT(y_of(">Road 357 mm"), y_of(">Parked 307 mm"));
+}
+
+TEST(SearchJson, GivesAsManyChoicesAsAskedAndEveryPair) {
+  const auto& build = test::demo_build();
+  const auto found = assess::search(build, test::demo_shelf(), {});
+  ASSERT_TRUE(found);
+  const auto json = nlohmann::json::parse(search_json(build, *found, 3));
+  EXPECT_EQ(json["choices"].size(), 3U);
+  EXPECT_EQ(json["not_dominated"].get<std::size_t>(), found->choices.size());
+  EXPECT_EQ(json["ranking"].size(), found->ranking.size());
+  EXPECT_EQ(json["choices"][0]["front"]["bag"], found->choices[0].ends[0].bag);
+  EXPECT_DOUBLE_EQ(json["choices"][0]["rear"]["body_frequency_hz"]["Market day"].get<double>(),
+                   found->choices[0].ends[1].frequency[2]);
+  for (const auto& pair : json["ranking"])
+    EXPECT_EQ(pair.contains("reason"), pair["result"] != "chosen");
+}
+
+} // namespace
+} // namespace mavrel::report
