@@ -8,7 +8,8 @@ install(FILES packaging/org.mavrel.Mavrel.metainfo.xml DESTINATION ${CMAKE_INSTA
 install(FILES src/app/icons/mavrel.svg DESTINATION ${CMAKE_INSTALL_DATADIR}/icons/hicolor/scalable/apps)
 install(FILES docs/man/mavrel.1 DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
 install(FILES docs/man/mavrel.1 DESTINATION ${CMAKE_INSTALL_MANDIR}/man1 RENAME mavrel-cli.1)
-install(FILES LICENSE third_party/mavrel-text/LICENCE DESTINATION ${CMAKE_INSTALL_DOCDIR})
+install(FILES LICENSE DESTINATION ${CMAKE_INSTALL_DOCDIR})
+install(FILES third_party/mavrel-text/LICENCE DESTINATION ${CMAKE_INSTALL_DOCDIR} RENAME LICENSE-Mavrel-Text)
 
 set(CPACK_GENERATOR DEB)
 set(CPACK_PACKAGE_CONTACT "Mavrel <mavrel@localhost>")
