@@ -15,7 +15,7 @@ std::optional<double> damper_coefficient(const std::vector<build::DamperPoint>& 
   if (points.empty()) return std::nullopt;
   std::vector<build::DamperPoint> curve = points;
   std::sort(curve.begin(), curve.end(), [](const auto& a, const auto& b) { return a.speed < b.speed; });
-  curve.insert(curve.begin(), build::DamperPoint{});
+  curve.insert(curve.begin(), build::DamperPoint{0, 0, 0, {}}); // at rest it pushes nothing
   const auto force = [](const build::DamperPoint& p) { return 0.5 * (p.bump_force + p.rebound_force); };
   for (std::size_t i = 1; i < curve.size(); ++i) {
     const auto &low = curve[i - 1], &high = curve[i];

@@ -150,7 +150,7 @@ enum class Sides { separate, joined };
 
 /// One point of a damper's curve.
 struct DamperPoint {
-  double speed = 0;         // m/s, of the rod
+  double speed = 0.1;       // m/s, of the rod
   double bump_force = 0;    // N
   double rebound_force = 0; // N
   Extra extra;

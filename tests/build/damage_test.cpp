@@ -52,6 +52,7 @@ TEST(Damage, ABuildIsReadOrRefusedInWords) {
     RC_ASSERT(*again == *build);
   }));
   EXPECT_GT(refused, 20);
+  EXPECT_GT(read, 0);
 }
 
 TEST(Damage, ACardIsReadOrEveryMistakeHasItsPlace) {

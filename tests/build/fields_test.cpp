@@ -101,6 +101,16 @@ TEST(Fields, BlankClearsWhatMayBeAbsentAndNothingElse) {
   EXPECT_FALSE(with_text(test::demo_build(), "front.friction_n", "", {})) << "friction always has a figure";
 }
 
+TEST(Fields, EveryDefaultIsAValueTheFormatTakes) {
+  Build bare = empty_build();
+  bare.variant().fit[0].damper_curve.emplace_back();
+  bare.variant().brief.presets.emplace_back();
+  bare.load_cases.front().masses.emplace_back();
+  const auto back = from_json(to_json(bare));
+  ASSERT_TRUE(back) << say(back.error());
+  EXPECT_TRUE(*back == bare);
+}
+
 TEST(Fields, ChoicesTakeTheirKeysAndTheirNames) {
   for (const char* text : {"joined", "joined by a tee"}) {
     const auto after = with_text(test::demo_build(), "variants.0.front.sides", text, {});
