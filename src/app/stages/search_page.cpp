@@ -81,8 +81,6 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   };
   row->addLayout(captioned(tr("added volumes"), volumes_), 3);
   row->addLayout(captioned(tr("upper and lower stacks"), stacks_), 3);
-  auto* buttons = new QHBoxLayout;
-  buttons->addWidget(go_);
   row->addLayout(captioned(" ", go_));
   layout->addLayout(row);
   progress_->setTextVisible(false);
