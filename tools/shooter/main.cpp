@@ -101,6 +101,11 @@ int main(int argc, char** argv) {
   desk.set_end(app::End::front);
   window.go_to_stage("bags");
   shoot("bags-night-bay");
+  desk.use_variant(2);
+  window.bags()->show_view("volume");
+  shoot("bags-volume-night-bay");
+  window.bags()->show_view("height");
+  desk.use_variant(0);
   window.go_to_stage("car_in");
   shoot("car-in-night-bay");
   return 0;
