@@ -131,6 +131,15 @@ TEST_F(WindowTest, AFindingLeadsToItsPlace) {
             field(QString::fromStdString(findings[static_cast<std::size_t>(row)].place))->edit());
 }
 
+TEST_F(WindowTest, AnEmptyFieldSaysWhatIsTakenInItsPlace) {
+  QCoreApplication::processEvents();
+  ASSERT_NE(field("front.damper_ratio"), nullptr);
+  EXPECT_EQ(field("front.damper_ratio")->edit()->placeholderText(), "as the spring");
+  desk().add_load_case(); // any change: the words stay
+  EXPECT_EQ(field("front.damper_ratio")->edit()->placeholderText(), "as the spring");
+  EXPECT_EQ(field("front.other_spring_rate_n_per_m")->edit()->placeholderText(), "none given");
+}
+
 TEST_F(WindowTest, EveryFieldSaysWhatItIs) {
   for (Field* one : window_->findChildren<Field*>()) {
     EXPECT_FALSE(one->edit()->accessibleName().isEmpty()) << one->path().toStdString();

@@ -62,12 +62,11 @@ void EndDrawing::refresh() {
     box->setFont(desk_.look().font(TextSize::small));
   }
   const bool apart = desk_.build().end(end_).spring_place == build::SpringPlace::apart;
-  fields_.at("damper_ratio")->edit()->setPlaceholderText(apart ? tr("not taken") : tr("as the spring"));
+  fields_.at("damper_ratio")->set_placeholder(apart ? tr("not taken") : tr("as the spring"));
   fields_.at("unsprung_kg")
-      ->edit()
-      ->setPlaceholderText(tr("%1 estimated").arg(desk_.shown(desk_.assessment().end(end_).unsprung_mass, Kind::mass)));
+      ->set_placeholder(tr("%1 estimated").arg(desk_.shown(desk_.assessment().end(end_).unsprung_mass, Kind::mass)));
   for (const char* key : {"bag_room_m", "other_spring_rate_n_per_m", "other_spring_slack_m"})
-    fields_.at(key)->edit()->setPlaceholderText(tr("none given"));
+    fields_.at(key)->set_placeholder(tr("none given"));
   place();
   update();
 }
