@@ -85,7 +85,7 @@ Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& e
                                                                            : usual_gravity_height);
   out.gravity_height = surveyed + lowered;
   out.roll_height = (centre[0] * mass[0] + centre[1] * mass[1]) / m; // the axis below the centre of gravity
-  const double arm = std::max(0.0, out.gravity_height - out.roll_height);
+  const double arm = out.gravity_height - out.roll_height;           // below the axis it leans into the bend
   out.tipping = m * bend * standard_gravity * arm;
   out.gravity = m * standard_gravity * arm;
   const double wanted = build.variant().brief.lean_wanted;

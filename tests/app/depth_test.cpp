@@ -71,6 +71,7 @@ TEST_F(DepthTest, AVolumeIsTypedAndTheFittingBoreUsed) {
   QTest::keyClick(line, Qt::Key_Down);
   emit line->activated(line->currentIndex());
   EXPECT_EQ(build().variant().fit[1].line, build::LineState::shut);
+  EXPECT_TRUE(view->summary().contains("line is shut"));
   EXPECT_DOUBLE_EQ(*desk().depth().softening()->bounce, *desk().depth().softening()->bounce_shut);
 }
 

@@ -343,6 +343,14 @@ TEST(Roll, TheBarAskedForGivesTheLeanWanted) {
   EXPECT_NEAR(*roll(after.build, after.ends, at_road(after), 0)->fitted.angle, build.variant().brief.lean_wanted, 1e-9);
 }
 
+TEST(Roll, WithGravityBelowTheAxisItLeansIntoTheBend) {
+  const Car car(demo_with([](build::Build& b) { b.ends[0].roll_centre = b.ends[1].roll_centre = 0.7; }));
+  const auto answer = roll(car.build, car.ends, at_road(car), 0);
+  ASSERT_TRUE(answer && answer->fitted.angle);
+  EXPECT_LT(*answer->fitted.angle, 0);
+  EXPECT_EQ(answer->fitted.bar_wanted, 0);
+}
+
 TEST(Roll, ByHandForSeparateSides) {
   const Car car(test::demo_build());
   const auto answer = roll(car.build, car.ends, at_road(car), 0);

@@ -73,6 +73,8 @@ QString VolumeView::summary() const {
   const auto& soft = desk_.depth().softening();
   if (!soft) return desk_.words_of(soft.error());
   if (soft->added > 0) return desk_.words_of(soft->reason);
+  if (desk_.build().variant().fit[build::at(desk_.end())].added_volume > 0)
+    return tr("The line is shut: the bag works alone, as if no volume stood beside it.");
   if (soft->volume_wanted)
     return tr("No volume beside it. %1 on a wide line would bring the body to %2.")
         .arg(desk_.shown(*soft->volume_wanted, Kind::volume, 1),
