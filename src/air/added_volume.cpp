@@ -7,7 +7,9 @@ namespace mavrel::air {
 
 namespace {
 constexpr double turn = 2 * std::numbers::pi;
-}
+constexpr double least_frequency = 0.001, most_frequency = 1e4; // Hz, what anything on a car moves at
+constexpr double least_conductance = 1e-14, most_conductance = 1e-3;
+} // namespace
 
 std::complex<double> SoftenedBag::stiffness(double frequency) const {
   if (a == 0 || conductance == 0) return shut_rate();
@@ -50,18 +52,36 @@ double line_swing(const BagSection& at, double p, const BagSetting& setting, dou
   return stroke * setting.n * p_abs * at.volume_slope / at.volume / std::sqrt(2 + setting.added_volume / at.volume);
 }
 
+double breathing_conductance(const BagSection& at, double p, const BagSetting& setting, const Restriction& line,
+                             double stroke, double frequency) {
+  if (setting.added_volume == 0) return 0;
+  const double p_abs = p + setting.ambient.pressure(), T = setting.ambient.temperature, RT = gas_constant * T;
+  const double a = setting.added_volume / (setting.n * RT), b = at.volume / (setting.n * RT);
+  const double omega = turn * frequency;
+  const SwingLaw law = swing_law(line, p_abs, T);
+  // Δ = D·aω/√((abω)² + ((a + b)G)²) across the line, and G = k/√Δ through it: with y = G²,
+  // y² = κ²·((abω)² + (a + b)²·y), which has one root above 0.
+  const double D = stroke * p_abs * at.volume_slope / RT;
+  const double kappa = law.at_root * law.at_root / (D * a * omega);
+  const double u = kappa * (a + b), v = kappa * a * b * omega;
+  const double y = 0.5 * (u * u + std::sqrt(u * u * u * u + 4 * v * v));
+  return std::fmin(std::sqrt(y), law.laminar);
+}
+
 Expected<std::vector<DynamicStiffness>> dynamic_stiffness(const BagCurve& curve, double height, double load,
                                                           const BagSetting& setting, double conductance,
                                                           std::span<const double> frequencies) {
   const auto state = bag_under_load(curve, height, load, setting);
   if (!state) return refuse(state.error());
-  if (!(conductance > 0)) return refuse(words("A line's conductance is above 0, for example 2.5e-8 kg/(s·Pa)."));
+  if (!(conductance >= least_conductance && conductance <= most_conductance))
+    return refuse(words("A line's conductance lies between 1e-14 and 1e-3 kg/(s·Pa); 2.5e-8 is usual."));
   const SoftenedBag bag = softened_bag(curve.section(height), state->gauge_pressure, setting, conductance);
   std::vector<DynamicStiffness> out;
   out.reserve(frequencies.size());
   for (const double frequency : frequencies) {
-    if (!(frequency > 0) || !std::isfinite(frequency))
-      return refuse(words("A frequency is above 0 Hz, for example 1.2 Hz."));
+    if (!(frequency >= least_frequency && frequency <= most_frequency))
+      return refuse(words("A frequency lies between {0} and {1}, for example {2}."),
+                    {hertz(least_frequency, -2), hertz(most_frequency), hertz(1.2)});
     const std::complex<double> K = bag.stiffness(frequency);
     out.push_back({frequency, K.real(), std::atan2(K.imag(), K.real())});
   }

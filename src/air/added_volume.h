@@ -38,6 +38,15 @@ struct SoftenedBag {
 /// bag: there it does not depend on the line. @param stroke  amplitude at the bag, m
 [[nodiscard]] double line_swing(const BagSection& at, double p, const BagSetting& setting, double stroke);
 
+/// The conductance a line settles at while the bag is stroked: how freely it breathes depends on the pressure
+/// difference across it, and that on how freely it breathes, so both are worked out together.
+/// @param stroke     amplitude at the bag, m, above 0
+/// @param frequency  Hz, above 0
+/// @returns kg/(s·Pa); 0 without an added volume
+/// Source: docs/models.md, "Added volume".
+[[nodiscard]] double breathing_conductance(const BagSection& at, double p, const BagSetting& setting,
+                                           const Restriction& line, double stroke, double frequency);
+
 /// Sinusoidal stiffness of a bag with a volume behind a restriction.
 struct DynamicStiffness {
   double frequency = 0;  // Hz

@@ -8,8 +8,10 @@ namespace mavrel::air {
 namespace {
 
 Message outside_card(const BagCurve& curve, double height) {
+  const double near = height < curve.lowest() ? curve.lowest() : curve.highest();
   return {words("{0} lies outside the card, which answers from {1} to {2}."),
-          {metres(height, 1), metres(curve.lowest(), 1), metres(curve.highest(), 1)}};
+          {told_from(metres(height, 1), near), told_from(metres(curve.lowest(), 1), height),
+           told_from(metres(curve.highest(), 1), height)}};
 }
 
 double column_force(const BagSection& at, std::size_t j) {
@@ -17,6 +19,42 @@ double column_force(const BagSection& at, std::size_t j) {
 }
 
 } // namespace
+
+Beyond beyond(const BagCard& card, double p) {
+  constexpr double rounding = 1e-9; // of the pressure: one put on the edge is not beyond it
+  if (p > card.max_pressure * (1 + rounding)) return Beyond::maximum;
+  if (p > card.pressures.back() * (1 + rounding)) return Beyond::last_column;
+  if (p < card.min_pressure * (1 - rounding)) return Beyond::under_minimum;
+  return Beyond::nothing;
+}
+
+const char* beyond_key(Beyond what) {
+  switch (what) {
+  case Beyond::nothing:
+    return "";
+  case Beyond::under_minimum:
+    return "min_pressure";
+  case Beyond::last_column:
+    return "last_column";
+  case Beyond::maximum:
+    return "max_pressure";
+  }
+  return "";
+}
+
+const char* beyond_name(Beyond what) {
+  switch (what) {
+  case Beyond::nothing:
+    return "";
+  case Beyond::under_minimum:
+    return words("under the bag's minimum");
+  case Beyond::last_column:
+    return words("above the card's last pressure");
+  case Beyond::maximum:
+    return words("above the bag's maximum");
+  }
+  return "";
+}
 
 BagForce bag_force(const BagSection& at, double p) {
   const std::vector<double>& columns = *at.pressures;
@@ -58,7 +96,7 @@ double sealed_rate(const BagSection& at, double p, double n, const BagSetting& s
 Expected<BagState> bag_under_load(const BagCurve& curve, double height, double load, const BagSetting& setting) {
   if (!curve.contains(height)) return refuse(outside_card(curve, height));
   if (!(load >= 0) || !std::isfinite(load))
-    return refuse(words("A bag pushes only: a load of {0} has no answer."), {Amount{load, Kind::force}});
+    return refuse(words("A bag pushes only: a load of {0} has no answer."), {Amount{load, Kind::force, -1, {}}});
   const BagSection at = curve.section(height);
   const double p = pressure_for_load(at, load);
   const BagForce f = bag_force(at, p);

@@ -21,6 +21,19 @@ struct BagForce {
 /// @param p  gauge, Pa
 [[nodiscard]] BagForce bag_force(const BagSection& at, double p);
 
+/// What a card knows a pressure lies beyond. An answer there rests on less than was measured, or is not to be used.
+enum class Beyond {
+  nothing,
+  under_minimum, // the bag folds or leaves its piston
+  last_column,   // above the pressures measured: the last column's area is taken on
+  maximum,       // above what the bag may hold
+};
+[[nodiscard]] Beyond beyond(const BagCard& card, double p);
+/// `max_pressure`, as files and the command line write it; empty for nothing.
+[[nodiscard]] const char* beyond_key(Beyond what);
+/// `above the bag's maximum`, for people.
+[[nodiscard]] const char* beyond_name(Beyond what);
+
 /// The gauge pressure at which the bag carries `load` (N, not negative): the root of F(p, h) = load.
 [[nodiscard]] double pressure_for_load(const BagSection& at, double load);
 

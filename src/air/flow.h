@@ -17,16 +17,28 @@ constexpr double reference_temperature = 293.15; // K
 /// Source: docs/models.md, "Flow".
 [[nodiscard]] Restriction tube(double bore, double length);
 
+/// Share of the upstream pressure up to which a difference drives laminar flow, in proportion to it.
+constexpr double laminar_share = 0.001;
+
 /// @param p1, p2  absolute pressures upstream and downstream, Pa, p1 ≥ p2 > 0
 /// @param T1      K, upstream
 /// @returns mass flow, kg/s
+/// Source: docs/models.md, "Flow".
 [[nodiscard]] double mass_flow(const Restriction& through, double p1, double p2, double T1);
 
 /// Conductance that passes as much as the restriction does in a sinusoidal swing: the flow grows with the root of a
-/// small pressure difference, so how freely a line breathes depends on how hard it is asked (describing function).
+/// small pressure difference, so how freely a line breathes depends on how hard it is asked (describing function). It
+/// never breathes more freely than laminar flow does.
 /// @param p_abs  mean absolute pressure on both sides, Pa
 /// @param swing  amplitude of the pressure difference, Pa, above 0
 /// @returns kg/(s·Pa)
 [[nodiscard]] double swing_conductance(const Restriction& through, double p_abs, double T, double swing);
+
+/// The two parts of that rule: conductance times the root of the swing, kg/(s·√Pa), and the laminar one, kg/(s·Pa).
+struct SwingLaw {
+  double at_root = 0;
+  double laminar = 0;
+};
+[[nodiscard]] SwingLaw swing_law(const Restriction& through, double p_abs, double T);
 
 } // namespace mavrel::air

@@ -14,12 +14,12 @@ void CardDrafts::open(const air::BagCard& on_shelf) {
   const auto there =
       std::find_if(drafts_.begin(), drafts_.end(), [&](const Draft& draft) { return draft.from == on_shelf.name; });
   current_ = static_cast<std::size_t>(there - drafts_.begin());
-  if (there == drafts_.end()) drafts_.push_back({on_shelf.name, {on_shelf}, 0});
+  if (there == drafts_.end()) drafts_.push_back({on_shelf.name, {on_shelf}, 0, on_shelf});
 }
 
 void CardDrafts::add(air::BagCard card) {
   drop_unchanged();
-  drafts_.push_back({"", {std::move(card)}, 0});
+  drafts_.push_back({"", {std::move(card)}, 0, {}});
   current_ = drafts_.size() - 1;
 }
 
@@ -37,9 +37,20 @@ void CardDrafts::change(air::BagCard card) {
   ++draft.at;
 }
 
-void CardDrafts::kept() {
+void CardDrafts::kept(const std::optional<air::BagCard>& replaced) {
   Draft& draft = drafts_[*current_];
-  draft = {card().name, {card()}, 0};
+  draft.steps.resize(draft.at + 1); // what was undone before keeping is forgotten
+  if (replaced && !(draft.steps.front() == *replaced)) draft.steps.insert(draft.steps.begin(), *replaced);
+  draft.at = draft.steps.size() - 1;
+  draft.on_shelf = card();
+  draft.from = card().name;
+  // Of two drafts of one name the one just kept is it.
+  const std::string name = draft.from;
+  for (std::size_t i = drafts_.size(); i-- > 0;)
+    if (i != *current_ && drafts_[i].from == name) {
+      drafts_.erase(drafts_.begin() + static_cast<std::ptrdiff_t>(i));
+      if (i < *current_) --*current_;
+    }
 }
 
 std::vector<std::string> CardDrafts::new_names() const {

@@ -26,8 +26,9 @@ public:
   [[nodiscard]] bool can_redo() const { return has_card() && now().at + 1 < now().steps.size(); }
   void undo() { --drafts_[*current_].at; }
   void redo() { ++drafts_[*current_].at; }
-  /// The card shown was kept: it is on the shelf as it is now.
-  void kept();
+  /// The card shown was kept: it is on the shelf as it is now. Its steps stay, so that keeping can be taken back.
+  /// @param replaced  the card of its name that was there before: the step before all others
+  void kept(const std::optional<air::BagCard>& replaced = {});
 
   /// Name on the shelf of the card shown; empty for one on none.
   [[nodiscard]] const std::string& shelf_name() const { return now().from; }
@@ -44,7 +45,8 @@ private:
     std::string from; // name on the shelf; empty: on none
     std::vector<air::BagCard> steps;
     std::size_t at = 0;
-    [[nodiscard]] bool is_unkept() const { return from.empty() || !(steps[at] == steps.front()); }
+    air::BagCard on_shelf; // as the shelf has it, where it is on one
+    [[nodiscard]] bool is_unkept() const { return from.empty() || !(steps[at] == on_shelf); }
   };
   [[nodiscard]] const Draft& now() const { return drafts_[*current_]; }
   void drop_unchanged();

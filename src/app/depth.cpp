@@ -55,7 +55,7 @@ const Expected<assess::Stroke>& Depth::stroke() {
   else if (!end.road)
     stroke_ = refuse(words("Wish for a road height first: the stroke starts there."));
   else
-    stroke_ = assess::stroke_through(end, *window, *end.road, desk_.load_case());
+    stroke_ = assess::stroke_through(end, *end.road, desk_.load_case());
   return *stroke_;
 }
 

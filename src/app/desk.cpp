@@ -1,14 +1,16 @@
 #include "app/desk.h"
 
 #include "assess/end_model.h"
-#include "build/file.h"
 #include "build/names.h"
 #include "shelf/card_write.h"
 #include "shelf/places.h"
 
 #include <QCoreApplication>
 
+#include <fmt/format.h>
+
 #include <algorithm>
+#include <utility>
 
 namespace mavrel::app {
 
@@ -22,28 +24,45 @@ Desk::Desk(shelf::Shelf shelf, QObject* parent)
 // ---- what is open
 
 void Desk::put(build::Build build, std::filesystem::path file, bool saved) {
+  settle(Unfinished::give_up);
   history_ = build::History(std::move(build));
   if (!saved) history_.mark_unsaved();
+  stamp_ = file.empty() ? std::nullopt : stamp_of(file);
   file_ = std::move(file);
   pose_ = {};
   load_case_ = 0;
+  emit rewound();
   refresh();
 }
 
 Expected<void> Desk::open(const std::filesystem::path& file) {
+  const auto stamp = stamp_of(file); // before it is read: a change behind our back shows later
   auto loaded = build::load(file);
   if (!loaded) return refuse(loaded.error());
   put(std::move(*loaded), std::filesystem::absolute(file), true);
+  stamp_ = stamp;
   return {};
 }
 
-Expected<void> Desk::save(const std::filesystem::path& file) {
-  const auto done = build::save(build(), file);
+Expected<Written> Desk::save(const std::filesystem::path& file, ReadOnly read_only) {
+  const auto done = build::save(build(), file, read_only);
   if (!done) return done;
   file_ = std::filesystem::absolute(file);
+  stamp_ = stamp_of(file_);
   history_.mark_saved();
   emit changed();
-  return {};
+  return done;
+}
+
+build::Question Desk::question_before_saving(const std::filesystem::path& file) const {
+  const bool ours = !file_.empty() && same_place(file, file_);
+  return build::question_before_saving(file, ours ? stamp_ : std::nullopt);
+}
+
+std::optional<QString> Desk::settle(Unfinished unfinished) {
+  unsettled_.reset();
+  emit settling(unfinished);
+  return std::exchange(unsettled_, std::nullopt);
 }
 
 // ---- edits
@@ -54,22 +73,27 @@ std::optional<QString> Desk::type(const QString& path, const QString& text) {
   if (!changed_build) return words_of(changed_build.error());
   if (*changed_build == build()) return std::nullopt;
   const auto view = build::look_up(build(), where, prefs_);
-  edit(tr("Change %1").arg(QString::fromStdString(view->label)), std::move(*changed_build));
+  edit(tr("Change %1").arg(words_of(view->label)), std::move(*changed_build));
   return std::nullopt;
 }
 
 void Desk::edit(const QString& name, build::Build changed_build, const QString& gesture) {
+  if (changed_build == build()) return;
   history_.edit(name.toStdString(), std::move(changed_build), gesture.toStdString());
   refresh();
 }
 
 void Desk::undo() {
+  settle(Unfinished::give_up);
   history_.undo();
+  emit rewound();
   refresh();
 }
 
 void Desk::redo() {
+  settle(Unfinished::give_up);
   history_.redo();
+  emit rewound();
   refresh();
 }
 
@@ -81,8 +105,9 @@ void Desk::choose_bag(End end, const std::string& name) {
 }
 
 void Desk::drag_preset(std::size_t preset, End end, double H, const QString& gesture) {
+  if (preset >= build().variant().brief.presets.size()) return; // it went while its flag was held
   build::Build next = build();
-  build::Preset& moved = next.variant().brief.presets.at(preset);
+  build::Preset& moved = next.variant().brief.presets[preset];
   const auto& e = assessment_.end(end);
   moved.wish[at(end)] =
       assess::wish_for_height(H, moved.wish[at(end)].value_or(build::HeightWish{}), e.surveyed_height, e.tyre_radius);
@@ -90,84 +115,102 @@ void Desk::drag_preset(std::size_t preset, End end, double H, const QString& ges
        std::move(next), gesture);
 }
 
+bool Desk::add_entry(const QString& name, const std::string& list, build::Entry entry) {
+  settle(Unfinished::give_up);
+  auto next = build::with_entry(build(), list, std::move(entry));
+  if (!next) {
+    tell(words_of(next.error()));
+    return false;
+  }
+  edit(name, std::move(*next));
+  return true;
+}
+
+void Desk::remove_entry(const QString& name, const std::string& entry) {
+  settle(Unfinished::give_up);
+  auto next = build::without_entry(build(), entry);
+  if (!next) return tell(words_of(next.error()));
+  edit(name, std::move(*next));
+}
+
+std::string Desk::in_variant(const char* list) const {
+  return resolve(QString("@.") + list).toStdString();
+}
+
 void Desk::add_load_case() {
-  build::Build next = build();
-  next.load_cases.push_back({tr("Load case %1").arg(next.load_cases.size() + 1).toStdString(), {}, {}});
-  load_case_ = next.load_cases.size() - 1;
-  edit(tr("Add a load case"), std::move(next));
+  const std::size_t before = build().load_cases.size();
+  if (add_entry(tr("Add a load case"), "load_cases",
+                build::LoadCase{tr("Load case %1").arg(before + 1).toStdString(), {}, {}}))
+    set_load_case(before);
 }
 
 void Desk::remove_load_case(std::size_t index) {
-  build::Build next = build();
-  const auto name = QString::fromStdString(next.load_cases.at(index).name);
-  next.load_cases.erase(next.load_cases.begin() + static_cast<std::ptrdiff_t>(index));
-  edit(tr("Remove load case %1").arg(name), std::move(next));
+  if (index >= build().load_cases.size()) return;
+  remove_entry(tr("Remove load case %1").arg(QString::fromStdString(build().load_cases[index].name)),
+               fmt::format("load_cases.{}", index));
 }
 
 void Desk::add_load_mass(std::size_t load_case) {
-  build::Build next = build();
-  const double middle = next.body.wheelbase.value_or(2.6) / 2;
-  next.load_cases.at(load_case).masses.push_back({tr("load").toStdString(), 50, middle, 0, {}});
-  edit(tr("Add a mass to %1").arg(QString::fromStdString(next.load_cases[load_case].name)), build::Build(next));
+  if (load_case >= build().load_cases.size()) return;
+  build::LoadMass mass;
+  mass.name = tr("load").toStdString();
+  mass.mass = 50;
+  mass.x = build().body.wheelbase.value_or(2.6) / 2;
+  add_entry(tr("Add a mass to %1").arg(QString::fromStdString(build().load_cases[load_case].name)),
+            fmt::format("load_cases.{}.masses", load_case), std::move(mass));
 }
 
 void Desk::remove_load_mass(std::size_t load_case, std::size_t mass) {
-  build::Build next = build();
-  auto& masses = next.load_cases.at(load_case).masses;
-  const auto name = QString::fromStdString(masses.at(mass).name);
-  masses.erase(masses.begin() + static_cast<std::ptrdiff_t>(mass));
-  edit(tr("Remove %1").arg(name), std::move(next));
+  if (load_case >= build().load_cases.size() || mass >= build().load_cases[load_case].masses.size()) return;
+  remove_entry(tr("Remove %1").arg(QString::fromStdString(build().load_cases[load_case].masses[mass].name)),
+               fmt::format("load_cases.{}.masses.{}", load_case, mass));
 }
 
 void Desk::add_preset() {
-  build::Build next = build();
   build::Preset preset{
-      tr("Preset %1").arg(next.variant().brief.presets.size() + 1).toStdString(), build::PresetUse::other, {}, {}};
+      tr("Preset %1").arg(build().variant().brief.presets.size() + 1).toStdString(), build::PresetUse::other, {}, {}};
   for (const End end : build::both_ends)
     if (const auto H = pose(end)) preset.wish[at(end)] = build::HeightWish{build::HeightWish::As::height, *H, {}};
-  next.variant().brief.presets.push_back(std::move(preset));
-  edit(tr("Add a preset"), std::move(next));
+  add_entry(tr("Add a preset"), in_variant("brief.presets"), std::move(preset));
 }
 
 void Desk::remove_preset(std::size_t index) {
-  build::Build next = build();
-  auto& presets = next.variant().brief.presets;
-  const auto name = QString::fromStdString(presets.at(index).name);
-  presets.erase(presets.begin() + static_cast<std::ptrdiff_t>(index));
-  edit(tr("Remove preset %1").arg(name), std::move(next));
+  const auto& presets = build().variant().brief.presets;
+  if (index >= presets.size()) return;
+  remove_entry(tr("Remove preset %1").arg(QString::fromStdString(presets[index].name)),
+               in_variant("brief.presets") + fmt::format(".{}", index));
+}
+
+QString Desk::free_letter() const {
+  const auto& all = build().variants;
+  for (char letter = 'A'; letter < 'Z'; ++letter)
+    if (std::none_of(all.begin(), all.end(), [&](const build::Variant& v) { return v.name.starts_with(letter); }))
+      return QString(QChar(letter));
+  return QString(QChar('Z'));
+}
+
+bool Desk::take_variant(build::Variant variant) {
+  if (variant.name.empty()) variant.name = free_letter().toStdString();
+  const QString name = QString::fromStdString(variant.name);
+  settle(Unfinished::give_up);
+  auto next = build::with_entry(build(), "variants", std::move(variant));
+  if (!next) {
+    tell(words_of(next.error()));
+    return false;
+  }
+  edit(tr("Go on with variant %1").arg(name), build::with_active(*next, next->variants.size() - 1));
+  return true;
 }
 
 void Desk::add_variant() {
-  build::Build next = build();
-  if (next.variants.size() >= 26) {
-    tell(tr("A build holds up to 26 variants. Remove one first."));
-    return;
-  }
-  build::Variant copy = next.variant();
-  copy.name = std::string(1, static_cast<char>('A' + next.variants.size()));
-  next.variants.push_back(std::move(copy));
-  next.active_variant = next.variants.size() - 1;
-  const auto name = QString::fromStdString(next.variant().name);
-  edit(tr("Keep and go on as variant %1").arg(name), std::move(next));
-}
-
-void Desk::take_variant(build::Variant variant) {
-  build::Build next = build();
-  if (next.variants.size() >= 26) {
-    tell(tr("A build holds up to 26 variants. Remove one first."));
-    return;
-  }
-  const QString letter(QChar('A' + static_cast<int>(next.variants.size())));
-  variant.name = tr("%1, found").arg(letter).toStdString();
-  const auto name = QString::fromStdString(variant.name);
-  next.variants.push_back(std::move(variant));
-  next.active_variant = next.variants.size() - 1;
-  edit(tr("Take over variant %1").arg(name), std::move(next));
+  settle(Unfinished::give_up); // the copy has what was just typed
+  build::Variant copy = build().variant();
+  copy.name.clear();
+  take_variant(std::move(copy));
 }
 
 void Desk::add_damper_point(End end) {
-  build::Build next = build();
-  auto& curve = next.variant().fit[at(end)].damper_curve;
+  const auto& curve = build().variant().fit[at(end)].damper_curve;
   // The next point of a usual damper: twice as fast, a little less than twice the force.
   build::DamperPoint point{0.05, 120, 220, {}};
   if (!curve.empty()) {
@@ -177,16 +220,25 @@ void Desk::add_damper_point(End end) {
     point.bump_force = std::min(2e4, point.bump_force * 1.7);
     point.rebound_force = std::min(2e4, point.rebound_force * 1.7);
   }
-  curve.push_back(point);
-  edit(tr("Add a damper point"), std::move(next));
+  add_entry(tr("Add a damper point"), in_variant(build::key_of(end)) + ".damper_curve", std::move(point));
 }
 
 void Desk::remove_damper_point(End end, std::size_t index) {
-  build::Build next = build();
-  auto& curve = next.variant().fit[at(end)].damper_curve;
-  if (index >= curve.size()) return;
-  curve.erase(curve.begin() + static_cast<std::ptrdiff_t>(index));
-  edit(tr("Remove a damper point"), std::move(next));
+  if (index >= build().variant().fit[at(end)].damper_curve.size()) return;
+  remove_entry(tr("Remove a damper point"), in_variant(build::key_of(end)) + fmt::format(".damper_curve.{}", index));
+}
+
+void Desk::remove_variant(std::size_t index) {
+  if (index >= build().variants.size()) return;
+  remove_entry(tr("Remove variant %1").arg(QString::fromStdString(build().variants[index].name)),
+               fmt::format("variants.{}", index));
+}
+
+void Desk::use_variant(std::size_t index) {
+  if (index == build().active_variant || index >= build().variants.size()) return;
+  settle(Unfinished::give_up);
+  history_.look(build::with_active(build(), index));
+  refresh();
 }
 
 // ---- the shelf
@@ -198,28 +250,22 @@ void Desk::reload_shelf() {
   refresh();
 }
 
+std::filesystem::path Desk::own_folder() const {
+  return card_folder_.empty() ? shelf::user_shelf_folder() : card_folder_;
+}
+
+std::optional<air::BagCard> Desk::own_card(const std::string& name) const {
+  const auto file = shelf::file_of_card(name, own_folder());
+  if (!file) return std::nullopt;
+  auto bag = shelf::read_bag_file(*file);
+  return bag ? std::optional(std::move(bag->card)) : std::nullopt;
+}
+
 Expected<std::filesystem::path> Desk::keep_card(const air::BagCard& card) {
-  auto file = shelf::save_card(card, card_folder_.empty() ? shelf::user_shelf_folder() : card_folder_);
+  auto file = shelf::save_card(card, own_folder());
   if (!file) return file;
   reload_shelf();
   return file;
-}
-
-void Desk::remove_variant(std::size_t index) {
-  build::Build next = build();
-  if (next.variants.size() < 2) return;
-  const auto name = QString::fromStdString(next.variants.at(index).name);
-  next.variants.erase(next.variants.begin() + static_cast<std::ptrdiff_t>(index));
-  if (next.active_variant > index || next.active_variant == next.variants.size()) --next.active_variant;
-  edit(tr("Remove variant %1").arg(name), std::move(next));
-}
-
-void Desk::use_variant(std::size_t index) {
-  if (index == build().active_variant || index >= build().variants.size()) return;
-  build::Build next = build();
-  next.active_variant = index;
-  const auto name = QString::fromStdString(next.variant().name);
-  edit(tr("Switch to variant %1").arg(name), std::move(next));
 }
 
 // ---- how it is looked at

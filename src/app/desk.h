@@ -7,7 +7,9 @@
 #include "assess/assess.h"
 #include "assess/judge.h"
 #include "build/edit.h"
+#include "build/file.h"
 #include "build/history.h"
+#include "build/list_edit.h"
 #include "shelf/shelf.h"
 
 #include <QObject>
@@ -40,7 +42,19 @@ public:
   void put(build::Build build, std::filesystem::path file, bool saved);
   /// Opens a file; what is open stays if it can't be read.
   [[nodiscard]] Expected<void> open(const std::filesystem::path& file);
-  [[nodiscard]] Expected<void> save(const std::filesystem::path& file);
+  [[nodiscard]] Expected<Written> save(const std::filesystem::path& file, ReadOnly read_only = ReadOnly::refuse);
+  /// What to ask before saving over this file: whether it is read-only, or was changed by somebody else since.
+  [[nodiscard]] build::Question question_before_saving(const std::filesystem::path& file) const;
+
+  /// Everything half typed is taken where it was begun, before what is open or looked at changes under it.
+  enum class Unfinished {
+    give_up, // what can't be taken is given up; its sentence is told
+    keep,    // it stays in its field
+  };
+  /// @returns what was wrong with a text that could not be taken
+  std::optional<QString> settle(Unfinished unfinished);
+  /// To be called by whoever could not take what was typed there, while settling.
+  void could_not_take(const QString& sentence) { unsettled_ = sentence; }
 
   // ---- edits, each undoable by name
   /// Types text into a field. `@.` at the front of a path stands for the active variant.
@@ -48,7 +62,9 @@ public:
   [[nodiscard]] std::optional<QString> type(const QString& path, const QString& text);
   /// @param gesture  one drag or one key held: becomes one step of undo
   void edit(const QString& name, build::Build build, const QString& gesture = {});
-  void end_gesture() { history_.end_gesture(); }
+  void end_gesture() {
+    if (history_.end_gesture()) emit changed(); // undo and redo are others now
+  }
   void undo();
   void redo();
 
@@ -62,6 +78,7 @@ public:
   void remove_preset(std::size_t index);
   void add_variant();
   void remove_variant(std::size_t index);
+  /// Looks at another variant: no edit, and nothing to save.
   void use_variant(std::size_t index);
 
   // ---- how it is looked at
@@ -95,11 +112,16 @@ public:
   void reload_shelf();
   /// Writes a card to the user's shelf and puts it on this one. @returns the file; or why not
   [[nodiscard]] Expected<std::filesystem::path> keep_card(const air::BagCard& card);
+  /// The card of this name on the user's own shelf, as its file has it; none where there is none.
+  [[nodiscard]] std::optional<air::BagCard> own_card(const std::string& name) const;
   /// The folder user cards go to.
   [[nodiscard]] const std::filesystem::path& card_folder() const { return card_folder_; }
   void set_card_folder(std::filesystem::path folder) { card_folder_ = std::move(folder); }
-  /// Takes a design over as a new variant.
-  void take_variant(build::Variant variant);
+  /// A letter that no variant's name begins with yet.
+  [[nodiscard]] QString free_letter() const;
+  /// Takes a design over as a new variant; one without a name gets a letter. @returns whether there was room for it;
+  /// else it is told
+  bool take_variant(build::Variant variant);
   void add_damper_point(End end);
   void remove_damper_point(End end, std::size_t index);
 
@@ -112,15 +134,23 @@ public:
   void tell(const QString& sentence) { emit told(sentence); }
 
 signals:
-  void changed();   // the build or its assessment
-  void posed();     // a pose moved
-  void looked_at(); // end, load case or order of bags
-  void restyled();  // units, theme or text size
+  void changed(); // the build or its assessment
+  void rewound(); // undone, redone or replaced: a drag under way has lost what it held
+  void settling(mavrel::app::Desk::Unfinished unfinished); // take what is half typed, now
+  void posed();                                            // a pose moved
+  void looked_at();                                        // end, load case or order of bags
+  void restyled();                                         // units, theme or text size
   void told(const QString& sentence);
   void went_to(const QString& stage, const QString& place); // somebody asked to be taken there
 
 private:
   void refresh();
+  /// Adds to a list of the document, or tells that it is full. @returns whether there was room
+  bool add_entry(const QString& name, const std::string& list, build::Entry entry);
+  void remove_entry(const QString& name, const std::string& entry);
+  [[nodiscard]] std::filesystem::path own_folder() const;
+  /// Path of a list of the active variant.
+  [[nodiscard]] std::string in_variant(const char* list) const;
   void find_height_range();
 
   Depth depth_{*this}; // hears of changes before any view asks it
@@ -129,6 +159,8 @@ private:
   build::History history_;
   assess::Assessment assessment_;
   std::filesystem::path file_;
+  std::optional<FileStamp> stamp_; // of the file when it was read or written here
+  std::optional<QString> unsettled_;
   std::size_t load_case_ = 0;
   End end_ = End::front;
   std::array<std::optional<double>, 2> pose_;

@@ -1,17 +1,23 @@
 // Keeps unsaved work safe from a crash: writes it beside, soon after each edit, and finds what a killed program left.
+// Writing waits for the disk on a thread of its own, never on the interface's.
 #pragma once
 
 #include "build/build.h"
+#include "quantity/expected.h"
 
 #include <QDateTime>
-#include <QLockFile>
 #include <QObject>
 #include <QTimer>
 
+#include <condition_variable>
 #include <filesystem>
 #include <memory>
+#include <mutex>
 #include <optional>
+#include <thread>
 #include <vector>
+
+class QLockFile;
 
 namespace mavrel::app {
 
@@ -36,16 +42,45 @@ public:
   [[nodiscard]] std::vector<Left> left_behind() const;
   /// Forgets one of them for good.
   void discard(const Left& left) const;
-  /// Writes now what the timer would write soon.
+  /// Forgets one of them once the work taken over from it is safe elsewhere: kept here, or saved. Until then it stays.
+  void discard_when_safe(const Left& left);
+  /// Begins to write now what the timer would write soon.
   void keep_now();
+  /// Waits until all that was begun is on the disk, or failed. @returns whether what was last begun is there
+  bool wait();
   /// Nothing is unsaved any more, or the person said to drop it.
   void forget();
 
+signals:
+  void kept();                        // unsaved work is on the disk
+  void failed(const QString& reason); // it could not be written; it is tried again
+
 private:
+  /// What the writing thread is to do next; a newer order replaces one not begun.
+  struct Order {
+    std::shared_ptr<const build::Build> build; // none: take everything away
+    std::filesystem::path original;
+  };
+  void begin(Order order);
+  void run(const std::stop_token& stop);
+  [[nodiscard]] Expected<void> carry_out(const Order& order);
+  void done(const Expected<void>& result, bool wrote);
+
   Desk& desk_;
-  std::filesystem::path folder_, file_;
-  std::unique_ptr<QLockFile> lock_;
-  QTimer timer_;
+  std::filesystem::path folder_;
+  QTimer timer_, again_;
+  std::vector<Left> when_safe_;
+  QString last_failure_;
+  bool anything_kept_ = false;
+
+  std::mutex lock_;
+  std::condition_variable_any changed_;
+  std::optional<Order> next_;          // under the lock
+  bool busy_ = false, last_ok_ = true; // under the lock
+  // The writing thread's own.
+  std::filesystem::path file_;
+  std::unique_ptr<QLockFile> file_lock_;
+  std::jthread writer_; // last: it uses all of the above
 };
 
 } // namespace mavrel::app

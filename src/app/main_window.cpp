@@ -6,9 +6,11 @@
 #include "app/stages/compare_page.h"
 #include "app/stages/search_page.h"
 #include "app/stages/shelf_page.h"
+#include "app/widgets/ask.h"
 #include "app/widgets/field.h"
 #include "app/widgets/findings_panel.h"
 #include "app/widgets/height_posts.h"
+#include "app/widgets/notice_bar.h"
 #include "app/widgets/stage_rail.h"
 #include "app/widgets/tape_mode.h"
 #include "app/widgets/top_strip.h"
@@ -35,7 +37,15 @@ namespace mavrel::app {
 
 namespace {
 constexpr int told_for_ms = 9000;
+
+/// Between the paths of files and the text that Qt shows of them.
+std::filesystem::path path_of(const QString& file) {
+  return std::filesystem::path(QFile::encodeName(file).toStdString());
 }
+QString text_of(const std::filesystem::path& file) {
+  return QFile::decodeName(QByteArray::fromStdString(file.string()));
+}
+} // namespace
 
 MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidget* parent)
     : QMainWindow(parent), desk_(std::move(shelf)),
@@ -52,19 +62,10 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   column->setSpacing(0);
   strip_ = new TopStrip(desk_, centre);
   column->addWidget(strip_);
-  notice_ = new QWidget(centre);
-  notice_->setObjectName("notice");
-  notice_->setAttribute(Qt::WA_StyledBackground);
-  auto* notice_row = new QHBoxLayout(notice_);
-  notice_text_ = new QLabel(notice_);
-  notice_text_->setWordWrap(true);
-  notice_act_ = new QPushButton(notice_);
-  notice_other_ = new QPushButton(notice_);
-  notice_row->addWidget(notice_text_, 1);
-  notice_row->addWidget(notice_act_);
-  notice_row->addWidget(notice_other_);
-  notice_->hide();
-  column->addWidget(notice_);
+  notices_ = new NoticeBar(centre);
+  column->addWidget(notices_);
+  connect(notices_, &NoticeBar::resized_itself, this,
+          [this] { QTimer::singleShot(0, this, &MainWindow::line_up_posts); });
   auto* row = new QHBoxLayout;
   row->setSpacing(0);
   column->addLayout(row, 1);
@@ -236,48 +237,91 @@ void MainWindow::refresh_title() {
 // ---- files
 
 bool MainWindow::open_file(const QString& file) {
-  const auto opened = desk_.open(file.toStdString());
+  const auto opened = desk_.open(path_of(file));
   if (!opened) {
-    desk_.tell(desk_.words_of(opened.error()));
-    show_notice(desk_.words_of(opened.error()), tr("All right"), [] {}, {}, {});
+    say_why(opened.error());
     return false;
   }
   settings_.add_recent(QFileInfo(file).absoluteFilePath());
-  notice_->hide();
-  line_up_posts();
+  notices_->forget_said();
   return true;
 }
 
+void MainWindow::say_why(const Message& what) {
+  const QString sentence = desk_.words_of(what);
+  desk_.tell(sentence);
+  notices_->show_notice({sentence, tr("All right"), {}, {}, {}, false});
+}
+
 bool MainWindow::save_to(const QString& file) {
-  const auto saved = desk_.save(file.toStdString());
+  const auto wrong = desk_.settle(Desk::Unfinished::keep);
+  ReadOnly read_only = ReadOnly::refuse;
+  const QString name = QFileInfo(file).fileName();
+  switch (desk_.question_before_saving(path_of(file))) {
+  case build::Question::none:
+    break;
+  case build::Question::read_only:
+    if (!ask(this, tr("Read-only"), tr("“%1” is marked read-only. Replace it all the same?").arg(name),
+             tr("Replace it")))
+      return false;
+    read_only = ReadOnly::replace;
+    break;
+  case build::Question::changed:
+    if (!ask(
+            this, tr("Changed meanwhile"),
+            tr("“%1” was changed by another window or program since it was opened here. Saving takes the place of what "
+               "was written there; “Save as” keeps both.")
+                .arg(name),
+            tr("Save over it")))
+      return false;
+    break;
+  }
+  const auto saved = desk_.save(path_of(file), read_only);
   if (!saved) {
-    desk_.tell(desk_.words_of(saved.error()));
-    show_notice(desk_.words_of(saved.error()), tr("All right"), [] {}, {}, {});
+    say_why(saved.error());
     return false;
   }
   settings_.add_recent(QFileInfo(file).absoluteFilePath());
-  desk_.tell(tr("Saved as %1").arg(file));
+  notices_->forget_said();
+  if (wrong)
+    desk_.tell(tr("Saved as %1, but without what is half typed: %2").arg(file, *wrong));
+  else if (saved->other_names)
+    desk_.tell(tr("Saved as %1. The file's other names (hard links) keep what was there before.").arg(file));
+  else
+    desk_.tell(tr("Saved as %1").arg(file));
   return true;
 }
 
 bool MainWindow::save() {
-  return desk_.file().empty() ? save_as() : save_to(QString::fromStdString(desk_.file().string()));
+  return desk_.file().empty() ? save_as() : save_to(text_of(desk_.file()));
 }
 
 bool MainWindow::save_as() {
-  QString file = QFileDialog::getSaveFileName(this, tr("Save the build"), QString::fromStdString(desk_.file().string()),
-                                              tr("Mavrel builds (*.mavrel)"));
-  if (file.isEmpty()) return false;
-  if (QFileInfo(file).suffix().isEmpty()) file += ".mavrel";
+  const QString file =
+      QFileDialog::getSaveFileName(this, tr("Save the build"), text_of(desk_.file()), tr("Mavrel builds (*.mavrel)"));
+  return !file.isEmpty() && save_under(file);
+}
+
+bool MainWindow::save_under(const QString& chosen) {
+  if (!QFileInfo(chosen).suffix().isEmpty()) return save_to(chosen); // the dialog asked about this very file
+  const QString file = chosen + ".mavrel";
+  if (QFileInfo::exists(file) &&
+      !ask(this, tr("Replace"), tr("“%1” is there already. Replace it?").arg(QFileInfo(file).fileName()),
+           tr("Replace it")))
+    return false;
   return save_to(file);
 }
 
 bool MainWindow::may_leave() {
+  const auto wrong = desk_.settle(Desk::Unfinished::give_up);
+  if (wrong) desk_.tell(*wrong);
   if (desk_.may_close()) return true;
-  const auto answer = QMessageBox::question(
-      this, tr("Unsaved work"),
-      tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
-      QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Save);
+  QMessageBox box(QMessageBox::Question, tr("Unsaved work"),
+                  tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
+                  QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+  box.setTextFormat(Qt::PlainText);
+  box.setDefaultButton(QMessageBox::Save);
+  const int answer = box.exec();
   if (answer == QMessageBox::Save) return save();
   return answer == QMessageBox::Discard;
 }
@@ -318,50 +362,31 @@ void MainWindow::offer_left_behind() {
   const auto left = keeper_.left_behind();
   if (left.empty()) return;
   const Left& one = left.front();
-  const QString what = one.original.empty() ? tr("a build that was in no file")
-                                            : QString::fromStdString(one.original.filename().string());
-  show_notice(
-      tr("Mavrel was stopped with unsaved work on %1, kept from %2.")
-          .arg(what, QLocale().toString(one.when, QLocale::ShortFormat)),
-      tr("Open it"), [this, one] { recover(one); }, tr("Drop it"),
-      [this, one] {
-        keeper_.discard(one);
-        offer_left_behind();
-      });
+  const QString what = one.original.empty() ? tr("a build that was in no file") : text_of(one.original.filename());
+  const QString more = left.size() == 1 ? QString() : tr(" %1 more are offered after it.").arg(left.size() - 1);
+  notices_->show_notice({tr("Mavrel was stopped with unsaved work on %1, kept from %2.%3")
+                             .arg(what, QLocale().toString(one.when, QLocale::ShortFormat), more),
+                         tr("Open it"), [this, one] { recover(one); }, tr("Drop it"),
+                         [this, one] {
+                           keeper_.discard(one);
+                           offer_left_behind();
+                         },
+                         true});
 }
 
 void MainWindow::recover(const Left& left) {
-  if (!may_leave()) return;
+  if (!may_leave()) return offer_left_behind(); // not now: it is still there
   auto build = build::load(left.kept);
   if (!build) {
-    desk_.tell(desk_.words_of(build.error()));
-    return;
+    say_why(build.error());
+    return offer_left_behind();
   }
   desk_.put(std::move(*build), left.original, false);
-  keeper_.keep_now(); // kept under our own name before the old copy goes
-  keeper_.discard(left);
+  // The old copy goes once this one is on the disk, under our own name or saved; not before.
+  keeper_.discard_when_safe(left);
+  keeper_.keep_now();
   desk_.tell(tr("Recovered. Save it to keep it."));
-}
-
-void MainWindow::show_notice(const QString& text, const QString& action, const std::function<void()>& act,
-                             const QString& other, const std::function<void()>& otherwise) {
-  notice_text_->setText(text);
-  notice_act_->setText(action);
-  notice_act_->disconnect();
-  notice_other_->disconnect();
-  connect(notice_act_, &QPushButton::clicked, this, [this, act] {
-    notice_->hide();
-    act();
-  });
-  notice_other_->setVisible(!other.isEmpty());
-  notice_other_->setText(other);
-  if (otherwise)
-    connect(notice_other_, &QPushButton::clicked, this, [this, otherwise] {
-      notice_->hide();
-      otherwise();
-    });
-  notice_->show();
-  QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+  offer_left_behind();
 }
 
 // ---- events
@@ -373,7 +398,7 @@ bool MainWindow::may_lose_cards() {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-  if (QWidget* focus = focusWidget()) focus->clearFocus(); // what is half typed is taken or given up first
+  if (QWidget* focus = focusWidget()) focus->clearFocus(); // lines of cards take what is typed as they are left
   if (!may_lose_cards() || !may_leave()) {
     event->ignore();
     return;

@@ -20,6 +20,7 @@ class CarInStage;
 class ComparePage;
 class FindingsPanel;
 class HeightPosts;
+class NoticeBar;
 class ShelfPage;
 class StagePage;
 class StageRail;
@@ -45,7 +46,10 @@ public:
   /// Reads bag cards onto the user's shelf and shows them. @returns how many were kept
   int import_cards(const QStringList& files);
   [[nodiscard]] BagsStage* bags() const { return bags_; }
+  /// Saves there; asks where the file is read-only or was changed by others.
   bool save_to(const QString& file);
+  /// Saves under a name chosen in a dialog, with its ending added; asks before that takes another file's place.
+  bool save_under(const QString& chosen);
   /// Offers what a killed program left, if anything.
   void offer_left_behind();
   /// Opens what the notice offers.
@@ -70,8 +74,8 @@ private:
   void fill_recent();
   void fill_units(QMenu* menu);
   void scale_text(double by);
-  void show_notice(const QString& text, const QString& action, const std::function<void()>& act, const QString& other,
-                   const std::function<void()>& otherwise);
+  /// Says what did not work at the foot of the window and in a row of its own.
+  void say_why(const Message& what);
   bool handle_pose_key(QKeyEvent* event);
   bool save();
   bool save_as();
@@ -97,9 +101,7 @@ private:
   TapeMode* tape_;
   HeightPosts* posts_;
   FindingsPanel* findings_;
-  QWidget* notice_;
-  QLabel* notice_text_;
-  QPushButton *notice_act_, *notice_other_;
+  NoticeBar* notices_;
   QLabel* told_;
   QTimer told_timer_;
   QMenu* recent_ = nullptr;

@@ -63,11 +63,12 @@ void MainWindow::make_menus() {
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
   // On the shelf the card shown has an undo of its own; everywhere else it is the build's.
   undo_ = add_action(edit, tr("Undo"), QKeySequence::Undo, [this] {
-    if (QWidget* focus = focusWidget(); focus && qobject_cast<QLineEdit*>(focus)) focus->clearFocus();
-    if (ShelfPage* shelf_page = shown_shelf())
+    if (ShelfPage* shelf_page = shown_shelf()) {
+      if (QWidget* focus = focusWidget(); focus && qobject_cast<QLineEdit*>(focus)) focus->clearFocus();
       shelf_page->undo();
-    else
+    } else {
       desk_.undo();
+    }
   });
   redo_ = add_action(edit, tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] {
     if (ShelfPage* shelf_page = shown_shelf())

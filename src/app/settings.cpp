@@ -2,20 +2,32 @@
 
 #include <QFileInfo>
 
-#include <algorithm>
-
 namespace mavrel::app {
 
 namespace {
 constexpr int most_recent = 8;
 
+constexpr qint64 most_bytes = 256 * 1024; // of a settings file: a few hundred are usual
+
+// The file may hold anything: whatever is no value of its kind is the usual one.
 template <class Enum>
 Enum read_choice(const QSettings& store, const char* key, int count) {
-  return static_cast<Enum>(std::clamp(store.value(key, 0).toInt(), 0, count - 1));
+  bool number = false;
+  const int value = store.value(key).toInt(&number);
+  return static_cast<Enum>(number && value >= 0 && value < count ? value : 0);
+}
+
+double read_figure(const QSettings& store, const char* key, double usual, double least, double most) {
+  bool number = false;
+  const double value = store.value(key).toDouble(&number);
+  return number && value >= least && value <= most ? value : usual; // no number compares so
 }
 } // namespace
 
-Settings::Settings() : store_(QSettings::IniFormat, QSettings::UserScope, "mavrel", "mavrel") {}
+Settings::Settings() : store_(QSettings::IniFormat, QSettings::UserScope, "mavrel", "mavrel") {
+  const QFileInfo file(store_.fileName());
+  if (file.exists() && (!file.isFile() || file.size() > most_bytes)) store_.clear(); // never ours
+}
 
 UnitPrefs Settings::prefs() const {
   UnitPrefs p;
@@ -23,7 +35,7 @@ UnitPrefs Settings::prefs() const {
   p.pressure = read_choice<PressureUnit>(store_, "units/pressure", 3);
   p.mass = read_choice<MassUnit>(store_, "units/mass", 2);
   p.temperature = read_choice<TemperatureUnit>(store_, "units/temperature", 2);
-  p.finger = std::clamp(store_.value("units/finger_m", p.finger).toDouble(), 0.008, 0.03);
+  p.finger = read_figure(store_, "units/finger_m", p.finger, 0.008, 0.03);
   return p;
 }
 
@@ -36,7 +48,7 @@ void Settings::keep(const UnitPrefs& p) {
 }
 
 Look Settings::look() const {
-  return {read_choice<Theme>(store_, "look/theme", 2), std::clamp(store_.value("look/text", 1.0).toDouble(), 0.8, 2.0)};
+  return {read_choice<Theme>(store_, "look/theme", 2), read_figure(store_, "look/text", 1.0, 0.8, 2.0)};
 }
 
 void Settings::keep(const Look& look) {
@@ -47,7 +59,7 @@ void Settings::keep(const Look& look) {
 QStringList Settings::recent() const {
   QStringList out;
   for (const QString& file : store_.value("recent").toStringList())
-    if (QFileInfo::exists(file)) out << file;
+    if (out.size() < most_recent && QFileInfo(file).isFile()) out << file;
   return out;
 }
 

@@ -4,7 +4,9 @@
 #include "assess/findings.h"
 #include "assess/limits.h"
 #include "assess/load.h"
+#include "assess/misfit.h"
 #include "assess/presets.h"
+#include "assess/roll.h"
 #include "curve/readings.h"
 
 #include <algorithm>
@@ -21,7 +23,7 @@ constexpr double track_step = 0.001; // m, at most
 /// Samples `value(H)` evenly over [low, high]; heights without an answer split the track.
 template <class F>
 Track sampled(TrackCode code, double low, double high, const F& value) {
-  Track track{code, {}};
+  Track track{code, {}, {}};
   if (!(high > low)) return track;
   const auto steps = std::max(1, static_cast<int>(std::ceil((high - low) / track_step)));
   const double step = (high - low) / steps;
@@ -52,10 +54,27 @@ std::vector<std::optional<BagOnEnd::Place>> places_between(const BagOnEnd& bag, 
   return out;
 }
 
+/// Where the pressures lie beyond what the card knows or allows, sample by sample.
+std::vector<BeyondStretch> beyond_stretches(double low, double high,
+                                            const std::vector<std::optional<PoseState>>& states) {
+  std::vector<BeyondStretch> out;
+  const double step = (high - low) / static_cast<double>(states.size() - 1);
+  for (std::size_t i = 0; i < states.size(); ++i) {
+    if (!states[i] || states[i]->beyond == air::Beyond::nothing) continue;
+    const double H = low + step * static_cast<double>(i);
+    if (out.empty() || out.back().what != states[i]->beyond || H - out.back().to > 1.5 * step)
+      out.push_back({H, H, states[i]->beyond});
+    else
+      out.back().to = H;
+  }
+  return out;
+}
+
 CaseTracks tracks_in_case(const BagOnEnd& bag, const EndLoad& load, double low, double high,
                           const std::vector<std::optional<BagOnEnd::Place>>& places) {
   CaseTracks out;
-  const bool sides_differ = std::abs(load.side_mass[0] - load.side_mass[1]) > 0.01 * load.sprung_mass;
+  const auto masses = bag.model().bag_masses(load);
+  const bool sides_differ = std::abs(masses[0] - masses[1]) > 0.01 * load.sprung_mass;
   if (places.empty()) return out;
   std::vector<std::optional<PoseState>> states;
   states.reserve(places.size());
@@ -74,6 +93,10 @@ CaseTracks tracks_in_case(const BagOnEnd& bag, const EndLoad& load, double low, 
     add(TrackCode::pressure_right, [](const PoseState& s) { return std::optional(s.side_pressure[1]); });
   }
   add(TrackCode::frequency, [](const PoseState& s) { return s.frequency; });
+  add(TrackCode::ride_frequency, [](const PoseState& s) { return s.ride_frequency; });
+  const auto beyond = beyond_stretches(low, high, states);
+  for (Track& track : out.tracks)
+    track.beyond = beyond;
   return out;
 }
 
@@ -112,22 +135,20 @@ void add_presets(const std::vector<std::optional<double>>& heights, const EndMod
   }
 }
 
-/// The sealed bag from road height to the bare limits of travel either way.
-std::optional<StrokeEnds> stroke_in_case(const BagOnEnd& bag, const EndModel& model, const EndLoad& load, double road,
-                                         const Window& reach) {
-  const auto state = bag.state(road, load);
-  if (!state) return std::nullopt;
-  StrokeEnds out{reach.low.height, reach.high.height, 0, 0};
-  const air::BagCurve& curve = bag.bag().curve;
-  const double from = bag.bag_height(road);
-  const auto bump =
-      air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.bump_height), model.setting.n, model.setting);
-  const auto rebound = air::sealed_stroke(curve, from, state->pressure, bag.bag_height(out.rebound_height),
-                                          model.setting.n, model.setting);
-  if (!bump || !rebound) return std::nullopt;
-  out.bump_pressure = bump->gauge_pressure;
-  out.rebound_pressure = rebound->gauge_pressure;
-  return out;
+/// Strokes from road height, and all that the bag can't do.
+void add_misfits(const build::Brief& brief, const BagOnEnd& bag, const std::vector<std::optional<double>>& heights,
+                 std::optional<double> road, EndAssessment& out) {
+  if (const auto m = misfit_of_room(bag)) out.misfits.push_back(*m);
+  misfits_of_heights(brief, heights, out.windows, out.misfits);
+  if (const auto m = misfit_of_stops(bag)) out.misfits.push_back(*m);
+  const auto travel = free_travel(bag, Meeting::hit);
+  const auto& loads = bag.model().loads;
+  if (!road || !travel || !out.windows.reach || !out.windows.reach->contains(*road)) return;
+  for (std::size_t c = 0; c < loads.size(); ++c) {
+    out.strokes.push_back(loads[c] ? stroke_ends(bag, *loads[c], *road, *travel) : std::nullopt);
+    const auto state = loads[c] ? bag.state(*road, *loads[c]) : std::nullopt;
+    misfits_on_the_road(bag, state, out.strokes.back(), c, out.misfits);
+  }
 }
 
 void assess_end(const build::Build& build, const shelf::Shelf& shelf, End end, Assessment& out) {
@@ -147,6 +168,7 @@ void assess_end(const build::Build& build, const shelf::Shelf& shelf, End end, A
   here.tyre_radius = model.tyre_radius;
   const build::EndFit& fit = variant.fit[at(end)];
   const shelf::ShelfBag* on_shelf = fit.bag.empty() ? nullptr : shelf.find(fit.bag);
+  here.spring_base_estimated = model.spring_base_estimated;
   const auto heights = preset_heights(variant.brief, model);
   if (model.map) {
     std::optional<BagOnEnd> bag;
@@ -162,14 +184,22 @@ void assess_end(const build::Build& build, const shelf::Shelf& shelf, End end, A
       here.windows = find_windows(model, fitted, *domain, road, {});
       add_tracks(model, fitted, here);
       add_presets(heights, model, fitted, here);
-      if (bag && road && here.windows.reach && here.windows.reach->contains(*road))
-        for (const auto& load : model.loads)
-          here.strokes.push_back(load ? stroke_in_case(*bag, model, *load, *road, *here.windows.reach) : std::nullopt);
+      here.bag_known = bag && !model.loads.empty() && model.loads[0];
+      if (bag) add_misfits(variant.brief, *bag, heights, road, here);
     }
   }
   here.presets.resize(variant.brief.presets.size());
   here.cases.resize(out.loads.size());
   find_at_end(build, model, on_shelf, out);
+}
+
+/// How unevenly loaded joined sides leave the car leaning at road height, in every load case.
+void add_standing_lean(const build::Build& build, const std::array<FittedEnd, 2>& ends, Assessment& out) {
+  if (!ends[0].model.joined && !ends[1].model.joined) return;
+  if (!ends[0].road || !ends[1].road) return;
+  for (std::size_t c = 0; c < out.loads.size(); ++c)
+    if (const auto answer = roll(build, ends, {*ends[0].road, *ends[1].road}, c))
+      out.loads[c].standing_lean = answer->standing;
 }
 
 } // namespace
@@ -184,8 +214,11 @@ Assessment assess(const build::Build& build, const shelf::Shelf& shelf) {
   }
   for (const End end : build::both_ends)
     assess_end(build, shelf, end, out);
+  const std::array<FittedEnd, 2> fitted = {fitted_end(build, shelf, End::front, out.loads),
+                                           fitted_end(build, shelf, End::rear, out.loads)};
+  add_standing_lean(build, fitted, out);
   find_in_survey(build, out);
-  find_in_depth(build, shelf, out);
+  find_in_depth(build, fitted, out);
   find_on_car(build, out);
   sort_findings(out.findings);
   return out;

@@ -21,6 +21,8 @@ const char* limit_key(LimitCode code) {
     return "pressure_high";
   case LimitCode::pressure_low:
     return "pressure_low";
+  case LimitCode::card_unknown:
+    return "card_unknown";
   }
   return "";
 }
@@ -41,6 +43,8 @@ const char* limit_name(LimitCode code) {
     return words("bag pressure high");
   case LimitCode::pressure_low:
     return words("bag pressure low");
+  case LimitCode::card_unknown:
+    return words("not on the bag's card");
   }
   return "";
 }
@@ -55,6 +59,8 @@ const char* track_key(TrackCode code) {
     return "pressure_right_pa";
   case TrackCode::frequency:
     return "body_frequency_hz";
+  case TrackCode::ride_frequency:
+    return "ride_frequency_hz";
   case TrackCode::bag_height:
     return "bag_height_m";
   case TrackCode::damper_to_open:
@@ -74,7 +80,9 @@ const char* track_name(TrackCode code) {
   case TrackCode::pressure_right:
     return words("pressure right");
   case TrackCode::frequency:
-    return words("body frequency");
+    return words("frequency without the tyre");
+  case TrackCode::ride_frequency:
+    return words("ride frequency");
   case TrackCode::bag_height:
     return words("bag height");
   case TrackCode::damper_to_open:
@@ -92,6 +100,7 @@ Kind track_kind(TrackCode code) {
   case TrackCode::pressure_right:
     return Kind::pressure;
   case TrackCode::frequency:
+  case TrackCode::ride_frequency:
     return Kind::frequency;
   default:
     return Kind::length;
@@ -107,6 +116,12 @@ std::optional<double> Track::at(double H) const {
     return std::lerp(piece.values[i], piece.values[i + 1], t - static_cast<double>(i));
   }
   return std::nullopt;
+}
+
+air::Beyond Track::beyond_at(double H) const {
+  for (const BeyondStretch& s : beyond)
+    if (H >= s.from && H <= s.to) return s.what;
+  return air::Beyond::nothing;
 }
 
 std::optional<std::pair<double, double>> Track::range() const {
@@ -144,6 +159,22 @@ const char* severity_key(Severity severity) {
 
 const char* stage_key(Stage stage) {
   return stage == Stage::car_in ? "car_in" : "bags";
+}
+
+StageState stage_state(const Assessment& assessment, Stage stage) {
+  bool stop = false, caution = false;
+  for (const Finding& f : assessment.findings) {
+    if (f.stage != stage) continue;
+    stop = stop || f.severity == Severity::stop;
+    caution = caution || f.severity == Severity::caution;
+  }
+  if (stop) return StageState::stop;
+  if (caution) return StageState::caution;
+  // What stops nothing because nothing is known of it is not good.
+  const auto known = [&](const EndAssessment& end) {
+    return stage == Stage::car_in ? end.has_domain() : end.bag_known;
+  };
+  return known(assessment.ends[0]) && known(assessment.ends[1]) ? StageState::good : StageState::unknown;
 }
 
 } // namespace mavrel::assess

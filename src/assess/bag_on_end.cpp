@@ -49,14 +49,25 @@ std::optional<double> body_frequency(double wheel_rate, double sprung_mass) {
   return std::sqrt(wheel_rate / sprung_mass) / (2 * std::numbers::pi);
 }
 
-air::SoftenedBag BagOnEnd::softened(const Place& at, double pressure) const {
+double with_tyre(double wheel_rate, double tyre_rate) {
+  if (!(wheel_rate > 0)) return wheel_rate;
+  return wheel_rate * tyre_rate / (wheel_rate + tyre_rate);
+}
+
+air::SoftenedBag BagOnEnd::softened(const Place& at, double pressure, double frequency, double swing) const {
+  const air::BagSetting& setting = model_->setting;
+  const double G =
+      air::breathing_conductance(at.section, pressure, setting, model_->line, swing * at.map.motion_ratio, frequency);
+  return air::softened_bag(at.section, pressure, setting, G);
+}
+
+air::SoftenedBag BagOnEnd::softened_in_the_middle(const Place& at, double pressure) const {
   const air::BagSetting& setting = model_->setting;
   if (setting.added_volume == 0) return air::softened_bag(at.section, pressure, setting, 0);
   const double swing = air::line_swing(at.section, pressure, setting, usual_swing * at.map.motion_ratio);
-  const air::Restriction line = air::tube(model_->line_bore, model_->line_length);
   return air::softened_bag(
       at.section, pressure, setting,
-      air::swing_conductance(line, pressure + setting.ambient.pressure(), setting.ambient.temperature, swing));
+      air::swing_conductance(model_->line, pressure + setting.ambient.pressure(), setting.ambient.temperature, swing));
 }
 
 double BagOnEnd::wheel_rate(const Place& at, double bag_rate, double force) const {
@@ -84,24 +95,40 @@ std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load) c
   PoseState out;
   out.bag_height = at.map.spring_length - stack_;
   out.pressure = pressure_of(load.sprung_mass);
-  for (const Side side : build::both_sides)
-    out.side_pressure[build::at(side)] = pressure_of(load.side_mass[build::at(side)]);
+  const auto masses = model_->bag_masses(load);
+  for (const Side side : build::both_sides) {
+    const double p = pressure_of(masses[build::at(side)]);
+    out.side_pressure[build::at(side)] = p;
+    out.beyond = std::max(out.beyond, air::beyond(card(), p));
+  }
+  const double mass = load.sprung_mass, tyre = model_->tyre_rate;
+  const auto set = [&](double rate, double rate_with_tyre) {
+    out.wheel_rate = rate;
+    out.frequency = body_frequency(rate, mass);
+    out.ride_frequency = body_frequency(with_tyre(rate_with_tyre, tyre), mass);
+  };
   if (model_->setting.added_volume == 0) {
-    out.wheel_rate =
-        wheel_rate(at, air::sealed_rate(at.section, out.pressure, model_->setting.n, model_->setting), force);
-    out.frequency = body_frequency(out.wheel_rate, load.sprung_mass);
+    const double bag_rate = air::sealed_rate(at.section, out.pressure, model_->setting.n, model_->setting);
+    const double rate = wheel_rate(at, bag_rate, force);
+    set(rate, rate);
     return out;
   }
-  const air::SoftenedBag bag = softened(at, out.pressure);
-  const auto rate_at = [&](double f) { return wheel_rate(at, bag.stiffness(f).real(), force); };
-  const auto soft = body_frequency(wheel_rate(at, bag.open_rate(), force), load.sprung_mass);
-  const auto hard = body_frequency(wheel_rate(at, bag.shut_rate(), force), load.sprung_mass);
+  const auto rate_at = [&](double f) {
+    return wheel_rate(at, softened(at, out.pressure, f).stiffness(f).real(), force);
+  };
+  const air::SoftenedBag bag = air::softened_bag(at.section, out.pressure, model_->setting, 0);
+  const double open = wheel_rate(at, bag.open_rate(), force), shut = wheel_rate(at, bag.shut_rate(), force);
+  const auto soft = body_frequency(open, mass), hard = body_frequency(shut, mass);
   if (!soft || !hard) {
-    out.wheel_rate = wheel_rate(at, bag.open_rate(), force);
+    set(open, open);
+    out.frequency = out.ride_frequency = std::nullopt;
     return out;
   }
-  out.frequency = settled_frequency(rate_at, load.sprung_mass, *soft, *hard);
-  out.wheel_rate = rate_at(*out.frequency);
+  const auto felt_at = [&](double f) { return with_tyre(rate_at(f), tyre); };
+  const double bounce = settled_frequency(rate_at, mass, *soft, *hard);
+  const double felt = settled_frequency(felt_at, mass, *body_frequency(with_tyre(open, tyre), mass),
+                                        *body_frequency(with_tyre(shut, tyre), mass));
+  set(rate_at(bounce), rate_at(felt));
   return out;
 }
 

@@ -13,6 +13,9 @@ constexpr double usual_swing = 0.010;
 /// Body frequency of a mass on a wheel rate, Hz; none where the rate does not hold it up.
 [[nodiscard]] std::optional<double> body_frequency(double wheel_rate, double sprung_mass);
 
+/// Rate of the suspension with the tyre in series, N/m. @param wheel_rate  any; a rate not above 0 stays as it is
+[[nodiscard]] double with_tyre(double wheel_rate, double tyre_rate);
+
 /// Refers to its model and bag; both must outlive it.
 class BagOnEnd {
 public:
@@ -22,6 +25,7 @@ public:
       : model_(&model), bag_(&bag), stack_(stack) {}
 
   [[nodiscard]] const shelf::ShelfBag& bag() const { return *bag_; }
+  [[nodiscard]] const EndModel& model() const { return *model_; }
   [[nodiscard]] const air::BagCard& card() const { return bag_->card; }
   [[nodiscard]] double stack() const { return stack_; }
 
@@ -50,9 +54,12 @@ public:
   [[nodiscard]] std::optional<Place> place(double H) const;
   /// Pressure for a sprung mass there, Pa; none where other springs carry it all.
   [[nodiscard]] std::optional<double> pressure(const Place& at, double sprung_mass) const;
-  /// The bag there at a gauge pressure, with its added volume behind its line. How freely the line breathes is that for
-  /// a wheel moving `usual_swing` either way.
-  [[nodiscard]] air::SoftenedBag softened(const Place& at, double pressure) const;
+  /// The bag there at a gauge pressure, with its added volume behind its line. How freely the line breathes is worked
+  /// out for a wheel moving at this frequency (Hz), `swing` (m) either way.
+  [[nodiscard]] air::SoftenedBag softened(const Place& at, double pressure, double frequency,
+                                          double swing = usual_swing) const;
+  /// The same with the line as it breathes in the middle of the change from soft to stiff, wherever that lies.
+  [[nodiscard]] air::SoftenedBag softened_in_the_middle(const Place& at, double pressure) const;
   /// Rate at the wheel for a rate of the bag and its force, N/m.
   [[nodiscard]] double wheel_rate(const Place& at, double bag_rate, double force) const;
   /// Everything there in one load case; none where other springs carry it all.

@@ -17,7 +17,7 @@ struct ComparedFigure {
 /// One thing chosen differently.
 struct ComparedChoice {
   std::string path; // of the field, within the variant: `front.bag`
-  std::string label;
+  Message label;
   std::string a, b;
 };
 

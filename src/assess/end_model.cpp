@@ -9,8 +9,26 @@ namespace mavrel::assess {
 using build::SpringPlace;
 
 double EndModel::spring_force(double sprung_mass, double H, const motion::MapPoint& at) const {
-  const double others = H < other_slack ? other_rate * (other_slack - H) : 0;
+  double others = H < other_slack ? other_rate * (other_slack - H) : 0;
+  if (damper_gas != 0 && map->has_damper()) others += damper_gas * map->damper(H).slope;
   return (sprung_mass * standard_gravity - others) / at.motion_ratio;
+}
+
+std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
+  const double half = joined ? 0 : 0.5 * (load.side_mass[0] - load.side_mass[1]) * side_lever;
+  return {load.sprung_mass + half, load.sprung_mass - half};
+}
+
+bool is_solid_axle(build::Layout layout) {
+  using build::Layout;
+  return layout == Layout::axle_parallel_links || layout == Layout::axle_triangulated_links ||
+         layout == Layout::axle_was_leaves;
+}
+
+std::optional<double> spring_base(const build::EndSurvey& survey) {
+  if (!is_solid_axle(survey.layout)) return survey.track;
+  if (survey.spring_base) return survey.spring_base;
+  return survey.track ? std::optional(usual_spring_base * *survey.track) : std::nullopt;
 }
 
 std::array<std::array<double, 2>, 2> floor_corrections(const build::Build& build) {
@@ -54,11 +72,21 @@ EndModel end_model(const build::Build& build, End end, const std::vector<CaseLoa
   out.setting.n = out.brief.exponent;
   out.setting.ambient = {build.surroundings.altitude, build.surroundings.temperature};
   if (fit.line == build::LineState::open) out.setting.added_volume = fit.added_volume;
-  out.line_bore = fit.line_bore;
+  out.line = air::tube(fit.line_bore, fit.line_length);
   out.line_length = fit.line_length;
   out.unsprung_mass = unsprung_mass(survey);
   out.tyre_rate = survey.tyre_rate.value_or(usual_tyre_rate);
   out.friction = survey.friction;
+  out.stop_give = survey.bump_stop_give;
+  out.damper_gas = fit.damper_gas;
+  out.joined = fit.sides == build::Sides::joined;
+  out.room = survey.bag_room;
+  if (is_solid_axle(survey.layout)) {
+    // A base measured without a track is taken on a track that would make it usual.
+    const bool measured = survey.spring_base && survey.track;
+    out.side_lever = measured ? *survey.track / *survey.spring_base : 1 / usual_spring_base;
+    out.spring_base_estimated = !survey.spring_base;
+  }
   out.surveyed_height = surveyed_height(survey, floor_corrections(build)[build::at(end)]);
   if (const auto wheel = motion::parse_wheel(survey.wheel)) out.tyre_radius = motion::wheel_space(*wheel).diameter / 2;
   out.damper_open = fit.damper_open ? fit.damper_open : curve::mean(survey.damper_open.values);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "air/bag.h"
+#include "air/flow.h"
 #include "assess/assessment.h"
 #include "motion/travel_map.h"
 
@@ -20,21 +21,37 @@ struct EndModel {
   std::optional<double> damper_open, damper_shut; // m, the fitted damper's
   std::optional<double> stop_height;              // m, H where the bump stop meets
   std::optional<double> stop_ratio;               // d(gap)/dH
+  double stop_give = 0;                           // m at the wheel, from there to where it gives no more
   double other_rate = 0, other_slack = 0;         // other springs at the wheel, N/m and m
+  double damper_gas = 0;                          // N along the damper's rod, pushing it out
   std::vector<std::optional<EndLoad>> loads;      // one a load case
   build::Brief brief;                             // reserves; its presets are not copied
   air::BagSetting setting;                        // with the added volume while its line is open
-  double line_bore = 0, line_length = 0;          // m, of the line to the added volume
+  air::Restriction line;                          // to the added volume
+  double line_length = 0;                         // m
   double unsprung_mass = 0;                       // kg a corner
   double tyre_rate = 0;                           // N/m
   double friction = 0;                            // N at the wheel
+  double side_lever = 1;              // side loads at the springs over those at the wheels: a solid axle's track / base
+  bool spring_base_estimated = false; // of a solid axle
+  bool joined = false;                // left and right share one pressure
+  std::optional<double> room;         // m, free diameter around the bag's axis
 
-  /// Force along the spring for a sprung mass at H, N: (m·g − other springs)/MR.
+  /// Force along the spring for a sprung mass at H, N: (m·g − other springs − damper's gas)/MR.
   [[nodiscard]] double spring_force(double sprung_mass, double H, const motion::MapPoint& at) const;
+  /// What the left and the right bag carry, kg of sprung mass. The one place that knows of axles and tees.
+  [[nodiscard]] std::array<double, 2> bag_masses(const EndLoad& load) const;
 };
 
 /// Rate of a tyre when nobody gave one, N/m.
 constexpr double usual_tyre_rate = 2e5;
+/// Spring base of a solid axle when nobody measured it, share of the track.
+constexpr double usual_spring_base = 0.68;
+
+[[nodiscard]] bool is_solid_axle(build::Layout layout);
+/// Between the left and the right spring, m: a solid axle's own or an estimate from the track, others' track.
+/// @returns none while what it needs was not measured
+[[nodiscard]] std::optional<double> spring_base(const build::EndSurvey& survey);
 
 [[nodiscard]] EndModel end_model(const build::Build& build, End end, const std::vector<CaseLoad>& loads);
 

@@ -3,8 +3,7 @@
 #pragma once
 
 #include "assess/assessment.h"
-#include "assess/end_model.h"
-#include "shelf/shelf.h"
+#include "assess/fitted_end.h"
 
 namespace mavrel::assess {
 
@@ -16,7 +15,8 @@ void find_in_survey(const build::Build& build, Assessment& out);
 void find_at_end(const build::Build& build, const EndModel& model, const shelf::ShelfBag* bag, Assessment& out);
 
 /// The chosen bags more closely: a cold night, what a gauge tells, lines to added volumes, lean.
-void find_in_depth(const build::Build& build, const shelf::Shelf& shelf, Assessment& out);
+/// @param ends  both ends of the same build as fitted
+void find_in_depth(const build::Build& build, const std::array<FittedEnd, 2>& ends, Assessment& out);
 
 /// Both ends together: front against rear comfort, the usual cautions.
 void find_on_car(const build::Build& build, Assessment& out);

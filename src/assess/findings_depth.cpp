@@ -20,6 +20,7 @@ using build::name_of;
 namespace {
 
 constexpr double worth_saying = 0.005; // m of height that a night takes
+constexpr double lean_seen = 0.005;    // rad: what an eye sees against the garage door
 
 class DepthFindings {
 public:
@@ -39,6 +40,7 @@ public:
       line(end, one);
     }
     lean();
+    standing_lean();
     if (tank)
       add("caution_tank", Severity::note, {}, "", {words("An added volume is a pressure vessel"), {}},
           {words("It sees the bag's full pressure, in bump more than parked."), {}},
@@ -65,31 +67,34 @@ private:
 
   void night(End end, const FittedEnd& one, const Window& reach) {
     const build::Surroundings& now = build_.surroundings;
-    const auto after =
-        sealed_corner(one, reach, *one.road, one.model.loads[0]->sprung_mass, {now.altitude, now.night_temperature});
+    const double shut_off = now.temperature + now.shut_off_above;
+    const auto after = sealed_corner(one, reach, *one.road, one.model.loads[0]->sprung_mass, shut_off,
+                                     {now.altitude, now.night_temperature});
     if (!after) return;
     const double drop = *one.road - after->H;
     if (std::abs(drop) < worth_saying) return;
     const bool stop = after->rests_on == RestsOn::low_stop;
-    auto& f = add("night_drops_it", stop ? Severity::caution : Severity::note, end, "surroundings.night_temperature_k",
-                  {drop > 0 ? words("{0} sinks {1} overnight") : words("{0} rises {1} overnight"),
-                   {std::string(name_of(end)), metres(std::abs(drop))}},
-                  {stop ? words("{0} to {1}, valves shut, from road height down onto its stop.")
-                        : words("{0} to {1}, valves shut, from road height to {2}."),
-                   {Amount{now.temperature, Kind::temperature}, Amount{now.night_temperature, Kind::temperature},
-                    metres(after->H)}},
-                  {words("Level again before driving off."), {}});
+    auto& f =
+        add("night_drops_it", stop ? Severity::caution : Severity::note, end, "surroundings.night_temperature_k",
+            {drop > 0 ? words("{0} sinks {1} overnight") : words("{0} rises {1} overnight"),
+             {name_of(end), metres(std::abs(drop))}},
+            {stop ? words("Bags at {0} when the valves shut, {1} in the morning: from road height down onto its stop, "
+                          "{3}.")
+                  : words("Bags at {0} when the valves shut, {1} in the morning: from road height to {2}, {3}."),
+             {Amount{shut_off, Kind::temperature, -1, {}}, Amount{now.night_temperature, Kind::temperature, -1, {}},
+              metres(after->H), out_.loads[0].name}},
+            {words("Level again before driving off."), {}});
     f.number = metres(std::abs(drop));
   }
 
   void gauge(End end, const FittedEnd& one, const Window& reach) {
     const auto tale = gauge_at(one, reach, *one.road, 0, build_.variant().brief.gauge_error);
     if (!tale || tale->width() <= rough_band) return;
-    auto& f = add(
-        "pressure_hides_height", Severity::note, end, fit_path(end, "bag"),
-        {words("{0} pressure does not tell height"), {std::string(name_of(end))}},
-        {words("At road height one reading fits everything from {0} to {1}."), {metres(tale->low), metres(tale->high)}},
-        {words("Height sensing for this bag, or one whose pressure changes with height."), {}});
+    auto& f = add("pressure_hides_height", Severity::note, end, fit_path(end, "bag"),
+                  {words("{0} pressure does not tell height"), {name_of(end)}},
+                  {words("At road height one reading fits everything from {0} to {1}, {2}."),
+                   {metres(tale->low), metres(tale->high), out_.loads[0].name}},
+                  {words("Height sensing for this bag, or one whose pressure changes with height."), {}});
     f.number = metres(tale->width());
     f.limit = metres(rough_band);
   }
@@ -100,7 +105,7 @@ private:
     if (!soft || !soft->bounce_open || soft->middle >= *soft->bounce_open) return;
     auto& f =
         add("line_chokes_volume", Severity::caution, end, fit_path(end, "line_bore_m"),
-            {words("{0} line chokes the added volume"), {std::string(name_of(end))}},
+            {words("{0} line chokes the added volume"), {name_of(end)}},
             {words("It passes air in time only below {0}; the body bounces at {1}. The volume hardly softens it."),
              {hertz(soft->middle), hertz(*soft->bounce_open)}},
             soft->fitting_bore ? Message{words("A bore of {0}."), {metres(*soft->fitting_bore, 1)}}
@@ -118,13 +123,36 @@ private:
     if (lean.angle && *lean.angle <= wanted) return;
     auto& f =
         add("leans_too_far", lean.angle ? Severity::note : Severity::stop, {}, fit_path(End::front, "sides"),
-            lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1}}}
+            lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1, wanted}}}
                        : Message{words("Nothing holds it level but its stops"), {}},
-            {words("{0} is wanted, at road height, empty."), {Amount{wanted, Kind::angle, 1}}},
+            {words("{0} is wanted, at road height, {1}."), {Amount{wanted, Kind::angle, 1, {}}, out_.loads[0].name}},
             {words("Bars of {0} together; now {1}."),
-             {Amount{lean.bar_wanted, Kind::turning}, Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning}}});
-    if (lean.angle) f.number = Amount{*lean.angle, Kind::angle, 1};
-    f.limit = Amount{wanted, Kind::angle, 1};
+             {Amount{lean.bar_wanted, Kind::turning, -1, {}},
+              Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning, -1, {}}}});
+    if (lean.angle) f.number = Amount{*lean.angle, Kind::angle, 1, wanted};
+    f.limit = Amount{wanted, Kind::angle, 1, {}};
+  }
+
+  /// Sides joined by a tee under uneven loads: one pressure can't carry both.
+  void standing_lean() {
+    std::optional<std::size_t> worst;
+    for (std::size_t c = 0; c < out_.loads.size(); ++c)
+      if (out_.loads[c].standing_lean &&
+          (!worst || std::abs(*out_.loads[c].standing_lean) > std::abs(*out_.loads[*worst].standing_lean)))
+        worst = c;
+    if (!worst) return;
+    const double lean = *out_.loads[*worst].standing_lean;
+    if (std::abs(lean) < lean_seen) return;
+    const End end = ends_[0].model.joined ? End::front : End::rear;
+    auto& f =
+        add("joined_sides_lean", Severity::caution, end, fit_path(end, "sides"),
+            {lean > 0 ? words("Joined sides leave the left {0} low") : words("Joined sides leave the right {0} low"),
+             {Amount{std::abs(lean), Kind::angle, 1, {}}}},
+            {words("{0}: a tee gives both bags one pressure, so what is uneven aboard leans the car."),
+             {out_.loads[*worst].name}},
+            {words("Separate the sides, or move weight across."), {}});
+    f.number = Amount{std::abs(lean), Kind::angle, 1, {}};
+    f.limit = Amount{lean_seen, Kind::angle, 1, {}};
   }
 
   const build::Build& build_;
@@ -134,9 +162,7 @@ private:
 
 } // namespace
 
-void find_in_depth(const build::Build& build, const shelf::Shelf& shelf, Assessment& out) {
-  const std::array<FittedEnd, 2> ends = {fitted_end(build, shelf, End::front, out.loads),
-                                         fitted_end(build, shelf, End::rear, out.loads)};
+void find_in_depth(const build::Build& build, const std::array<FittedEnd, 2>& ends, Assessment& out) {
   DepthFindings(build, ends, out).find();
 }
 

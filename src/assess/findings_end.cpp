@@ -1,5 +1,6 @@
 #include "assess/bag_on_end.h"
 #include "assess/findings.h"
+#include "assess/misfit.h"
 #include "assess/presets.h"
 #include "build/names.h"
 
@@ -20,19 +21,21 @@ namespace {
 Message part_change(LimitCode code, double part) {
   switch (code) {
   case LimitCode::bag_collapsed:
-    return {words("{0} less stack, or a bag that collapses that much lower"), {metres(part)}};
+    return {words("{0} less stack, or a bag that collapses that much lower"), {told_from(metres(part), 0)}};
   case LimitCode::bag_full:
-    return {words("{0} more stack, or a longer bag"), {metres(part)}};
+    return {words("{0} more stack, or a longer bag"), {told_from(metres(part), 0)}};
   case LimitCode::bump_stop:
-    return {words("{0} off the bump stop"), {metres(part)}};
+    return {words("{0} off the bump stop"), {told_from(metres(part), 0)}};
   case LimitCode::damper_shut:
-    return {words("a damper {0} shorter when shut"), {metres(part)}};
+    return {words("a damper {0} shorter when shut"), {told_from(metres(part), 0)}};
   case LimitCode::damper_open:
-    return {words("a damper {0} longer when open"), {metres(part)}};
+    return {words("a damper {0} longer when open"), {told_from(metres(part), 0)}};
   case LimitCode::pressure_high:
     return {words("a bag with more area or a higher maximum"), {}};
   case LimitCode::pressure_low:
     return {words("a bag with less area"), {}};
+  case LimitCode::card_unknown:
+    return {words("a card whose rows go that far"), {}};
   }
   return {};
 }
@@ -44,19 +47,17 @@ public:
         fit_(build.variant().fit[at(model.end)]), brief_(build.variant().brief) {}
 
   void find() {
+    unplaced_wishes();
     if (!chosen()) return;
     card_doubts();
-    room();
-    stop_order();
-    windows();
-    presets();
+    for (const Misfit& m : here_.misfits)
+      misfit(m);
     heavy_lift();
-    strokes();
     comfort();
   }
 
 private:
-  std::string name() const { return name_of(end_); }
+  const char* name() const { return name_of(end_); }
   std::string fit_path(const char* field) const {
     return fmt::format("variants.{}.{}.{}", build_.active_variant, key_of(end_), field);
   }
@@ -90,45 +91,118 @@ private:
   void card_doubts() {
     if (bag_->doubts.empty()) return;
     add("card_doubtful", Severity::caution, fit_path("bag"), {words("The card of {0} is doubtful"), {bag_->card.name}},
-        {words("Line {0}. {1}"), {fmt::to_string(bag_->doubts.front().line), say(bag_->doubts.front().what)}},
+        {words("Line {0}. {1}"), {fmt::to_string(bag_->doubts.front().line), bag_->doubts.front().what}},
         {words("Check the card against the maker's sheet before relying on it."), {}});
   }
 
-  void room() {
-    const auto room = build_.end(end_).bag_room;
-    if (!room) return;
-    const double needs = bag_->card.max_diameter + 2 * brief_.bag_clearance;
-    if (needs <= *room) return;
-    auto& f = add("bag_too_wide", Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)),
-                  {words("{0} bag needs {1} of room"), {name(), metres(needs)}},
-                  {words("{0} at its widest and {1} around it; there is {2}."),
-                   {metres(bag_->card.max_diameter), metres(brief_.bag_clearance), metres(*room)}},
-                  {words("A bag {0} slimmer, or that much more room."), {metres(needs - *room)}});
-    f.number = metres(needs);
-    f.limit = metres(*room);
+  /// One of a code is enough: the other load cases follow from it.
+  bool said_already(const char* code) const {
+    return std::any_of(out_.findings.begin(), out_.findings.end(),
+                       [&](const Finding& f) { return f.code == code && f.end == end_; });
   }
 
-  void stop_order() {
-    if (bag_->card.internal_stop || !model_.map || !model_.stop_height) return;
-    const BagOnEnd bag(model_, *bag_, fit_.upper_stack + fit_.lower_stack);
-    const auto H = bag.height_for_bag(bag.least_bag_height());
-    if (!H || *H <= *model_.stop_height) return;
-    const double short_by = *H - *model_.stop_height;
+  void misfit(const Misfit& m) {
+    switch (m.code) {
+    case MisfitCode::room:
+      return room(m);
+    case MisfitCode::no_reach:
+      return no_window("no_reach_window", words("{0}: no height is left to stand at"), here_.windows.reach_blocked);
+    case MisfitCode::no_road:
+      return no_window("no_road_window", words("{0}: no height is left to drive at"), here_.windows.road_blocked);
+    case MisfitCode::preset_outside:
+      return outside(m);
+    case MisfitCode::bag_before_stop:
+      return stop_order(m);
+    case MisfitCode::not_held_up:
+      return not_held_up(m);
+    case MisfitCode::bump_over_maximum:
+      return bump_over_maximum(m);
+    case MisfitCode::rebound_under_minimum:
+      return rebound_under_minimum(m);
+    case MisfitCode::stroke_unknown:
+      return stroke_unknown(m);
+    }
+  }
+
+  void room(const Misfit& m) {
     auto& f =
-        add("bag_before_stop", Severity::caution, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
+        add("bag_too_wide", Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)),
+            {words("{0} bag needs {1} of room"), {name(), told_from(metres(m.figure), m.limit)}},
+            {words("{0} at its widest and {1} around it; there is {2}."),
+             {metres(bag_->card.max_diameter), metres(brief_.bag_clearance), told_from(metres(m.limit), m.figure)}},
+            {words("A bag {0} slimmer, or that much more room."), {told_from(metres(m.by), 0)}});
+    f.number = metres(m.figure);
+    f.limit = metres(m.limit);
+  }
+
+  void stop_order(const Misfit& m) {
+    const double ratio = model_.map->at(m.limit).motion_ratio;
+    auto& f =
+        add("bag_before_stop", Severity::stop, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
             {words("{0} bag meets before the bump stop"), {name()}},
             {words("The bag is down to its margin at {0}, the stop meets at {1}. A bag without a stop inside is never "
                    "the bump stop."),
-             {metres(*H), metres(*model_.stop_height)}},
+             {told_from(metres(m.limit), m.figure), told_from(metres(m.figure), m.limit)}},
             {words("A bump stop {0} taller, or {1} less stack."),
-             {metres(short_by * model_.stop_ratio.value_or(1)), metres(short_by * model_.map->at(*H).motion_ratio)}});
-    f.number = metres(*model_.stop_height);
-    f.limit = metres(*H);
+             {told_from(metres(m.by * model_.stop_ratio.value_or(1)), 0), told_from(metres(m.by * ratio), 0)}});
+    f.number = metres(m.figure);
+    f.limit = metres(m.limit);
+  }
+
+  void not_held_up(const Misfit& m) {
+    if (said_already("not_held_up")) return;
+    add("not_held_up", Severity::stop, fit_path("bag"),
+        {words("{0} would not hold itself up at road height"), {name()}},
+        {words("{0}: the bag's load falls faster than its air stiffens, so it tips to one stop or the other."),
+         {out_.loads[*m.load_case].name}},
+        {words("A bag whose area changes less with height there, or another stack."), {}});
+  }
+
+  void bump_over_maximum(const Misfit& m) {
+    if (said_already("bump_over_maximum")) return;
+    const StrokeEnd& bump = here_.strokes[*m.load_case]->bump;
+    auto& f =
+        add("bump_over_maximum", Severity::stop, fit_path("bag"),
+            {words("{0} bag reaches {1} in full bump"), {name(), told_from(pascals(m.figure), m.limit)}},
+            {words("{0}, sealed, the heavier side, from road height down to {1}, {2}; its maximum is {3}."),
+             {out_.loads[*m.load_case].name, metres(bump.height), limit_name(bump.by),
+              told_from(pascals(m.limit), m.figure)}},
+            model_.setting.added_volume > 0
+                ? Message{words("A stop that meets sooner, a bigger bag, or a wider line to the added volume: {0} "
+                                "of it breathes in time."),
+                          {Amount{bump.added_taking_part, Kind::volume, -1, {}}}}
+                : Message{words("A stop that meets sooner, a bigger bag, or added volume."), {}});
+    f.number = pascals(m.figure);
+    f.limit = pascals(m.limit);
+  }
+
+  void rebound_under_minimum(const Misfit& m) {
+    if (said_already("rebound_under_minimum")) return;
+    const StrokeEnd& rebound = here_.strokes[*m.load_case]->rebound;
+    const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
+    auto& f = add(
+        "rebound_under_minimum", Severity::stop, fit_path("bag"),
+        {words("{0} bag falls to {1} in full rebound"), {name(), told_from(pascals(std::max(0.0, m.figure)), m.limit)}},
+        {sleeve ? words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a sleeve may come off its piston.")
+                : words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a bellows may fold."),
+         {out_.loads[*m.load_case].name, metres(rebound.height), limit_name(rebound.by), pascals(m.limit)}},
+        {words("A damper that stops sooner, or a smaller bag at higher pressure."), {}});
+    f.number = pascals(m.figure);
+    f.limit = pascals(m.limit);
+  }
+
+  void stroke_unknown(const Misfit& m) {
+    if (said_already("stroke_unknown")) return;
+    add("stroke_unknown", Severity::stop, fit_path("bag"),
+        {m.low ? words("{0}: nobody knows the bag in full bump") : words("{0}: nobody knows the bag in full rebound"),
+         {name()}},
+        {words("It goes to {0}, and the card of {1} has no rows there."), {metres(m.figure), bag_->card.name}},
+        {words("Measure the bag that far and add the rows to its card, or stop the travel sooner."), {}});
   }
 
   void no_window(const char* code, const char* title, const std::vector<Stretch>& blocked) {
     double up_to = here_.domain_low, from = here_.domain_high;
-    std::string low_name = words("its lower limits"), high_name = words("its upper limits");
+    const char *low_name = words("its lower limits"), *high_name = words("its upper limits");
     for (const Stretch& s : blocked) {
       if (s.from <= here_.domain_low + 1e-9 && s.to > up_to) up_to = s.to, low_name = limit_name(s.code);
       if (s.to >= here_.domain_high - 1e-9 && s.from < from) from = s.from, high_name = limit_name(s.code);
@@ -141,70 +215,57 @@ private:
             : Message{words("Another bag, or less reserve in the brief."), {}});
   }
 
-  void windows() {
-    if (!here_.has_domain()) return;
-    if (!here_.windows.reach)
-      no_window("no_reach_window", words("{0}: no height is left to stand at"), here_.windows.reach_blocked);
-    else if (!here_.windows.road)
-      no_window("no_road_window", words("{0}: no height is left to drive at"), here_.windows.road_blocked);
-  }
-
-  void presets() {
-    for (std::size_t i = 0; i < here_.presets.size(); ++i) {
-      const build::Preset& preset = brief_.presets[i];
-      const std::string place = fmt::format("variants.{}.brief.presets.{}.{}", build_.active_variant, i, key_of(end_));
-      if (!here_.presets[i]) {
-        wish_unreadable(preset, place);
-        continue;
-      }
-      const bool road = needs_road_window(preset.use);
-      const auto& window = road ? here_.windows.road : here_.windows.reach;
-      if (window && !window->contains(here_.presets[i]->height))
-        outside(preset, here_.presets[i]->height, *window, road, place);
+  void unplaced_wishes() {
+    for (std::size_t i = 0; i < brief_.presets.size(); ++i) {
+      const auto& wish = brief_.presets[i].wish[at(end_)];
+      if (wish && !wished_height(*wish, model_)) wish_unreadable(i, *wish);
     }
   }
 
-  void wish_unreadable(const build::Preset& preset, const std::string& place) {
-    const auto& wish = preset.wish[at(end_)];
-    if (!wish) return;
-    add("wish_without_reference", Severity::caution, place, {words("{0} {1} can't be placed"), {name(), preset.name}},
-        {wish->as == build::HeightWish::As::gap ? words("It is wished as a gap, and the tyre code is missing.")
-                                                : words("It is wished as a drop, and the surveyed height is missing."),
+  std::string preset_path(std::size_t preset) const {
+    return fmt::format("variants.{}.brief.presets.{}.{}", build_.active_variant, preset, key_of(end_));
+  }
+
+  void wish_unreadable(std::size_t preset, const build::HeightWish& wish) {
+    add("wish_without_reference", Severity::caution, preset_path(preset),
+        {words("{0} {1} can't be placed"), {name(), brief_.presets[preset].name}},
+        {wish.as == build::HeightWish::As::gap ? words("It is wished as a gap, and the tyre code is missing.")
+                                               : words("It is wished as a drop, and the surveyed height is missing."),
          {}},
         {words("Take the reading, or wish for a height."), {}});
   }
 
-  void outside(const build::Preset& preset, double H, const Window& window, bool road, const std::string& place) {
-    const bool low = H < window.low.height;
-    const Edge& edge = low ? window.low : window.high;
-    const double off = std::abs(H - edge.height);
-    std::string limit = edge.governing ? limit_name(edge.governing->code) : words("the end of what is known");
-    if (edge.governing && edge.governing->load_case) limit += ", " + out_.loads[*edge.governing->load_case].name;
-    Message reason = edge.governing && edge.governing->reserve > 0
-                         ? Message{words("The {0} window ends at {1}: {2}, with {3} kept free."),
-                                   {std::string(road ? "road" : "reach"), metres(edge.height), limit,
-                                    metres(edge.governing->reserve)}}
-                         : Message{words("The {0} window ends at {1}: {2}."),
-                                   {std::string(road ? "road" : "reach"), metres(edge.height), limit}};
-    auto& f = add(
-        "preset_outside", Severity::stop, place,
-        {low ? words("{0} {1} is {2} too low") : words("{0} {1} is {2} too high"), {name(), preset.name, metres(off)}},
-        std::move(reason), way_in(edge, off, low));
-    f.number = metres(H);
+  void outside(const Misfit& m) {
+    const build::Preset& preset = brief_.presets[*m.preset];
+    const Edge& edge = *m.edge;
+    const char* window = needs_road_window(preset.use) ? words("road") : words("reach");
+    const Message limit = limit_words(edge.governing, out_.loads);
+    Message reason =
+        edge.governing && edge.governing->reserve > 0
+            ? Message{words("The {0} window ends at {1}: {2}, with {3} kept free."),
+                      {window, told_from(metres(edge.height), m.figure), limit, metres(edge.governing->reserve)}}
+            : Message{words("The {0} window ends at {1}: {2}."),
+                      {window, told_from(metres(edge.height), m.figure), limit}};
+    auto& f = add("preset_outside", Severity::stop, preset_path(*m.preset),
+                  {m.low ? words("{0} {1} is {2} too low") : words("{0} {1} is {2} too high"),
+                   {name(), preset.name, told_from(metres(m.by), 0)}},
+                  std::move(reason), way_in(edge, m.by, m.low));
+    f.number = metres(m.figure);
     f.limit = metres(edge.height);
   }
 
   /// How to move a window's edge by `off`, and what would come next.
   static Message way_in(const Edge& edge, double off, bool low) {
-    if (!edge.governing) return {words("Move the preset {0}."), {metres(off)}};
+    const Amount by = told_from(metres(off), 0);
+    if (!edge.governing) return {words("Move the preset {0}."), {by}};
     const double part = edge.height_per_metre ? off / *edge.height_per_metre : 0;
-    const std::string change = say(part_change(edge.governing->code, part));
+    const Message change = part_change(edge.governing->code, part);
     const double gained = std::abs(edge.height - edge.next_height);
     if (edge.next && gained < off)
       return {low ? words("Sit {0} higher, or {1}; but {2} is next, at {3}.")
                   : words("Sit {0} lower, or {1}; but {2} is next, at {3}."),
-              {metres(off), change, std::string(limit_name(edge.next->code)), metres(edge.next_height)}};
-    return {low ? words("Sit {0} higher, or {1}.") : words("Sit {0} lower, or {1}."), {metres(off), change}};
+              {by, change, limit_name(edge.next->code), metres(edge.next_height)}};
+    return {low ? words("Sit {0} higher, or {1}.") : words("Sit {0} lower, or {1}."), {by, change}};
   }
 
   /// The heaviest case at the highest preset, in pressure: what the tank must give.
@@ -222,47 +283,13 @@ private:
     }
     if (worst <= bag_->card.max_pressure) return;
     auto& f = add("lift_over_maximum", Severity::stop, fit_path("bag"),
-                  {words("{0} needs {1} to lift"), {name(), pascals(worst)}},
+                  {words("{0} needs {1} to lift"), {name(), told_from(pascals(worst), bag_->card.max_pressure)}},
                   {words("{0} at {1}; {2} takes {3}."),
                    {out_.loads[worst_case].name, brief_.presets[worst_preset].name, bag_->card.name,
                     pascals(bag_->card.max_pressure)}},
                   {words("A bigger bag, or less lift with that load aboard."), {}});
     f.number = pascals(worst);
     f.limit = pascals(bag_->card.max_pressure);
-  }
-
-  void strokes() {
-    for (std::size_t c = 0; c < here_.strokes.size(); ++c) {
-      if (!here_.strokes[c]) continue;
-      const StrokeEnds& stroke = *here_.strokes[c];
-      if (stroke.bump_pressure > bag_->card.max_pressure) {
-        auto& f = add("bump_over_maximum", Severity::caution, fit_path("bag"),
-                      {words("{0} bag reaches {1} in full bump"), {name(), pascals(stroke.bump_pressure)}},
-                      {words("{0}, sealed, from road height down to {1}; its maximum is {2}."),
-                       {out_.loads[c].name, metres(stroke.bump_height), pascals(bag_->card.max_pressure)}},
-                      {words("A stop that meets sooner, a bigger bag, or added volume."), {}});
-        f.number = pascals(stroke.bump_pressure);
-        f.limit = pascals(bag_->card.max_pressure);
-        break;
-      }
-    }
-    for (std::size_t c = 0; c < here_.strokes.size(); ++c) {
-      if (!here_.strokes[c]) continue;
-      const StrokeEnds& stroke = *here_.strokes[c];
-      if (stroke.rebound_pressure < bag_->card.min_pressure) {
-        const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
-        auto& f = add(
-            "rebound_under_minimum", Severity::caution, fit_path("bag"),
-            {words("{0} bag falls to {1} in full rebound"), {name(), pascals(std::max(0.0, stroke.rebound_pressure))}},
-            {sleeve ? words("{0}, sealed, up to {1}; below {2} a sleeve may come off its piston.")
-                    : words("{0}, sealed, up to {1}; below {2} a bellows may fold."),
-             {out_.loads[c].name, metres(stroke.rebound_height), pascals(bag_->card.min_pressure)}},
-            {words("A damper that stops sooner, or a smaller bag at higher pressure."), {}});
-        f.number = pascals(stroke.rebound_pressure);
-        f.limit = pascals(bag_->card.min_pressure);
-        break;
-      }
-    }
   }
 
   void comfort() {
@@ -272,17 +299,18 @@ private:
       double off = 0;
       const auto& cases = here_.presets[i]->cases;
       for (std::size_t c = 0; c < cases.size(); ++c) {
-        if (!cases[c] || !cases[c]->frequency) continue;
-        const double f = *cases[c]->frequency;
+        if (!cases[c] || !cases[c]->ride_frequency) continue;
+        const double f = *cases[c]->ride_frequency;
         const double by = std::max(f - brief_.frequency_high, brief_.frequency_low - f);
         if (by > off) off = by, worst = c;
       }
       if (!worst) return;
-      const double f = *cases[*worst]->frequency;
+      const double f = *cases[*worst]->ride_frequency;
       const bool firm = f > brief_.frequency_high;
       auto& found =
           add("frequency_outside", Severity::caution, fit_path("bag"),
-              {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"), {name(), hertz(f)}},
+              {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"),
+               {name(), told_from(hertz(f), firm ? brief_.frequency_high : brief_.frequency_low)}},
               {firm ? words("{0} at road height; wanted up to {1}.") : words("{0} at road height; wanted from {1}."),
                {out_.loads[*worst].name, hertz(firm ? brief_.frequency_high : brief_.frequency_low)}},
               firm ? Message{words("A bag with more air at road height, or volume added beside it: the rate must fall "
@@ -333,8 +361,8 @@ void find_on_car(const build::Build& build, Assessment& out) {
   for (std::size_t c = 0; c < out.loads.size(); ++c) {
     const PoseState* front = road_state(build, out, End::front, c);
     const PoseState* rear = road_state(build, out, End::rear, c);
-    if (!front || !rear || !front->frequency || !rear->frequency) continue;
-    const double quicker = *rear->frequency / *front->frequency - 1;
+    if (!front || !rear || !front->ride_frequency || !rear->ride_frequency) continue;
+    const double quicker = *rear->ride_frequency / *front->ride_frequency - 1;
     if (quicker >= brief.rear_quicker_low && quicker <= brief.rear_quicker_high) continue;
     const bool slow = quicker < brief.rear_quicker_low;
     auto& f =
@@ -342,8 +370,8 @@ void find_on_car(const build::Build& build, Assessment& out) {
             Stage::bags, {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
             {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is "
                    "{3} to {4} quicker."),
-             {hertz(*front->frequency), hertz(*rear->frequency), out.loads[c].name, share(brief.rear_quicker_low),
-              share(brief.rear_quicker_high)}},
+             {hertz(*front->ride_frequency), hertz(*rear->ride_frequency), out.loads[c].name,
+              share(brief.rear_quicker_low), share(brief.rear_quicker_high)}},
             {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
     f.number = share(quicker);
     f.limit = share(slow ? brief.rear_quicker_low : brief.rear_quicker_high);

@@ -25,6 +25,7 @@ constexpr double cross_weight_band = 0.015; // either side of a half
 constexpr double length_spread = 0.004;     // m among readings of one length
 constexpr double mass_spread = 0.02;        // of the mean
 constexpr double ratio_spread = 0.05;
+constexpr double beyond_bumper = 0.4;       // m that a hitch or a rack stands out
 constexpr double floor_tilt = 0.006;        // m, highest to lowest
 constexpr double floor_twist_limit = 0.003; // m
 
@@ -33,8 +34,10 @@ public:
   SurveyFindings(const build::Build& build, Assessment& out) : build_(build), out_(out) {}
 
   void find() {
+    missing();
     for (const End end : build::both_ends) {
-      missing(end);
+      stand_ins(end);
+      track(end);
       wheel(end);
       sides(end);
       spreads(end);
@@ -66,39 +69,72 @@ private:
     return fmt::format("{}.{}.{}", key_of(end), key_of(side), field);
   }
 
-  void missing(End end) {
+  /// Everything not taken yet as one finding: its list, the first of it to go to, and what it all is for.
+  void missing() {
+    std::vector<Message> list;
+    std::string first;
+    bool map = true;
+    for (const End end : build::both_ends) {
+      const build::EndSurvey& e = build_.end(end);
+      const auto want = [&](bool there, std::string place, const char* what) {
+        if (there) return;
+        if (list.empty()) first = std::move(place);
+        list.push_back({words("{0} {1}"), {lower_name(end), what}});
+      };
+      const bool any_mass = !e.corners[0].mass.values.empty() || !e.corners[1].mass.values.empty();
+      const bool any_height = !e.corners[0].height.values.empty() || !e.corners[1].height.values.empty();
+      want(any_mass, path(end, Side::left, "mass_kg"), words("corner weight"));
+      want(any_height, path(end, Side::left, "height_m"), words("height"));
+      want(!e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"));
+      want(!e.spring_length.values.empty(), path(end, "spring_length_m"), words("spring seat distance"));
+      want(!e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"));
+      want(!e.damper_open.values.empty(), path(end, "damper_open_m"), words("open damper"));
+      want(!e.damper_shut.values.empty(), path(end, "damper_shut_m"), words("shut damper"));
+      want(!e.bump_stop_gap.values.empty(), path(end, "bump_stop_gap_m"), words("bump stop gap"));
+      if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty())
+        want(!e.damper_ratio.values.empty(), path(end, "damper_ratio"), words("damper motion ratio"));
+      map = map && any_mass && any_height && !e.motion_ratio.values.empty() && !e.spring_length.values.empty();
+    }
+    if (list.empty()) return;
+    const std::string count = fmt::to_string(list.size());
+    add("readings_missing", Severity::caution, {}, std::move(first),
+        list.size() == 1 ? Message{words("One reading is not taken"), {}}
+                         : Message{words("{0} readings are not taken"), {count}},
+        {words("Not yet: {0}."), {list_of(std::move(list))}},
+        {map ? words("Take them where the drawing shows it: until then nobody knows where those parts stop it.")
+             : words("Take weight, height, motion ratio and spring seat first: with those four an end has a window."),
+         {}});
+  }
+
+  static const char* lower_name(End end) { return end == End::front ? words("front") : words("rear"); }
+
+  /// Where something stands in for what was not measured, it says so.
+  void stand_ins(End end) {
     const build::EndSurvey& e = build_.end(end);
-    const auto want = [&](bool there, std::string place, const char* what, const char* why) {
-      if (there) return;
-      add("reading_missing", Severity::caution, end, std::move(place),
-          {words("{0} {1} is not taken"), {std::string(name_of(end)), std::string(what)}}, {why, {}},
-          {words("Take it and type it in where the drawing shows it."), {}});
-    };
-    want(corner_mass(e, Side::left).has_value(), path(end, Side::left, "mass_kg"), words("corner weight"),
-         words("Without it no load reaches the spring, so there is no pressure and no comfort."));
-    const bool any_height = !e.corners[0].height.values.empty() || !e.corners[1].height.values.empty();
-    want(any_height, path(end, Side::left, "height_m"), words("height"),
-         words("Hub centre to arch lip: every curve is a function of it."));
-    want(!e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"),
-         words("It turns wheel load into spring load and travel into bag height."));
-    want(!e.spring_length.values.empty(), path(end, "spring_length_m"), words("spring seat distance"),
-         words("It places the bag on the height scale."));
-    want(!e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"),
-         words("Without it nobody knows when the damper tops out."));
-    want(!e.damper_open.values.empty(), path(end, "damper_open_m"), words("open damper"),
-         words("Without it nobody knows when the damper tops out."));
-    want(!e.damper_shut.values.empty(), path(end, "damper_shut_m"), words("shut damper"),
-         words("Without it nobody knows whether the damper is the lower stop."));
-    want(!e.bump_stop_gap.values.empty(), path(end, "bump_stop_gap_m"), words("bump stop gap"),
-         words("An outside stop must meet before the bag does."));
-    if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty())
-      want(!e.damper_ratio.values.empty(), path(end, "damper_ratio"), words("damper motion ratio"),
-           words("The spring stands apart from the damper, so the damper needs its own."));
     if (!e.unsprung_mass)
       add("unsprung_estimated", Severity::note, end, path(end, "unsprung_kg"),
-          {words("{0} unsprung mass is estimated"), {std::string(name_of(end))}},
+          {words("{0} unsprung mass is estimated"), {name_of(end)}},
           {words("{0} a corner, as usual for this kind of suspension."), {kilograms(unsprung_mass(e))}},
           {words("Weigh wheel, brake and upright and type it in."), {}});
+    for (const Side side : build::both_sides) {
+      const build::Corner &here = e.corners[at(side)], &other = e.corners[1 - at(side)];
+      const char* far = name_of(side == Side::left ? Side::right : Side::left);
+      if (here.mass.values.empty() && !other.mass.values.empty())
+        add("weight_one_side", Severity::note, end, path(end, side, "mass_kg"),
+            {words("{0} {1} weight is not taken"), {name_of(end), name_of(side)}},
+            {words("The {0} weight stands in for it, so both bags show one pressure."), {far}},
+            {words("Weigh that corner too."), {}});
+      if (here.height.values.empty() && !other.height.values.empty())
+        add("height_one_side", Severity::note, end, path(end, side, "height_m"),
+            {words("{0} {1} height is not taken"), {name_of(end), name_of(side)}},
+            {words("The {0} height stands in for it."), {far}}, {words("Measure that corner too."), {}});
+    }
+    if (is_solid_axle(e.layout) && !e.spring_base)
+      add("spring_base_estimated", Severity::note, end, path(end, "spring_base_m"),
+          {words("{0} spring base is estimated"), {name_of(end)}},
+          {words("{0} of the track between the springs, as usual on a solid axle. Lean and side pressures rest on it."),
+           {share(usual_spring_base)}},
+          {words("Measure between the middles of both springs."), {}});
   }
 
   void wheel(End end) {
@@ -106,7 +142,7 @@ private:
     if (e.wheel.empty()) return;
     if (const auto code = motion::parse_wheel(e.wheel); !code)
       add("wheel_unreadable", Severity::caution, end, path(end, "wheel"),
-          {words("{0} tyre code can't be read"), {std::string(name_of(end))}}, code.error(),
+          {words("{0} tyre code can't be read"), {name_of(end)}}, code.error(),
           {words("Type it as it stands on tyre and rim."), {}});
   }
 
@@ -115,12 +151,12 @@ private:
     const auto& side = out_.ends[at(end)].side_height;
     if (side[0] && side[1] && std::abs(*side[0] - *side[1]) > height_difference) {
       const Side low = *side[0] < *side[1] ? Side::left : Side::right;
-      auto& f = add("sides_differ_height", Severity::caution, end, path(end, low, "height_m"),
-                    {words("{0} {1} stands {2} lower"),
-                     {std::string(name_of(end)), std::string(name_of(low)), metres(std::abs(*side[0] - *side[1]))}},
-                    {words("Left {0}, right {1}. A tired spring, a bent arm or a misread tape."),
-                     {metres(*side[0], 1), metres(*side[1], 1)}},
-                    {words("Measure both again; roll the car to settle it first."), {}});
+      auto& f =
+          add("sides_differ_height", Severity::caution, end, path(end, low, "height_m"),
+              {words("{0} {1} stands {2} lower"), {name_of(end), name_of(low), metres(std::abs(*side[0] - *side[1]))}},
+              {words("Left {0}, right {1}. A tired spring, a bent arm or a misread tape."),
+               {metres(*side[0], 1), metres(*side[1], 1)}},
+              {words("Measure both again; roll the car to settle it first."), {}});
       f.number = metres(std::abs(*side[0] - *side[1]));
       f.limit = metres(height_difference);
     }
@@ -129,8 +165,7 @@ private:
       const Side heavy = *left > *right ? Side::left : Side::right;
       auto& f =
           add("sides_differ_weight", Severity::caution, end, path(end, heavy, "mass_kg"),
-              {words("{0} {1} weighs {2} more"),
-               {std::string(name_of(end)), std::string(name_of(heavy)), kilograms(std::abs(*left - *right))}},
+              {words("{0} {1} weighs {2} more"), {name_of(end), name_of(heavy), kilograms(std::abs(*left - *right))}},
               {words("Left {0}, right {1}: one bag will need more pressure than the other for the same height."),
                {kilograms(*left), kilograms(*right)}},
               {words("Weigh again with nobody aboard and the tank as driven; check the scale pads are level."), {}});
@@ -139,39 +174,43 @@ private:
     }
   }
 
-  void spread(End end, const build::Readings& readings, std::string place, const char* what, Kind kind, double limit) {
+  void spread(End end, const build::Readings& readings, std::string place, const Message& what, Kind kind,
+              double limit) {
     const double apart = curve::spread(readings.values);
     if (apart <= limit) return;
     const auto odd = curve::odd_one_out(readings.values);
     const Message reason =
-        odd ? Message{words("{0} does not belong with the others."), {Amount{readings.values[*odd], kind, -2}}}
+        odd ? Message{words("{0} does not belong with the others."), {Amount{readings.values[*odd], kind, -2, {}}}}
             : Message{words("With these readings nobody can tell which is right."), {}};
-    auto& f = add("readings_spread", Severity::caution, end, std::move(place),
-                  {words("{0} {1} readings lie {2} apart"),
-                   {std::string(name_of(end)), std::string(what), Amount{apart, kind, -2}}},
-                  reason,
-                  odd ? Message{words("Drop that reading or take it again."), {}}
-                      : Message{words("Take another reading."), {}});
-    f.number = Amount{apart, kind, -2};
-    f.limit = Amount{limit, kind, -2};
+    auto& f = add(
+        "readings_spread", Severity::caution, end, std::move(place),
+        {words("{0} {1} readings lie {2} apart"), {name_of(end), what, Amount{apart, kind, -2, limit}}}, reason,
+        odd ? Message{words("Drop that reading or take it again."), {}} : Message{words("Take another reading."), {}});
+    f.number = Amount{apart, kind, -2, {}};
+    f.limit = Amount{limit, kind, -2, {}};
   }
 
   void spreads(End end) {
     const build::EndSurvey& e = build_.end(end);
     for (const Side side : build::both_sides) {
       const build::Corner& corner = e.corners[at(side)];
-      const std::string which = name_of(side);
-      spread(end, corner.height, path(end, side, "height_m"), (which + " height").c_str(), Kind::length, length_spread);
-      spread(end, corner.mass, path(end, side, "mass_kg"), (which + " weight").c_str(), Kind::mass,
+      const char* which = name_of(side);
+      spread(end, corner.height, path(end, side, "height_m"), {words("{0} height"), {which}}, Kind::length,
+             length_spread);
+      spread(end, corner.mass, path(end, side, "mass_kg"), {words("{0} weight"), {which}}, Kind::mass,
              mass_spread * curve::mean(corner.mass.values).value_or(0));
     }
-    spread(end, e.spring_length, path(end, "spring_length_m"), words("spring seat"), Kind::length, length_spread);
-    spread(end, e.damper_length, path(end, "damper_length_m"), words("damper length"), Kind::length, length_spread);
-    spread(end, e.damper_open, path(end, "damper_open_m"), words("open damper"), Kind::length, length_spread);
-    spread(end, e.damper_shut, path(end, "damper_shut_m"), words("shut damper"), Kind::length, length_spread);
-    spread(end, e.bump_stop_gap, path(end, "bump_stop_gap_m"), words("bump stop gap"), Kind::length, length_spread);
-    spread(end, e.motion_ratio, path(end, "motion_ratio"), words("spring motion ratio"), Kind::plain, ratio_spread);
-    spread(end, e.damper_ratio, path(end, "damper_ratio"), words("damper motion ratio"), Kind::plain, ratio_spread);
+    spread(end, e.spring_length, path(end, "spring_length_m"), {words("spring seat"), {}}, Kind::length, length_spread);
+    spread(end, e.damper_length, path(end, "damper_length_m"), {words("damper length"), {}}, Kind::length,
+           length_spread);
+    spread(end, e.damper_open, path(end, "damper_open_m"), {words("open damper"), {}}, Kind::length, length_spread);
+    spread(end, e.damper_shut, path(end, "damper_shut_m"), {words("shut damper"), {}}, Kind::length, length_spread);
+    spread(end, e.bump_stop_gap, path(end, "bump_stop_gap_m"), {words("bump stop gap"), {}}, Kind::length,
+           length_spread);
+    spread(end, e.motion_ratio, path(end, "motion_ratio"), {words("spring motion ratio"), {}}, Kind::plain,
+           ratio_spread);
+    spread(end, e.damper_ratio, path(end, "damper_ratio"), {words("damper motion ratio"), {}}, Kind::plain,
+           ratio_spread);
   }
 
   void damper(End end) {
@@ -182,7 +221,7 @@ private:
     const auto shut = fit.damper_shut ? fit.damper_shut : curve::mean(e.damper_shut.values);
     if (open && shut && *shut >= *open) {
       add("damper_lengths_crossed", Severity::stop, end, path(end, "damper_shut_m"),
-          {words("{0} damper is longer shut than open"), {std::string(name_of(end))}},
+          {words("{0} damper is longer shut than open"), {name_of(end)}},
           {words("Shut {0}, open {1}: one of them is misread or they were swapped."),
            {metres(*shut, 1), metres(*open, 1)}},
           {words("Measure both eye to eye, off the car if need be."), {}});
@@ -192,7 +231,7 @@ private:
       const bool over = open && *length > *open;
       auto& f = add(
           "damper_reading_impossible", Severity::stop, end, path(end, "damper_length_m"),
-          {words("{0} damper can't be {1} long"), {std::string(name_of(end)), metres(*length, 1)}},
+          {words("{0} damper can't be {1} long"), {name_of(end), metres(*length, 1)}},
           {over ? words("Fully open it measures only {0}.") : words("Fully shut it still measures {0}."),
            {metres(over ? *open : *shut, 1)}},
           {words("Measure eye to eye with the car on its wheels, and the open and shut lengths the same way."), {}});
@@ -201,13 +240,13 @@ private:
     }
   }
 
-  void over(std::optional<End> end, const char* code, std::string place, const std::string& load,
-            const std::string& what, double mass, double rating) {
+  void over(std::optional<End> end, const char* code, std::string place, const std::string& load, const char* what,
+            double mass, double rating) {
     if (mass <= rating) return;
     auto& f = add(code, Severity::stop, end, std::move(place),
-                  {words("{0} is {1} over its rating, {2}"), {what, kilograms(mass - rating), load}},
+                  {words("{0} is {1} over its rating, {2}"), {what, told_from(kilograms(mass - rating), 0), load}},
                   {words("{0} on the floor, rated {1}. Bags do not raise a car's rated load."),
-                   {kilograms(mass), kilograms(rating)}},
+                   {told_from(kilograms(mass), rating), told_from(kilograms(rating), mass)}},
                   {words("Carry {0} less there."), {kilograms(std::ceil(mass - rating))}});
     f.number = kilograms(mass);
     f.limit = kilograms(rating);
@@ -284,22 +323,36 @@ private:
       for (const End end : build::both_ends)
         if (const auto& l = out_.loads[c].ends[at(end)]; l && std::min(l->side_mass[0], l->side_mass[1]) <= 0)
           add("corner_lifts", Severity::stop, end, fmt::format("load_cases.{}.name", c),
-              {words("{0} carries nothing in {1}"), {std::string(name_of(end)), load.name}},
+              {words("{0} carries nothing in {1}"), {name_of(end), load.name}},
               {words("By these masses a wheel hangs or the axle lifts off."), {}},
               {words("Check the masses and their distances."), {}});
     }
+  }
+
+  /// A place off the middle means nothing while no track says how far apart the wheels are.
+  void track(End end) {
+    if (build_.end(end).track) return;
+    const auto off_middle = [](const build::LoadMass& m) { return m.y != 0; };
+    const auto load = std::find_if(build_.load_cases.begin(), build_.load_cases.end(), [&](const build::LoadCase& l) {
+      return std::any_of(l.masses.begin(), l.masses.end(), off_middle);
+    });
+    if (load == build_.load_cases.end()) return;
+    add("track_missing", Severity::caution, end, path(end, "track_m"),
+        {words("{0} track is not taken"), {name_of(end)}},
+        {words("{0} has masses off the middle; until the track is known they count as if in the middle."),
+         {load->name}},
+        {words("Measure middle to middle of the tyres."), {}});
   }
 
   void load_mass(const build::LoadCase& load, const build::LoadMass& mass, std::string place) {
     const build::Body& body = build_.body;
     if (!body.wheelbase || !body.front_overhang || !body.rear_overhang) return;
     const double last = *body.wheelbase + *body.rear_overhang;
-    if (mass.x >= -*body.front_overhang && mass.x <= last) return;
-    if (mass.name.find("hitch") != std::string::npos) return; // stands behind the bumper by nature
+    if (mass.x >= -*body.front_overhang - beyond_bumper && mass.x <= last + beyond_bumper) return;
     add("load_outside_car", Severity::note, {}, std::move(place), {words("{0} sits outside the car"), {mass.name}},
         {words("{0} behind the front axle, in {1}; the bumpers are at {2} and {3}."),
          {metres(mass.x), load.name, metres(-*body.front_overhang), metres(last)}},
-        {words("Right for a rack or a hitch; else measure from the front axle again."), {}});
+        {words("Farther out than a hitch or a rack reaches: measure from the front axle again."), {}});
   }
 
   const build::Build& build_;

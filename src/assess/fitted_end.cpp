@@ -19,8 +19,14 @@ FittedEnd fitted_end(const build::Build& build, const shelf::Shelf& shelf, End e
   return out;
 }
 
+Message outside_reach(double H, const Window& reach) {
+  return {words("{0} lies outside the reach window, {1} to {2}."),
+          {told_from(metres(H), H < reach.low.height ? reach.low.height : reach.high.height),
+           told_from(metres(reach.low.height), H), told_from(metres(reach.high.height), H)}};
+}
+
 Expected<PosedEnd> posed_end(const FittedEnd& end, double H, std::size_t load_case) {
-  const std::string name = build::name_of(end.model.end);
+  const char* name = build::name_of(end.model.end);
   if (!end.model.map) return refuse(words("{0}: height, motion ratio and spring seat distance are needed."), {name});
   if (!end.bag) return refuse(words("{0}: choose a bag first."), {name});
   if (load_case >= end.model.loads.size() || !end.model.loads[load_case])
@@ -30,8 +36,9 @@ Expected<PosedEnd> posed_end(const FittedEnd& end, double H, std::size_t load_ca
   const auto place = bag.place(H);
   if (!place) {
     const auto [low, high] = bag.heights();
-    return refuse(words("{0} at {1} lies outside the bag's card, which answers from {2} to {3}."),
-                  {name, metres(H), metres(low), metres(high)});
+    return refuse(
+        words("{0} at {1} lies outside the bag's card, which answers from {2} to {3}."),
+        {name, told_from(metres(H), H < low ? low : high), told_from(metres(low), H), told_from(metres(high), H)});
   }
   const auto state = bag.state(*place, load);
   if (!state) return refuse(words("{0} at {1}: other springs carry all of it."), {name, metres(H)});

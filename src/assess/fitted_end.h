@@ -23,6 +23,9 @@ struct FittedEnd {
 [[nodiscard]] FittedEnd fitted_end(const build::Build& build, const shelf::Shelf& shelf, End end,
                                    const std::vector<CaseLoad>& loads);
 
+/// That a height is none the end stands at: `431 mm lies outside the reach window, 306 mm to 419 mm.`
+[[nodiscard]] Message outside_reach(double H, const Window& reach);
+
 /// The end at a height in a load case, or what is missing for it, said as a builder would.
 struct PosedEnd {
   BagOnEnd::Place place;

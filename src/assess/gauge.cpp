@@ -10,7 +10,8 @@ namespace {
 constexpr double step = 0.002;      // m between bands shown
 constexpr double fine_step = 0.003; // m between heights searched; the band's ends are refined
 
-/// The gauge pressures possible at one height: friction may hold some of the load up, or press on it.
+/// The gauge pressures possible at one height: friction may hold some of the load up, or press on it, and the load
+/// itself is known only so well.
 struct Possible {
   double H, least, most;
 };
@@ -61,7 +62,7 @@ public:
 
 private:
   std::optional<Possible> possible(double H) const {
-    const double held = end_.model.friction / standard_gravity;
+    const double held = end_.model.friction / standard_gravity + end_.model.brief.load_doubt;
     const auto light = bag_.pressure(H, std::max(1e-6, mass_ - held)), heavy = bag_.pressure(H, mass_ + held);
     if (!light || !heavy) return std::nullopt;
     return Possible{H, *light, *heavy};
@@ -73,21 +74,25 @@ private:
   std::vector<Possible> all_;
 };
 
-Message advice_for(GaugeVerdict verdict, const GaugeBand& band, double gauge_error) {
-  const std::vector<Argument> args = {metres(band.low), metres(band.high), pascals(gauge_error, 2)};
+Message advice_for(GaugeVerdict verdict, const GaugeBand& band, double gauge_error, double load_doubt) {
+  const std::vector<Argument> args = {metres(band.low), metres(band.high), pascals(gauge_error, 2),
+                                      kilograms(load_doubt)};
   switch (verdict) {
   case GaugeVerdict::tells:
-    return {words("One reading leaves {0} to {1}, with ±{2} of gauge and friction. Pressure presets will do."), args};
+    return {
+        words(
+            "One reading leaves {0} to {1}, with ±{2} of gauge, ±{3} of load and friction. Pressure presets will do."),
+        args};
   case GaugeVerdict::roughly:
-    return {
-        words("One reading leaves {0} to {1}, with ±{2} of gauge and friction. Pressure presets will do if you look at "
-              "the car too; a finer gauge or height sensing makes sure."),
-        args};
+    return {words("One reading leaves {0} to {1}, with ±{2} of gauge, ±{3} of load and friction. Pressure presets will "
+                  "do if you look at "
+                  "the car too; a finer gauge or height sensing makes sure."),
+            args};
   case GaugeVerdict::silent:
-    return {
-        words("One reading leaves {0} to {1}, with ±{2} of gauge and friction. Pressure says next to nothing of height "
-              "here: this bag needs height sensing."),
-        args};
+    return {words("One reading leaves {0} to {1}, with ±{2} of gauge, ±{3} of load and friction. Pressure says next to "
+                  "nothing of height "
+                  "here: this bag needs height sensing."),
+            args};
   }
   return {};
 }
@@ -98,6 +103,7 @@ Expected<GaugeTale> gauge_tale(const FittedEnd& end, const Window& reach, double
                                double gauge_error) {
   const auto here = posed_end(end, H, load_case);
   if (!here) return refuse(here.error());
+  if (!reach.contains(H)) return refuse(outside_reach(H, reach));
   const Tale tale(end, reach, load_case, gauge_error);
   if (!tale.answers()) return refuse(words("The bag's card has no answer inside the reach window."));
   GaugeTale out;
@@ -106,7 +112,7 @@ Expected<GaugeTale> gauge_tale(const FittedEnd& end, const Window& reach, double
   out.verdict = out.here.width() <= telling_band ? GaugeVerdict::tells
                 : out.here.width() <= rough_band ? GaugeVerdict::roughly
                                                  : GaugeVerdict::silent;
-  out.advice = advice_for(out.verdict, out.here, gauge_error);
+  out.advice = advice_for(out.verdict, out.here, gauge_error, end.model.brief.load_doubt);
   const auto steps = std::max(1, static_cast<int>(std::ceil((tale.high() - tale.low()) / step)));
   for (int i = 0; i <= steps; ++i)
     out.bands.push_back(tale.band(std::min(tale.low() + (tale.high() - tale.low()) / steps * i, tale.high())));
@@ -115,7 +121,7 @@ Expected<GaugeTale> gauge_tale(const FittedEnd& end, const Window& reach, double
 
 std::optional<GaugeBand> gauge_at(const FittedEnd& end, const Window& reach, double H, std::size_t load_case,
                                   double gauge_error) {
-  if (!posed_end(end, H, load_case)) return std::nullopt;
+  if (!reach.contains(H) || !posed_end(end, H, load_case)) return std::nullopt;
   const Tale tale(end, reach, load_case, gauge_error);
   if (!tale.answers()) return std::nullopt;
   return tale.band(H);

@@ -46,6 +46,13 @@ std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
         bag->least_bag_height());
     add(LimitCode::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high,
         bag->card().max_height);
+    // Between what the bag may do and what its card was measured over, nobody knows.
+    constexpr double covered = 1e-6; // m
+    const air::BagCurve& curve = bag->bag().curve;
+    if (curve.lowest() > bag->least_bag_height() + covered)
+      add(LimitCode::card_unknown, bag->height_for_bag(curve.lowest()), true, at_low, at_high, curve.lowest());
+    if (curve.highest() < bag->card().max_height - covered)
+      add(LimitCode::card_unknown, bag->height_for_bag(curve.highest()), false, at_low, at_high, curve.highest());
   }
   return out;
 }
@@ -212,7 +219,8 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& d
     const Sampled at = sampled(*bag, domain, options.search_step);
     for (std::size_t c = 0; c < model.loads.size(); ++c) {
       if (!model.loads[c] || (options.only_case && c != *options.only_case)) continue;
-      const auto [light, heavy] = std::minmax(model.loads[c]->side_mass[0], model.loads[c]->side_mass[1]);
+      const auto masses = model.bag_masses(*model.loads[c]);
+      const double light = std::min(masses[0], masses[1]), heavy = std::max(masses[0], masses[1]);
       add_pressure_stretches(*bag, at, heavy, LimitCode::pressure_high, card.max_pressure, c, out.reach_blocked);
       add_pressure_stretches(*bag, at, heavy, LimitCode::pressure_high,
                              card.max_pressure * model.brief.road_pressure_share, c, out.road_blocked);

@@ -12,9 +12,4 @@ namespace mavrel::assess {
 [[nodiscard]] std::optional<double>
 height_of_use(const build::Brief& brief, const std::vector<std::optional<double>>& heights, build::PresetUse use);
 
-/// May this preset lie anywhere in reach, or only where the car may be driven?
-[[nodiscard]] inline bool needs_road_window(build::PresetUse use) {
-  return use == build::PresetUse::road;
-}
-
 } // namespace mavrel::assess

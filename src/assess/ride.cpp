@@ -34,9 +34,10 @@ constexpr double after_bump = 1.6;   // s watched behind the bump
 std::optional<RideEnd> ride_end(const build::Build& build, const FittedEnd& end, std::size_t load_case) {
   if (!end.road) return std::nullopt;
   const auto posed = posed_end(end, *end.road, load_case);
-  if (!posed || !posed->state.frequency) return std::nullopt;
+  if (!posed || !posed->state.frequency || !posed->state.ride_frequency) return std::nullopt;
   RideEnd out;
   out.frequency = *posed->state.frequency;
+  out.ride_frequency = *posed->state.ride_frequency;
   out.wheel_rate = posed->state.wheel_rate;
   const double critical = 2 * std::sqrt(out.wheel_rate * posed->load.sprung_mass);
   const auto coefficient = damper_coefficient(build.variant().fit[at(end.model.end)].damper_curve);
@@ -45,24 +46,26 @@ std::optional<RideEnd> ride_end(const build::Build& build, const FittedEnd& end,
     out.damping = *coefficient * ratio * ratio / critical;
   }
   if (end.model.setting.added_volume > 0) {
-    const auto K = end.on().softened(posed->place, posed->state.pressure).stiffness(out.frequency);
+    const auto K = end.on().softened(posed->place, posed->state.pressure, out.frequency).stiffness(out.frequency);
     const double MR = posed->place.map.motion_ratio;
     out.line_damping = K.imag() * MR * MR / (2 * out.wheel_rate);
   }
   return out;
 }
 
-/// The car on two axles with this ride at its ends.
+/// The car on two axles with this ride at its ends: springs and dampers standing on their tyres.
 motion::TwoAxleBody body_of(double wheelbase, const std::array<double, 2>& axle_mass,
-                            const std::array<RideEnd, 2>& ends) {
+                            const std::array<RideEnd, 2>& ends, const std::array<double, 2>& tyre_rate) {
   motion::TwoAxleBody out;
   out.mass = axle_mass[0] + axle_mass[1];
   out.front_arm = wheelbase * axle_mass[1] / out.mass;
   out.rear_arm = wheelbase - out.front_arm;
   out.pitch_inertia = pitch_index * out.mass * out.front_arm * out.rear_arm;
   for (std::size_t e = 0; e < 2; ++e) {
-    out.rate[e] = 2 * ends[e].wheel_rate;
-    out.damping[e] = 2 * ends[e].damping_taken() * std::sqrt(out.rate[e] * axle_mass[e]);
+    const double bare = 2 * ends[e].wheel_rate, tyres = 2 * tyre_rate[e];
+    const double through = tyres / (tyres + bare); // of a movement, what the suspension sees
+    out.rate[e] = bare * through;
+    out.damping[e] = 2 * ends[e].damping_taken() * std::sqrt(bare * axle_mass[e]) * through * through;
   }
   return out;
 }
@@ -76,14 +79,15 @@ std::optional<Settling> settle(const build::Build& build, const shelf::Shelf& sh
   const double duration = (*build.body.wheelbase + bump.length) / speed + after_bump;
   const std::array<double, 2> mass = {2 * ends[0].model.loads[load_case]->sprung_mass,
                                       2 * ends[1].model.loads[load_case]->sprung_mass};
+  const std::array<double, 2> tyre = {ends[0].model.tyre_rate, ends[1].model.tyre_rate};
   const auto run = [&](const RideEnd& rear) {
-    return motion::run_over_bump(body_of(*build.body.wheelbase, mass, {*now[0], rear}), bump, speed, duration);
+    return motion::run_over_bump(body_of(*build.body.wheelbase, mass, {*now[0], rear}, tyre), bump, speed, duration);
   };
   Settling out;
   constexpr double noticeable = 0.95; // of the unrest: less is no reason for another bag
   out.damper_assumed = !now[0]->damping || !now[1]->damping;
   out.now = out.best = run(*now[1]);
-  out.rear_now = out.rear_best = now[1]->frequency;
+  out.rear_now = out.rear_best = now[1]->ride_frequency;
   for (const BagVerdict& verdict : judge_shelf(build, shelf, End::rear, load_case)) {
     if (verdict.fit == Fit::does_not_fit || !verdict.frequency) continue;
     // The same damper on another rate: its coefficient stays, its share of critical does not.
@@ -92,10 +96,11 @@ std::optional<Settling> settle(const build::Build& build, const shelf::Shelf& sh
     rear.wheel_rate *= softer * softer;
     if (rear.damping) *rear.damping /= softer;
     rear.frequency = *verdict.frequency;
+    rear.ride_frequency = verdict.ride_frequency.value_or(*verdict.frequency);
     motion::PitchRun tried = run(rear);
     if (tried.unrest >= std::min(out.best.unrest, noticeable * out.now.unrest)) continue;
     out.best = std::move(tried);
-    out.rear_best = rear.frequency;
+    out.rear_best = rear.ride_frequency;
     out.best_bag = verdict.bag;
   }
   return out;
@@ -112,7 +117,7 @@ Ride ride(const build::Build& build, const shelf::Shelf& shelf, const std::array
     one.name = loads[c].name;
     for (const End end : build::both_ends)
       one.ends[at(end)] = ride_end(build, ends[at(end)], c);
-    if (one.ends[0] && one.ends[1]) one.rear_quicker = one.ends[1]->frequency / one.ends[0]->frequency - 1;
+    if (one.ends[0] && one.ends[1]) one.rear_quicker = one.ends[1]->ride_frequency / one.ends[0]->ride_frequency - 1;
   }
   if (load_case < out.cases.size()) out.settling = settle(build, shelf, ends, load_case, out.cases[load_case].ends);
   return out;

@@ -7,7 +7,8 @@
 namespace mavrel::assess {
 
 struct RideEnd {
-  double frequency = 0;          // Hz, at road height
+  double frequency = 0;          // Hz, at road height, on the suspension alone
+  double ride_frequency = 0;     // Hz, tyre and all: what is felt, and what ends are compared by
   double wheel_rate = 0;         // N/m a corner
   std::optional<double> damping; // share of critical, of the damper described; none without its curve
   double line_damping = 0;       // share of critical that the line to an added volume gives
@@ -19,13 +20,13 @@ struct RideEnd {
 struct RideCase {
   std::string name;
   std::array<std::optional<RideEnd>, 2> ends; // front, rear
-  std::optional<double> rear_quicker;         // rear over front frequency, less 1
+  std::optional<double> rear_quicker;         // rear over front ride frequency, less 1
 };
 
 /// How the car settles in one load case.
 struct Settling {
   motion::PitchRun now, best;
-  double rear_now = 0, rear_best = 0; // Hz
+  double rear_now = 0, rear_best = 0; // Hz, ride frequency
   std::string best_bag;               // at the rear; empty: none on the shelf does better than the one there
   bool damper_assumed = false;        // a usual damper stands in where none was described
 };

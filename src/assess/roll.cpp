@@ -10,16 +10,23 @@ namespace mavrel::assess {
 using build::at;
 using build::Layout;
 
-bool is_solid_axle(Layout layout) {
-  return layout == Layout::axle_parallel_links || layout == Layout::axle_triangulated_links ||
-         layout == Layout::axle_was_leaves;
-}
-
 double estimated_roll_centre(Layout layout) {
   if (is_solid_axle(layout)) return 0.30;
-  if (layout == Layout::twin_beam) return 0.15;
-  if (layout == Layout::trailing_arm || layout == Layout::torsion_beam) return 0.02;
-  return 0.06;
+  switch (layout) {
+  case Layout::twin_beam:
+  case Layout::torsion_beam:
+    return 0.15;
+  case Layout::semi_trailing_arm:
+    return 0.10;
+  case Layout::trailing_arm:
+    return 0.02;
+  default:
+    return 0.06;
+  }
+}
+
+double roll_centre_follows(Layout layout) {
+  return layout == Layout::strut ? 2 : 0;
 }
 
 namespace {
@@ -28,12 +35,12 @@ constexpr double usual_gravity_share = 0.38;  // of the overall height
 constexpr double usual_gravity_height = 0.55; // m
 
 Expected<AxleRoll> axle_roll(const build::EndSurvey& survey, const FittedEnd& end, const PosedEnd& at) {
-  const auto base = is_solid_axle(survey.layout) && survey.spring_base ? survey.spring_base : survey.track;
-  if (!base) return refuse(words("{0}: the track is needed."), {build::name_of(end.model.end)});
+  const auto base = spring_base(survey);
+  if (!base || !survey.track) return refuse(words("{0}: the track is needed."), {build::name_of(end.model.end)});
   const BagOnEnd bag = end.on();
   const double p = at.state.pressure;
   const double at_constant_pressure = -air::bag_force(at.place.section, p).per_height;
-  const double whole = air::sealed_rate(at.place.section, p, 1, end.model.setting);
+  const double whole = air::sealed_rate(at.place.section, p, bend_exponent, end.model.setting);
   // Two springs half the base from the middle: K = 2·k·(base/2)².
   const double arm = *base * *base / 2;
   AxleRoll out;
@@ -41,6 +48,18 @@ Expected<AxleRoll> axle_roll(const build::EndSurvey& survey, const FittedEnd& en
   out.air = bag.wheel_rate(at.place, whole, at.force) * arm - out.geometry;
   out.bar = survey.bar_rate.value_or(0);
   return out;
+}
+
+/// Height of gravity of body and load above the road, as surveyed.
+double gravity_height(const build::Build& build, std::size_t load_case, double sprung_mass) {
+  const auto& body = build.body;
+  const double bare = body.gravity_height.value_or(body.overall_height ? usual_gravity_share * *body.overall_height
+                                                                       : usual_gravity_height);
+  if (load_case >= build.load_cases.size()) return bare;
+  double off = 0;
+  for (const build::LoadMass& mass : build.load_cases[load_case].masses)
+    if (mass.z) off += mass.mass * (*mass.z - bare);
+  return bare + off / sprung_mass;
 }
 
 Lean lean_of(std::array<AxleRoll, 2> axles, const std::array<bool, 2>& joined, const Roll& car, double wanted) {
@@ -64,7 +83,7 @@ Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& e
                     std::size_t load_case) {
   std::array<AxleRoll, 2> axles;
   std::array<double, 2> mass{}, centre{};
-  double lowered = 0;
+  double lowered = 0, uneven = 0; // m; N·m that joined sides leave unbalanced
   Roll out;
   for (const End end : build::both_ends) {
     const std::size_t e = at(end);
@@ -74,16 +93,19 @@ Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& e
     if (!axle) return refuse(axle.error());
     axles[e] = *axle;
     mass[e] = 2 * posed->load.sprung_mass;
-    centre[e] = build.end(end).roll_centre.value_or(estimated_roll_centre(build.end(end).layout));
-    out.estimated = out.estimated || !build.end(end).roll_centre;
-    lowered += 0.5 * (H[e] - *ends[e].model.surveyed_height);
+    const auto& survey = build.end(end);
+    const double moved = H[e] - *ends[e].model.surveyed_height;
+    centre[e] =
+        survey.roll_centre.value_or(estimated_roll_centre(survey.layout)) + roll_centre_follows(survey.layout) * moved;
+    out.estimated = out.estimated || !survey.roll_centre;
+    out.base_estimated = out.base_estimated || ends[e].model.spring_base_estimated;
+    lowered += 0.5 * moved;
+    if (ends[e].model.joined)
+      uneven += (posed->load.side_mass[0] - posed->load.side_mass[1]) * standard_gravity * *survey.track / 2;
   }
   const double m = mass[0] + mass[1];
-  const auto& body = build.body;
-  out.estimated = out.estimated || !body.gravity_height;
-  const double surveyed = body.gravity_height.value_or(body.overall_height ? usual_gravity_share * *body.overall_height
-                                                                           : usual_gravity_height);
-  out.gravity_height = surveyed + lowered;
+  out.estimated = out.estimated || !build.body.gravity_height;
+  out.gravity_height = gravity_height(build, load_case, m) + lowered;
   out.roll_height = (centre[0] * mass[0] + centre[1] * mass[1]) / m; // the axis below the centre of gravity
   const double arm = out.gravity_height - out.roll_height;           // below the axis it leans into the bend
   out.tipping = m * bend * standard_gravity * arm;
@@ -93,6 +115,8 @@ Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& e
   out.separate = lean_of(axles, {false, false}, out, wanted);
   out.joined = lean_of(axles, {true, true}, out, wanted);
   out.fitted = lean_of(axles, {joined(End::front), joined(End::rear)}, out, wanted);
+  const double held = out.fitted.axles[0].sum() + out.fitted.axles[1].sum() - out.gravity;
+  if ((joined(End::front) || joined(End::rear)) && held > 0) out.standing = uneven / held;
   return out;
 }
 

@@ -26,17 +26,23 @@ struct Roll {
   double gravity = 0;                         // N·m/rad that the leaning weight takes away
   double gravity_height = 0, roll_height = 0; // m, of the body and of the axis below it
   bool estimated = false;                     // one of the two heights is an estimate
+  bool base_estimated = false;                // the spring base of a solid axle is
+  /// rad, left lower is positive: how it leans standing, because sides joined by a tee can't carry different loads;
+  /// none where no sides are joined, or nothing holds it but its stops.
+  std::optional<double> standing;
 };
 
-constexpr double bend = 0.3; // g
+constexpr double bend = 0.3;          // g
+constexpr double bend_exponent = 1.2; // of air in a bend of seconds, between kept temperature and no time for heat
 
-/// @param H  front and rear, m; slow lean, so n = 1
+/// @param H  front and rear, m
 /// Source: docs/models.md, "Lean".
 [[nodiscard]] Expected<Roll> roll(const build::Build& build, const std::array<FittedEnd, 2>& ends,
                                   const std::array<double, 2>& H, std::size_t load_case);
 
-/// Height of the roll centre above the road when nobody gave it, m.
+/// Height of the roll centre above the road at the surveyed height when nobody gave it, m.
 [[nodiscard]] double estimated_roll_centre(build::Layout layout);
-[[nodiscard]] bool is_solid_axle(build::Layout layout);
+/// How far a roll centre moves for each metre the body does: a strut's falls twice as fast as the car.
+[[nodiscard]] double roll_centre_follows(build::Layout layout);
 
 } // namespace mavrel::assess

@@ -1,12 +1,10 @@
-#include "assess/search_end.h"
+#include "assess/search.h"
 
-#include "quantity/quantity.h"
+#include "assess/search_front.h"
 
 #include <algorithm>
-#include <atomic>
-#include <cmath>
-#include <mutex>
-#include <thread>
+#include <new>
+#include <set>
 
 namespace mavrel::assess {
 
@@ -18,133 +16,6 @@ bool dominates(const SearchFigures& a, const SearchFigures& b) {
 }
 
 namespace {
-
-/// A combination by its two options, and what it is worth.
-struct Candidate {
-  std::size_t front = 0, rear = 0;
-  SearchFigures figures;
-};
-
-bool same(const SearchFigures& a, const SearchFigures& b) {
-  return a.lowest == b.lowest && a.discomfort == b.discomfort && a.air == b.air && a.reserve == b.reserve &&
-         a.lift == b.lift;
-}
-
-/// Keeps what nothing yet seen dominates. Of equals the first seen stays, so that candidates must come in order.
-class Front {
-public:
-  void offer(const Candidate& candidate) {
-    for (std::size_t i = 0; i < kept_.size(); ++i) {
-      if (!dominates(kept_[i].figures, candidate.figures) && !same(kept_[i].figures, candidate.figures)) continue;
-      if (i > 0) std::swap(kept_[i], kept_[i / 2]); // what outdoes much is asked early
-      return;
-    }
-    std::erase_if(kept_, [&](const Candidate& old) { return dominates(candidate.figures, old.figures); });
-    kept_.push_back(candidate);
-  }
-  [[nodiscard]] const std::vector<Candidate>& kept() const { return kept_; }
-
-private:
-  std::vector<Candidate> kept_;
-};
-
-std::vector<std::size_t> passing(const std::vector<EndOption>& options) {
-  std::vector<std::size_t> out;
-  for (std::size_t i = 0; i < options.size(); ++i)
-    if (options[i].passes) out.push_back(i);
-  return out;
-}
-
-/// Best combination of a pair of bags, in lack of one that nothing outdoes.
-struct BestOfPair {
-  std::optional<Candidate> candidate;
-  double key = 0;
-};
-
-/// The combinations of a share of the front options with all rear ones.
-struct Share {
-  Front front;
-  std::vector<BestOfPair> pairs; // front bag × rear bag
-};
-
-class Pairing {
-public:
-  Pairing(const build::Brief& brief, const std::vector<EndOption>& front, const std::vector<EndOption>& rear,
-          std::size_t bags, const SearchControl& control)
-      : brief_(brief), front_(front), rear_(rear), bags_(bags), control_(control), front_passing_(passing(front)),
-        rear_passing_(passing(rear)) {}
-
-  [[nodiscard]] std::size_t passed() const { return front_passing_.size() * rear_passing_.size(); }
-
-  Share pair_all() {
-    const unsigned wanted = control_.threads > 0 ? control_.threads : std::max(1U, std::thread::hardware_concurrency());
-    const auto threads = std::max<std::size_t>(1, std::min<std::size_t>(wanted, front_passing_.size()));
-    std::vector<Share> shares(threads);
-    {
-      std::vector<std::jthread> workers;
-      for (std::size_t t = 0; t < threads; ++t)
-        workers.emplace_back([this, t, threads, &shares] { pair_share(t, threads, shares[t]); });
-    }
-    return merged(shares);
-  }
-
-private:
-  void pair_share(std::size_t first, std::size_t stride, Share& out) {
-    out.pairs.resize(bags_ * bags_);
-    for (std::size_t i = first; i < front_passing_.size(); i += stride) {
-      if (control_.stop.stop_requested()) return;
-      const EndOption& f = front_[front_passing_[i]];
-      for (const std::size_t j : rear_passing_) {
-        const EndOption& r = rear_[j];
-        const Candidate candidate{front_passing_[i], j, figures_of(brief_, f, r)};
-        out.front.offer(candidate);
-        note(candidate, out.pairs[f.bag * bags_ + r.bag]);
-      }
-      const std::size_t done = ++done_;
-      if (control_.progress && done % 8 == 0) {
-        const std::scoped_lock lock(progress_lock_);
-        control_.progress(static_cast<double>(done) / static_cast<double>(front_passing_.size()));
-      }
-    }
-  }
-
-  /// Closest to the brief first: comfort, then height, by a fixed rate of exchange (1 Hz against 100 mm).
-  static void note(const Candidate& candidate, BestOfPair& best) {
-    const double key = candidate.figures.discomfort + 10 * candidate.figures.lowest - candidate.figures.reserve;
-    if (best.candidate && !(key < best.key) &&
-        !(key == best.key &&
-          std::pair(candidate.front, candidate.rear) < std::pair(best.candidate->front, best.candidate->rear)))
-      return;
-    best.candidate = candidate;
-    best.key = key;
-  }
-
-  Share merged(const std::vector<Share>& shares) const {
-    std::vector<Candidate> all;
-    Share out;
-    out.pairs.resize(bags_ * bags_);
-    for (const Share& share : shares) {
-      all.insert(all.end(), share.front.kept().begin(), share.front.kept().end());
-      for (std::size_t p = 0; p < share.pairs.size(); ++p)
-        if (share.pairs[p].candidate) note(*share.pairs[p].candidate, out.pairs[p]);
-    }
-    // In order of the options, whichever thread found them.
-    std::sort(all.begin(), all.end(), [](const Candidate& a, const Candidate& b) {
-      return std::pair(a.front, a.rear) < std::pair(b.front, b.rear);
-    });
-    for (const Candidate& candidate : all)
-      out.front.offer(candidate);
-    return out;
-  }
-
-  const build::Brief& brief_;
-  const std::vector<EndOption>&front_, &rear_;
-  std::size_t bags_;
-  const SearchControl& control_;
-  std::vector<std::size_t> front_passing_, rear_passing_;
-  std::atomic<std::size_t> done_ = 0;
-  std::mutex progress_lock_;
-};
 
 /// How far each figure reaches among the choices.
 struct Spread {
@@ -176,26 +47,22 @@ double score_of(const SearchFigures& f, const Spread& s) {
 /// In words, where the winner is better.
 Message outdone(const SearchChoice& winner, const SearchFigures& loser) {
   const SearchFigures& w = winner.figures;
-  Message out{words("by {0} + {1}:"), {winner.ends[0].bag, winner.ends[1].bag}};
-  const auto add = [&](bool better, const char* what, Amount by) {
-    if (!better) return;
-    out.text += out.args.size() > 2 ? ", " : " ";
-    out.text += what;
-    const std::string place = "{" + std::to_string(out.args.size()) + "}";
-    out.text.replace(out.text.rfind("{}"), 2, place);
-    out.args.push_back(by);
+  std::vector<Message> better;
+  const auto add = [&](double by, double tellable, const char* what, Kind kind, int decimals = -1) {
+    if (by > tellable) better.push_back({what, {Amount{by, kind, decimals}}});
   };
-  add(loser.lowest - w.lowest > 5e-4, words("{} lower"), metres(loser.lowest - w.lowest));
-  add(loser.discomfort - w.discomfort > 5e-3, words("{} nearer to the comfort wanted"),
-      hertz(loser.discomfort - w.discomfort));
-  add(loser.air - w.air > 5e-4, words("{} less air a lift"), Amount{loser.air - w.air, Kind::mass, 3});
-  add(w.reserve - loser.reserve > 5e-3, words("{} more pressure left"), share(w.reserve - loser.reserve));
-  add(w.lift - loser.lift > 5e-4, words("{} more lift"), metres(w.lift - loser.lift));
-  if (out.args.size() == 2) out.text = words("by {0} + {1}: a hair better in one thing, as good in the rest");
-  return out;
+  add(loser.lowest - w.lowest, 5e-4, words("{0} lower"), Kind::length);
+  add(loser.discomfort - w.discomfort, 5e-3, words("{0} nearer to the comfort wanted"), Kind::frequency);
+  add(loser.air - w.air, 5e-4, words("{0} less air a lift"), Kind::mass, 3);
+  add(w.reserve - loser.reserve, 5e-3, words("{0} more pressure left"), Kind::share);
+  add(w.lift - loser.lift, 5e-4, words("{0} more lift"), Kind::length);
+  if (better.empty())
+    return {words("by {0} + {1}: a hair better in one thing, as good in the rest"),
+            {winner.ends[0].bag, winner.ends[1].bag}};
+  return {words("by {0} + {1}: {2}"), {winner.ends[0].bag, winner.ends[1].bag, list_of(std::move(better))}};
 }
 
-/// Per bag the setting that misses by least, or nullptr if one passes.
+/// Per bag the setting that misses by least, or nullptr if one passes or none was tried.
 std::vector<const EndOption*> nearest_misses(const std::vector<EndOption>& options, std::size_t bags) {
   std::vector<const EndOption*> out(bags, nullptr);
   std::vector<bool> passes(bags, false);
@@ -210,85 +77,144 @@ std::vector<const EndOption*> nearest_misses(const std::vector<EndOption>& optio
   return out;
 }
 
-SearchChoice choice_of(const Candidate& candidate, const std::vector<EndOption>& front,
-                       const std::vector<EndOption>& rear) {
-  return {{front[candidate.front].fitted, rear[candidate.rear].fitted}, candidate.figures, 0};
-}
+/// One search under way.
+class Search {
+public:
+  Search(const build::Build& build, const shelf::Shelf& shelf, const SearchControl& control)
+      : brief_(build.variant().brief), shelf_(shelf), control_(control) {}
 
-void rank_pairs(const Share& share, const std::vector<EndOption>& front, const std::vector<EndOption>& rear,
-                const shelf::Shelf& shelf, SearchResult& out) {
-  const std::size_t bags = shelf.bags.size();
-  const auto front_miss = nearest_misses(front, bags), rear_miss = nearest_misses(rear, bags);
-  const std::optional<Spread> spread = out.choices.empty() ? std::nullopt : std::optional(spread_of(out.choices));
-  for (std::size_t f = 0; f < bags; ++f)
-    for (std::size_t r = 0; r < bags; ++r) {
-      SearchedPair& pair = out.ranking.emplace_back();
-      pair.bags = {shelf.bags[f].card.name, shelf.bags[r].card.name};
-      const auto chosen = std::find_if(out.choices.begin(), out.choices.end(), [&](const SearchChoice& c) {
-        return c.ends[0].bag == pair.bags[0] && c.ends[1].bag == pair.bags[1];
-      });
-      if (chosen != out.choices.end()) {
-        pair.best = *chosen;
-        continue;
-      }
-      const auto& best = share.pairs[f * bags + r].candidate;
-      if (!best) {
-        const EndOption* miss = front_miss[f] ? front_miss[f] : rear_miss[r];
-        pair.reason = miss ? miss->miss : Message{words("Fails at one end or the other."), {}};
-        continue;
-      }
-      pair.best = choice_of(*best, front, rear);
-      pair.best->score = score_of(best->figures, *spread);
-      for (const SearchChoice& winner : out.choices) // best score first: the winner most worth naming
-        if (dominates(winner.figures, best->figures) || same(winner.figures, best->figures)) {
-          pair.reason = outdone(winner, best->figures);
+  Expected<SearchResult> run(const build::Build& build, const SearchSpace& space) {
+    const auto front = end_options(build, shelf_, End::front, space, control_);
+    if (!front) return refuse(front.error());
+    const auto rear = end_options(build, shelf_, End::rear, space, control_);
+    if (!rear) return refuse(rear.error());
+    front_ = &*front;
+    rear_ = &*rear;
+    out_.tried = front->size() * rear->size();
+    out_.passed = count_passing(*front) * count_passing(*rear);
+    out_.pairs = shelf_.bags.size() * shelf_.bags.size();
+    find_choices();
+    if (!stopped()) rank_pairs();
+    if (stopped()) {
+      SearchResult none;
+      none.tried = out_.tried;
+      none.stopped = true;
+      return none;
+    }
+    if (control_.progress) control_.progress(1);
+    return std::move(out_);
+  }
+
+private:
+  [[nodiscard]] bool stopped() const { return control_.stop.stop_requested(); }
+
+  static std::size_t count_passing(const std::vector<EndOption>& options) {
+    return static_cast<std::size_t>(
+        std::count_if(options.begin(), options.end(), [](const EndOption& o) { return o.passes; }));
+  }
+
+  [[nodiscard]] SearchChoice choice_of(const Candidate& candidate) const {
+    return {{(*front_)[candidate.front].fitted, (*rear_)[candidate.rear].fitted}, candidate.figures, 0};
+  }
+
+  void find_choices() {
+    const std::vector<Candidate> found = undominated(brief_, *front_, *rear_, control_);
+    for (const Candidate& candidate : found) {
+      out_.choices.push_back(choice_of(candidate));
+      chosen_pairs_.emplace_back((*front_)[candidate.front].bag, (*rear_)[candidate.rear].bag);
+    }
+    if (out_.choices.empty()) return;
+    spread_ = spread_of(out_.choices);
+    for (SearchChoice& choice : out_.choices)
+      choice.score = score_of(choice.figures, spread_);
+    // Found in the order of shelf and setting: so equals stay.
+    std::stable_sort(out_.choices.begin(), out_.choices.end(),
+                     [](const SearchChoice& a, const SearchChoice& b) { return a.score < b.score; });
+  }
+
+  [[nodiscard]] bool is_full() const { return out_.ranking.size() >= control_.most_pairs; }
+
+  void rank_pairs() {
+    std::set<std::pair<std::string, std::string>> listed;
+    for (const SearchChoice& choice : out_.choices) {
+      if (is_full()) return;
+      if (!listed.emplace(choice.ends[0].bag, choice.ends[1].bag).second) continue;
+      out_.ranking.push_back({{choice.ends[0].bag, choice.ends[1].bag}, choice, {}});
+    }
+    rank_outdone();
+    rank_failing();
+  }
+
+  void rank_outdone() {
+    const std::size_t first = out_.ranking.size();
+    for (const BestOfPair& best :
+         best_of_pairs(brief_, *front_, *rear_, chosen_pairs_, control_.most_pairs - out_.ranking.size(), control_)) {
+      SearchedPair pair{{name(best.front_bag), name(best.rear_bag)}, choice_of(best.candidate), {}};
+      pair.best->score = score_of(best.candidate.figures, spread_);
+      for (const SearchChoice& winner : out_.choices) // best score first: the winner most worth naming
+        if (outdoes(winner.figures, best.candidate.figures)) {
+          pair.reason = outdone(winner, best.candidate.figures);
           break;
         }
+      out_.ranking.push_back(std::move(pair));
     }
-  std::stable_sort(out.ranking.begin(), out.ranking.end(), [](const SearchedPair& a, const SearchedPair& b) {
-    const auto place = [](const SearchedPair& p) { return !p.best ? 2 : p.reason.empty() ? 0 : 1; };
-    if (place(a) != place(b)) return place(a) < place(b);
-    return a.best && a.best->score < b.best->score;
-  });
-}
+    std::stable_sort(out_.ranking.begin() + static_cast<std::ptrdiff_t>(first), out_.ranking.end(),
+                     [](const SearchedPair& a, const SearchedPair& b) { return a.best->score < b.best->score; });
+  }
+
+  /// Better somewhere, or the same from other bags.
+  static bool outdoes(const SearchFigures& winner, const SearchFigures& loser) {
+    return !dominates(loser, winner) && winner.lowest <= loser.lowest && winner.discomfort <= loser.discomfort &&
+           winner.air <= loser.air && winner.reserve >= loser.reserve && winner.lift >= loser.lift;
+  }
+
+  void rank_failing() {
+    const std::size_t bags = shelf_.bags.size();
+    const auto front_miss = nearest_misses(*front_, bags), rear_miss = nearest_misses(*rear_, bags);
+    for (std::size_t f = 0; f < bags; ++f)
+      for (std::size_t r = 0; r < bags; ++r) {
+        if (is_full()) return;
+        const EndOption* miss = front_miss[f] ? front_miss[f] : rear_miss[r];
+        if (miss) out_.ranking.push_back({{name(f), name(r)}, {}, miss->miss});
+      }
+  }
+
+  [[nodiscard]] const std::string& name(std::size_t bag) const { return shelf_.bags[bag].card.name; }
+
+  const build::Brief& brief_;
+  const shelf::Shelf& shelf_;
+  const SearchControl& control_;
+  const std::vector<EndOption>*front_ = nullptr, *rear_ = nullptr; // alive while `run` is
+  std::vector<std::pair<std::size_t, std::size_t>> chosen_pairs_;
+  Spread spread_;
+  SearchResult out_;
+};
 
 } // namespace
 
 Expected<SearchResult> search(const build::Build& build, const shelf::Shelf& shelf, const SearchSpace& space,
                               const SearchControl& control) {
-  SearchResult out;
-  const auto front = end_options(build, shelf, End::front, space, control.stop);
-  if (!front) return refuse(front.error());
-  const auto rear = end_options(build, shelf, End::rear, space, control.stop);
-  if (!rear) return refuse(rear.error());
-  out.tried = front->size() * rear->size();
-  Pairing pairing(build.variant().brief, *front, *rear, shelf.bags.size(), control);
-  out.passed = pairing.passed();
-  const Share share = pairing.pair_all();
-  out.stopped = control.stop.stop_requested();
-  if (out.stopped) return out;
-  for (const Candidate& candidate : share.front.kept())
-    out.choices.push_back(choice_of(candidate, *front, *rear));
-  if (!out.choices.empty()) {
-    // `offer` shuffles what it keeps; the order shown is the score's, and of equals that of shelf and setting.
-    std::vector<std::size_t> order(out.choices.size());
-    const Spread spread = spread_of(out.choices);
-    for (SearchChoice& choice : out.choices)
-      choice.score = score_of(choice.figures, spread);
-    const auto& kept = share.front.kept();
-    for (std::size_t i = 0; i < order.size(); ++i)
-      order[i] = i;
-    std::sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
-      if (out.choices[a].score != out.choices[b].score) return out.choices[a].score < out.choices[b].score;
-      return std::pair(kept[a].front, kept[a].rear) < std::pair(kept[b].front, kept[b].rear);
-    });
-    std::vector<SearchChoice> sorted;
-    for (const std::size_t i : order)
-      sorted.push_back(std::move(out.choices[i]));
-    out.choices = std::move(sorted);
+  try {
+    return Search(build, shelf, control).run(build, space);
+  } catch (const std::bad_alloc&) {
+    return refuse(
+        words("The machine's memory does not suffice for so many combinations. Try fewer volumes or stacks."));
+  } catch (const std::exception& what) {
+    return refuse(words("The search broke off: {0}"), {std::string(what.what())});
   }
-  rank_pairs(share, *front, *rear, shelf, out);
-  if (control.progress) control.progress(1);
+}
+
+SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf) {
+  SearchGiven out{build, {}};
+  out.build.job = {};
+  out.build.extra.clear();
+  build::Variant active = out.build.variant();
+  active.name.clear();
+  active.brief.notes.clear();
+  out.build.variants = {std::move(active)};
+  out.build.active_variant = 0;
+  for (const shelf::ShelfBag& bag : shelf.bags)
+    out.cards.push_back(bag.card);
   return out;
 }
 

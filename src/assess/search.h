@@ -23,7 +23,8 @@ struct SearchedEnd {
   double line_bore = 0;    // m, put between bounce and hop for this volume; the design's own without one
   double upper_stack = 0, lower_stack = 0; // m; of the splits with one sum, the one nearest to today's
   double lowest = 0;                       // m, H it can park at
-  std::vector<double> frequency;           // Hz at road height, one a load case
+  std::vector<double> frequency;           // Hz at road height on the suspension alone, one a load case
+  std::vector<double> ride_frequency;      // Hz, tyre and all: weighed by this
   double road_pressure = 0;                // Pa, the highest of any case
 };
 
@@ -54,18 +55,29 @@ struct SearchedPair {
 struct SearchResult {
   std::size_t tried = 0, passed = 0; // combinations of both ends
   std::vector<SearchChoice> choices; // not dominated, best score first
-  std::vector<SearchedPair> ranking; // every pair of bags: choices first, then those outdone, then those that fail
+  std::vector<SearchedPair> ranking; // pairs of bags: choices first, then those outdone, then those that fail
+  std::size_t pairs = 0;             // of bags there are; the ranking holds up to `SearchControl::most_pairs`
   bool stopped = false;              // by the user: nothing above is to be relied on
 };
 
 struct SearchControl {
   unsigned threads = 0; // 0: as many as the machine has
   std::stop_token stop;
-  std::function<void(double share_done)> progress; // called from any of the threads, rising
+  std::function<void(double share_done)> progress; // called from any of the threads, one at a time, never falling
+  std::size_t most_pairs = 1000;                   // of bags ranked: the best of them
 };
 
-/// The same answer whatever the number of threads.
-/// @returns the choices; or what of the car or brief is missing
+/// All that a search's answer depends on beside its space: while it is equal, the answer holds.
+struct SearchGiven {
+  build::Build build; // without what no answer reads: job, notes, names and the other variants
+  std::vector<air::BagCard> cards;
+  friend bool operator==(const SearchGiven&, const SearchGiven&) = default;
+};
+[[nodiscard]] SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf);
+
+/// Exact: every combination is weighed or shown to be outdone, though few are looked at one by one. The same answer
+/// whatever the number of threads.
+/// @returns the choices; or what of the car or brief is missing, or that the machine's memory did not suffice
 /// Source: docs/models.md, "Search".
 [[nodiscard]] Expected<SearchResult> search(const build::Build& build, const shelf::Shelf& shelf,
                                             const SearchSpace& space, const SearchControl& control = {});

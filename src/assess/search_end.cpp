@@ -2,11 +2,14 @@
 
 #include "assess/limits.h"
 #include "assess/load.h"
+#include "assess/misfit.h"
 #include "assess/softening.h"
+#include "assess/workers.h"
 #include "build/names.h"
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 #include <map>
 
 namespace mavrel::assess {
@@ -37,8 +40,8 @@ std::vector<std::pair<double, double>> splits(const SearchSpace& space, const bu
 
 class EndSearch {
 public:
-  EndSearch(const build::Build& build, FittedEnd end, std::vector<CaseLoad> loads)
-      : build_(build), brief_(build.variant().brief), end_(std::move(end)), loads_(std::move(loads)) {
+  EndSearch(const build::Build& build, FittedEnd end, const std::vector<CaseLoad>& loads)
+      : build_(build), brief_(build.variant().brief), end_(std::move(end)), loads_(loads) {
     for (const auto& H : end_.presets)
       if (H) wished_.push_back(*H), top_ = std::max(top_.value_or(*H), *H);
   }
@@ -56,69 +59,44 @@ public:
     base.fitted.upper_stack = split.first;
     base.fitted.lower_stack = split.second;
     base.passes = true;
-    judge_room(bag.card, base);
+    std::vector<Misfit> misfits;
+    if (const auto m = misfit_of_room(fitted)) misfits.push_back(*m);
     const auto domain = domain_of(end_.model, &fitted, wished_);
     const Windows windows =
         domain ? find_windows(end_.model, &fitted, *domain, end_.road, {std::nullopt, search_step}) : Windows{};
-    judge_windows(windows, base);
+    misfits_of_heights(brief_, end_.presets, windows, misfits);
+    if (const auto m = misfit_of_stops(fitted)) misfits.push_back(*m);
+    refuse_by(misfits, fitted, base);
     if (windows.reach) base.fitted.lowest = windows.reach->low.height;
     if (windows.reach) base.lift = windows.reach->high.height - *end_.road;
+    const auto travel = free_travel(fitted, Meeting::hit);
     for (const double volume : volumes) {
       EndOption option = base;
       option.fitted.added_volume = volume;
-      if (option.passes) fit_volume(option);
+      if (option.passes && travel) fit_volume(*travel, option);
       out.push_back(std::move(option));
     }
   }
 
 private:
-  void miss(EndOption& option, double by, Message why) const {
-    if (!option.passes && option.miss_by >= by) return; // the gravest is named
-    option.passes = false;
-    option.miss_by = by;
-    option.miss = std::move(why);
-  }
-
-  std::string name() const { return build::name_of(end_.model.end); }
-
-  void judge_room(const air::BagCard& card, EndOption& option) const {
-    const auto room = build_.end(end_.model.end).bag_room;
-    const double needs = card.max_diameter + 2 * brief_.bag_clearance;
-    if (room && needs > *room)
-      miss(option, needs - *room,
-           {words("{0}: needs {1} of room, there is {2}"), {name(), metres(needs), metres(*room)}});
-  }
-
-  void judge_windows(const Windows& windows, EndOption& option) const {
-    if (!windows.reach) return miss(option, 1, {words("{0}: no height is left between its limits"), {name()}});
-    for (std::size_t i = 0; i < end_.presets.size(); ++i) {
-      if (!end_.presets[i]) continue;
-      const double H = *end_.presets[i];
-      const build::Preset& preset = brief_.presets[i];
-      const auto& window = needs_road_window(preset.use) ? windows.road : windows.reach;
-      if (!window) {
-        miss(option, 0.5, {words("{0}: no height is left to drive at"), {name()}});
-        continue;
-      }
-      if (window->contains(H)) continue;
-      const bool low = H < window->low.height;
-      const Edge& edge = low ? window->low : window->high;
-      const double off = std::abs(H - edge.height);
-      std::string limit = edge.governing ? limit_name(edge.governing->code) : words("its end");
-      if (edge.governing && edge.governing->load_case) limit += ", " + loads_[*edge.governing->load_case].name;
-      miss(option, off,
-           {low ? words("{0}: {1} is {2} too low: {3}") : words("{0}: {1} is {2} too high: {3}"),
-            {name(), preset.name, metres(off), limit}});
+  /// The gravest misfit is the one named.
+  void refuse_by(const std::vector<Misfit>& misfits, const BagOnEnd& bag, EndOption& option) const {
+    for (const Misfit& m : misfits) {
+      if (!option.passes && option.miss_by >= m.by) continue;
+      option.passes = false;
+      option.miss_by = m.by;
+      option.miss = {words("{0}: {1}"),
+                     {build::name_of(end_.model.end), short_words(m, {bag.card(), brief_, loads_, end_.presets})}};
     }
   }
 
-  /// The option with its added volume: its line, then comfort, pressure and air in every load case.
-  void fit_volume(EndOption& option) {
+  /// The option with its added volume: its line, then strokes, comfort, pressure and air in every load case.
+  void fit_volume(const Travel& travel, EndOption& option) {
     end_.model.setting.added_volume = option.fitted.added_volume;
-    end_.model.line_bore = build_.variant().fit[at(end_.model.end)].line_bore;
-    if (option.fitted.added_volume > 0)
-      if (const auto bore = bore_between(end_, *end_.road, 0)) end_.model.line_bore = *bore;
-    option.fitted.line_bore = end_.model.line_bore;
+    double bore = build_.variant().fit[at(end_.model.end)].line_bore;
+    if (option.fitted.added_volume > 0) bore = bore_between(end_, *end_.road, 0).value_or(bore);
+    end_.model.line = air::tube(bore, end_.model.line_length);
+    option.fitted.line_bore = bore;
     const BagOnEnd bag = end_.on();
     const air::BagSetting& setting = end_.model.setting;
     const auto air_in = [&](const BagOnEnd::Place& place, double pressure) {
@@ -128,25 +106,28 @@ private:
     const auto road = bag.place(*end_.road);
     const auto parked = end_.parked ? bag.place(*end_.parked) : std::nullopt;
     const auto top = top_ ? bag.place(*top_) : std::nullopt;
+    std::vector<Misfit> misfits;
     for (std::size_t c = 0; c < loads_.size(); ++c) {
-      const auto& load = end_.model.loads[c];
-      const auto state = road && load ? bag.state(*road, *load) : std::nullopt;
-      if (!state || !state->frequency)
-        return miss(option, 1, {words("{0}: would not hold itself up at road height, {1}"), {name(), loads_[c].name}});
+      const EndLoad& load = *end_.model.loads[c];
+      const auto state = road ? bag.state(*road, load) : std::nullopt;
+      misfits_on_the_road(bag, state, stroke_ends(bag, load, *end_.road, travel), c, misfits);
+      if (!misfits.empty() || !state || !state->frequency) break; // one case is enough to refuse it
       option.fitted.frequency.push_back(*state->frequency);
+      option.fitted.ride_frequency.push_back(*state->ride_frequency);
       option.fitted.road_pressure =
           std::max({option.fitted.road_pressure, state->side_pressure[0], state->side_pressure[1]});
-      const auto low = parked ? bag.state(*parked, *load) : std::nullopt;
-      const auto high = top ? bag.state(*top, *load) : std::nullopt;
-      if (low && high) option.air = std::max(option.air, air_in(*top, high->pressure) - air_in(*parked, low->pressure));
+      const auto low = parked ? bag.pressure(*parked, load.sprung_mass) : std::nullopt;
+      const auto high = top ? bag.pressure(*top, load.sprung_mass) : std::nullopt;
+      if (low && high) option.air = std::max(option.air, air_in(*top, *high) - air_in(*parked, *low));
     }
+    refuse_by(misfits, bag, option);
     option.reserve = 1 - option.fitted.road_pressure / bag.card().max_pressure;
   }
 
   const build::Build& build_;
   const build::Brief& brief_;
   FittedEnd end_;
-  std::vector<CaseLoad> loads_;
+  const std::vector<CaseLoad>& loads_;
   std::vector<double> wished_;
   std::optional<double> top_;
 };
@@ -154,38 +135,43 @@ private:
 } // namespace
 
 Expected<std::vector<EndOption>> end_options(const build::Build& build, const shelf::Shelf& shelf, End end,
-                                             const SearchSpace& space, const std::stop_token& stop) {
-  auto loads = case_loads(build);
-  FittedEnd fitted = fitted_end(build, shelf, end, loads);
-  const std::string name = build::name_of(end);
+                                             const SearchSpace& space, const SearchControl& control) {
+  const auto loads = case_loads(build);
+  const FittedEnd fitted = fitted_end(build, shelf, end, loads);
+  const char* name = build::name_of(end);
   if (!fitted.model.map)
     return refuse(words("{0}: height, motion ratio and spring seat distance are needed to search."), {name});
   for (const CaseLoad& load : loads)
     if (!load.ends[at(end)]) return refuse(words("{0}: corner weights and wheelbase are needed to search."), {name});
   if (!fitted.road) return refuse(words("{0}: wish for a road height first; everything is judged there."), {name});
   const auto stacks = splits(space, build.variant().fit[at(end)]);
-  EndSearch one(build, std::move(fitted), std::move(loads));
+  // A bag is one piece of work; what comes of it is put together in the order of the shelf, whoever worked it out.
+  std::vector<std::vector<EndOption>> by_bag(shelf.bags.size());
+  in_parallel(shelf.bags.size(), control.threads, control.stop, [&](std::size_t i) {
+    EndSearch one(build, fitted, loads);
+    for (const auto& split : stacks)
+      one.add_options(shelf.bags[i], i, split, space.added_volumes, by_bag[i]);
+  });
   std::vector<EndOption> out;
   out.reserve(shelf.bags.size() * stacks.size() * space.added_volumes.size());
-  for (std::size_t i = 0; i < shelf.bags.size(); ++i)
-    for (const auto& split : stacks) {
-      if (stop.stop_requested()) return out;
-      one.add_options(shelf.bags[i], i, split, space.added_volumes, out);
-    }
+  for (auto& options : by_bag)
+    std::move(options.begin(), options.end(), std::back_inserter(out));
   return out;
+}
+
+double discomfort_of(const build::Brief& brief, double front, double rear) {
+  const auto outside = [](double value, double low, double high) { return std::max({0.0, low - value, value - high}); };
+  return outside(front, brief.frequency_low, brief.frequency_high) +
+         outside(rear, brief.frequency_low, brief.frequency_high) +
+         outside(rear / front - 1, brief.rear_quicker_low, brief.rear_quicker_high);
 }
 
 SearchFigures figures_of(const build::Brief& brief, const EndOption& front, const EndOption& rear) {
   SearchFigures out;
   out.lowest = 0.5 * (front.fitted.lowest + rear.fitted.lowest);
-  const auto outside = [](double value, double low, double high) { return std::max({0.0, low - value, value - high}); };
-  for (std::size_t c = 0; c < front.fitted.frequency.size(); ++c) {
-    const double f = front.fitted.frequency[c], r = rear.fitted.frequency[c];
-    const double off = outside(f, brief.frequency_low, brief.frequency_high) +
-                       outside(r, brief.frequency_low, brief.frequency_high) +
-                       outside(r / f - 1, brief.rear_quicker_low, brief.rear_quicker_high);
-    out.discomfort = std::max(out.discomfort, off);
-  }
+  for (std::size_t c = 0; c < front.fitted.ride_frequency.size(); ++c)
+    out.discomfort =
+        std::max(out.discomfort, discomfort_of(brief, front.fitted.ride_frequency[c], rear.fitted.ride_frequency[c]));
   out.air = front.air + rear.air;
   out.reserve = std::min(front.reserve, rear.reserve);
   out.lift = std::min(front.lift, rear.lift);

@@ -10,7 +10,7 @@ struct EndOption {
   std::size_t bag = 0; // on the shelf
   SearchedEnd fitted;
   bool passes = false; // every hard limit, in every load case
-  Message miss;        // why not
+  Message miss;        // why not: the gravest
   double miss_by = 0;  // how badly: the least of a bag's settings is the one named
   double reserve = 0, lift = 0, air = 0;
 };
@@ -18,7 +18,10 @@ struct EndOption {
 /// @returns every option in a fixed order: bag, sum of stacks, added volume; fewer when stopped
 [[nodiscard]] Expected<std::vector<EndOption>> end_options(const build::Build& build, const shelf::Shelf& shelf,
                                                            End end, const SearchSpace& space,
-                                                           const std::stop_token& stop);
+                                                           const SearchControl& control = {});
+
+/// How far two ends' ride frequencies are off what the brief wants of them, Hz (and 1 for the whole of a ratio).
+[[nodiscard]] double discomfort_of(const build::Brief& brief, double front, double rear);
 
 /// What two ends are worth together.
 [[nodiscard]] SearchFigures figures_of(const build::Brief& brief, const EndOption& front, const EndOption& rear);

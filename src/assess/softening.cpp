@@ -13,12 +13,12 @@ namespace {
 constexpr int curve_points = 161;
 constexpr double least_bore = 0.001, most_bore = 0.08; // m, lines that can be bought
 
-std::vector<StiffnessPoint> curve_of(const BagOnEnd& bag, const PosedEnd& at, const air::SoftenedBag& soft) {
+std::vector<StiffnessPoint> curve_of(const BagOnEnd& bag, const PosedEnd& at) {
   std::vector<StiffnessPoint> out;
   out.reserve(curve_points);
   for (int i = 0; i < curve_points; ++i) {
     const double f = lowest_frequency * std::pow(highest_frequency / lowest_frequency, i / (curve_points - 1.0));
-    const auto K = soft.stiffness(f);
+    const auto K = bag.softened(at.place, at.state.pressure, f).stiffness(f);
     out.push_back({f, bag.wheel_rate(at.place, K.real(), at.force), std::atan2(K.imag(), K.real())});
   }
   return out;
@@ -69,7 +69,7 @@ void find_bore(const FittedEnd& end, const PosedEnd& at, const air::SoftenedBag&
         {metres(*out.fitting_bore, 1), hertz(middle), hertz(*out.bounce_open), hertz(out.hop, 1)}};
 }
 
-/// Added volume at which the quick rate at the wheel becomes `wanted`; none where no volume does it.
+/// Added volume at which the quick rate, tyre and all, becomes `wanted`; none where no volume does it.
 std::optional<double> volume_for_rate(const FittedEnd& end, const PosedEnd& at, double wanted) {
   const BagOnEnd bag = end.on();
   air::BagSetting bare = end.model.setting;
@@ -77,13 +77,14 @@ std::optional<double> volume_for_rate(const FittedEnd& end, const PosedEnd& at, 
   const auto rate = [&](double added) {
     air::BagSetting with = bare;
     with.added_volume = added;
-    return bag.wheel_rate(at.place, air::sealed_rate(at.place.section, at.state.pressure, with.n, with), at.force);
+    const double bag_rate = air::sealed_rate(at.place.section, at.state.pressure, with.n, with);
+    return with_tyre(bag.wheel_rate(at.place, bag_rate, at.force), end.model.tyre_rate);
   };
   return curve::crossing(rate, 0, 0.1, wanted);
 }
 
 void find_volume_wanted(const build::Brief& brief, const FittedEnd& end, const PosedEnd& at, Softening& out) {
-  if (!out.bounce || *out.bounce <= brief.frequency_high) return;
+  if (!out.ride || *out.ride <= brief.frequency_high) return;
   const double turn = 2 * std::numbers::pi * brief.frequency_high;
   out.volume_wanted = volume_for_rate(end, at, turn * turn * at.load.sprung_mass);
 }
@@ -111,13 +112,14 @@ Expected<Softening> softening(const build::Build& build, const FittedEnd& end, d
   const auto at = posed_end(end, H, load_case);
   if (!at) return refuse(at.error());
   const BagOnEnd bag = end.on();
-  const air::SoftenedBag soft = bag.softened(at->place, at->state.pressure);
+  const air::SoftenedBag soft = bag.softened_in_the_middle(at->place, at->state.pressure);
   Softening out;
   out.volume = at->place.section.volume;
   out.added = end.model.setting.added_volume;
   out.open_rate = bag.wheel_rate(at->place, soft.open_rate(), at->force);
   out.shut_rate = bag.wheel_rate(at->place, soft.shut_rate(), at->force);
   out.bounce = at->state.frequency;
+  out.ride = at->state.ride_frequency;
   out.bounce_open = body_frequency(out.open_rate, at->load.sprung_mass);
   out.bounce_shut = body_frequency(out.shut_rate, at->load.sprung_mass);
   out.hop = hop_frequency(end, out.shut_rate);
@@ -126,7 +128,7 @@ Expected<Softening> softening(const build::Build& build, const FittedEnd& end, d
     out.middle = soft.middle();
     out.ends = soft.ends();
     if (out.bounce) {
-      const auto K = soft.stiffness(*out.bounce);
+      const auto K = bag.softened(at->place, at->state.pressure, *out.bounce).stiffness(*out.bounce);
       const double MR = at->place.map.motion_ratio;
       out.line_damping = K.imag() * MR * MR / (2 * at->state.wheel_rate);
     }
@@ -134,7 +136,7 @@ Expected<Softening> softening(const build::Build& build, const FittedEnd& end, d
   }
   find_volume_wanted(build.variant().brief, end, *at, out);
   find_air(end, load_case, out);
-  if (with_curve) out.curve = curve_of(bag, *at, soft);
+  if (with_curve) out.curve = curve_of(bag, *at);
   return out;
 }
 
@@ -142,7 +144,7 @@ std::optional<double> bore_between(const FittedEnd& end, double H, std::size_t l
   const auto at = posed_end(end, H, load_case);
   if (!at || end.model.setting.added_volume == 0) return std::nullopt;
   const BagOnEnd bag = end.on();
-  const air::SoftenedBag soft = bag.softened(at->place, at->state.pressure);
+  const air::SoftenedBag soft = bag.softened_in_the_middle(at->place, at->state.pressure);
   const auto bounce = body_frequency(bag.wheel_rate(at->place, soft.open_rate(), at->force), at->load.sprung_mass);
   if (!bounce) return std::nullopt;
   const double hop = hop_frequency(end, bag.wheel_rate(at->place, soft.shut_rate(), at->force));

@@ -1,20 +1,30 @@
-// Pressure and force through the whole stroke with the valves shut, and which stop meets first.
+// Pressure and force through the whole stroke with the valves shut, and what meets first. The one rule for strokes: the
+// assessment, the search and the picture of the stroke all ask here.
 #pragma once
 
 #include "assess/fitted_end.h"
+#include "assess/travel.h"
 
 namespace mavrel::assess {
 
-/// The sealed bag at one height, coming from road height slowly (air keeps its temperature) and quickly.
+/// Both ends of the stroke from a height, in bump until the stop gives no more.
+/// @param from  m, H; inside the travel
+/// @returns none where the bag has no answer at `from` or nothing is left to stroke through
+/// Source: docs/models.md, "Stroke".
+[[nodiscard]] std::optional<StrokeEnds> stroke_ends(const BagOnEnd& bag, const EndLoad& load, double from,
+                                                    const Travel& travel);
+
+/// The sealed bag at one height, coming from road height slowly (air keeps its temperature) and quickly; below road
+/// height on the heavier side, above it on the lighter.
 struct StrokeAt {
   double H = 0;
   double slow_pressure = 0, quick_pressure = 0; // Pa gauge
   double slow_force = 0, quick_force = 0;       // N along the bag's axis
 };
 
-/// Something that ends bump travel, and where.
+/// Something met in bump, and where.
 struct BumpEnd {
-  enum class What { bump_stop, bag_margin, bag_collapsed, damper_shut };
+  enum class What { bump_stop, bump_stop_solid, bag_margin, bag_collapsed, damper_shut };
   What what = What::bump_stop;
   double H = 0;
 };
@@ -22,19 +32,15 @@ struct BumpEnd {
 
 struct Stroke {
   double from = 0;                     // m, H it starts at
-  std::vector<StrokeAt> points;        // rising in H, at most 1 mm apart, full bump to full rebound
-  double added_taking_part = 0;        // m³ of the added volume that a quick stroke can use
-  double peak = 0, least = 0;          // Pa, quick, at full bump and full rebound
+  StrokeEnds ends;                     // how far it goes either way
+  std::vector<StrokeAt> points;        // rising in H, at most 1 mm apart, as far as the card answers
   std::optional<double> over_maximum;  // m, H below which the quick pressure is over the bag's maximum
   std::optional<double> under_minimum; // m, H above which either pressure is under the minimum: folds or comes off
   std::vector<BumpEnd> order;          // highest first: what meets first in bump
   bool stop_before_bag = false;        // an outside stop meets before the bag is down to its margin, or one is inside
 };
 
-/// @param reach  full bump to full rebound, m
-/// Source: docs/models.md, "Bag".
-[[nodiscard]] Expected<Stroke> stroke_through(const FittedEnd& end, const Window& reach, double from,
-                                              std::size_t load_case);
+[[nodiscard]] Expected<Stroke> stroke_through(const FittedEnd& end, double from, std::size_t load_case);
 
 /// What of the added volume a movement this quick can use, m³: the volume that, wide open, would give the same rate.
 [[nodiscard]] double volume_taking_part(const air::SoftenedBag& bag, const air::BagSetting& setting, double volume,

@@ -1,5 +1,7 @@
 #include "assess/weather.h"
 
+#include "assess/travel.h"
+
 #include "curve/root.h"
 
 #include <algorithm>
@@ -26,21 +28,22 @@ air::Ambient surroundings_of(WeatherAnswer::What what, const build::Surroundings
 }
 
 std::optional<SealedEnd> sealed_end(const build::Build& build, const FittedEnd& end, const Window& reach, double H,
-                                    std::size_t load_case, const air::Ambient& to) {
+                                    std::size_t load_case, double shut_off, const air::Ambient& to) {
   const auto start = posed_end(end, H, load_case);
   if (!start) return std::nullopt;
-  const auto mean = sealed_corner(end, reach, H, start->load.sprung_mass, to);
+  const auto mean = sealed_corner(end, reach, H, start->load.sprung_mass, shut_off, to);
   if (!mean) return std::nullopt;
   SealedEnd out{H, mean->H, start->state.pressure, mean->pressure, mean->rests_on, {mean->H, mean->H}, 0};
   // Joined sides share one pressure: they sink together.
   if (build.variant().fit[at(end.model.end)].sides == build::Sides::joined) return out;
+  const auto masses = end.model.bag_masses(start->load);
   for (const Side side : build::both_sides) {
-    const auto corner = sealed_corner(end, reach, H, start->load.side_mass[at(side)], to);
+    const auto corner = sealed_corner(end, reach, H, masses[at(side)], shut_off, to);
     if (!corner) return out;
     out.side_to[at(side)] = corner->H;
   }
-  if (const auto track = build.end(end.model.end).track)
-    out.lean = std::atan((out.side_to[1] - out.side_to[0]) / *track);
+  if (const auto base = spring_base(build.end(end.model.end)))
+    out.lean = std::atan((out.side_to[1] - out.side_to[0]) / *base);
   return out;
 }
 
@@ -59,14 +62,14 @@ const char* weather_name(WeatherAnswer::What what) {
 }
 
 Expected<SealedCorner> sealed_corner(const FittedEnd& end, const Window& reach, double H, double sprung_mass,
-                                     const air::Ambient& to) {
+                                     double shut_off, const air::Ambient& to) {
   const BagOnEnd bag = end.on();
   const air::BagSetting& setting = end.model.setting;
   const auto pressure = bag.pressure(H, sprung_mass);
   if (!pressure) return refuse(words("The bag has no answer at {0}."), {metres(H)});
   const double Va = setting.added_volume;
-  const double sealed = air::air_mass(*pressure + setting.ambient.pressure(), bag.place(H)->section.volume + Va,
-                                      setting.ambient.temperature);
+  const double sealed =
+      air::air_mass(*pressure + setting.ambient.pressure(), bag.place(H)->section.volume + Va, shut_off);
   const double RT = air::gas_constant * to.temperature;
   // Air that would be needed to carry the load at H there, less what is sealed in: the car stands where this is
   // nothing.
@@ -78,9 +81,13 @@ Expected<SealedCorner> sealed_corner(const FittedEnd& end, const Window& reach, 
   const auto held_by = [&](double at_H, RestsOn what) -> SealedCorner {
     return {at_H, sealed * RT / (bag.place(at_H)->section.volume + Va) - to.pressure(), what};
   };
+  if (!reach.contains(H)) return refuse(outside_reach(H, reach));
+  // What ends its way is metal and rubber, not a pressure: a car that warms rises past those. And the card: beyond it
+  // nobody knows.
+  const auto travel = free_travel(bag, Meeting::standing);
+  if (!travel) return refuse(words("No height is left between its stops."));
   const auto [card_low, card_high] = bag.heights();
-  const double low = std::max(reach.low.height, card_low), high = std::min(reach.high.height, card_high);
-  if (H < low - 1e-9 || H > high + 1e-9) return refuse(words("{0} lies outside the reach window."), {metres(H)});
+  const double low = std::max(travel->low, card_low), high = std::min(travel->high, card_high);
   const double here = std::clamp(H, low, high);
   const double short_here = lacking(here);
   if (!std::isfinite(short_here)) return refuse(words("The bag has no answer at {0}."), {metres(H)});
@@ -104,14 +111,17 @@ std::vector<WeatherAnswer> weather(const build::Build& build, const std::array<F
   std::vector<WeatherAnswer> out;
   using What = WeatherAnswer::What;
   for (const What what : {What::cold_night, What::mountain_pass, What::worked_hour}) {
-    const air::Ambient to = surroundings_of(what, build.surroundings);
+    const build::Surroundings& now = build.surroundings;
+    const air::Ambient to = surroundings_of(what, now);
+    // The night begins with bags that worked; a pass and a hard hour begin with bags as warm as the air.
+    const double shut_off = now.temperature + (what == What::cold_night ? now.shut_off_above : 0);
     WeatherAnswer& answer = out.emplace_back();
     answer.what = what;
     answer.temperature = to.temperature;
     answer.altitude = to.altitude;
     for (const End end : build::both_ends)
       if (reach[at(end)] && H[at(end)])
-        answer.ends[at(end)] = sealed_end(build, ends[at(end)], *reach[at(end)], *H[at(end)], load_case, to);
+        answer.ends[at(end)] = sealed_end(build, ends[at(end)], *reach[at(end)], *H[at(end)], load_case, shut_off, to);
     if (answer.ends[0] && answer.ends[1] && build.body.wheelbase) {
       const auto rise = [&](std::size_t e) { return answer.ends[e]->to - answer.ends[e]->from; };
       answer.rake = std::atan((rise(1) - rise(0)) / *build.body.wheelbase);

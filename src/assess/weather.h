@@ -34,7 +34,10 @@ struct WeatherAnswer {
                                                  const std::array<std::optional<Window>, 2>& reach,
                                                  const std::array<std::optional<double>, 2>& H, std::size_t load_case);
 
-/// One corner: the height at which the air sealed at `H` in the end's own surroundings carries the same mass in others.
+/// One corner: the height at which the air sealed at `H` carries the same mass in other surroundings. It stops only at
+/// the end of the travel or of the card.
+/// @param reach     H must lie in it: elsewhere the car does not stand
+/// @param shut_off  K, of the air in the bag when the valves shut
 /// @returns H and what holds it; or why there is no answer
 struct SealedCorner {
   double H = 0;
@@ -42,6 +45,6 @@ struct SealedCorner {
   RestsOn rests_on = RestsOn::air;
 };
 [[nodiscard]] Expected<SealedCorner> sealed_corner(const FittedEnd& end, const Window& reach, double H,
-                                                   double sprung_mass, const air::Ambient& to);
+                                                   double sprung_mass, double shut_off, const air::Ambient& to);
 
 } // namespace mavrel::assess

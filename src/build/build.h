@@ -66,6 +66,7 @@ struct EndSurvey {
   Readings damper_open, damper_shut; // m, fully out and fully in
   Readings bump_stop_gap;            // m free before the stop meets, at the surveyed height
   StopPlace bump_stop_place = StopPlace::damper;
+  double bump_stop_give = 0.015;            // m at the wheel from where the stop meets to where it gives no more
   std::optional<double> bag_room;           // m, free diameter around the bag's axis
   std::optional<double> other_spring_rate;  // N/m at the wheel, springs that stay in place
   std::optional<double> other_spring_slack; // m, height H at which they go slack
@@ -73,7 +74,7 @@ struct EndSurvey {
   double friction = 120;                    // N at the wheel, bushes and seals together
   std::optional<double> bar_rate;           // N·m/rad, the anti-roll bar at the axle; none when absent
   std::optional<double> roll_centre;        // m above the road; estimated from the layout when absent
-  std::optional<double> spring_base;        // m between left and right spring of a solid axle; the track when absent
+  std::optional<double> spring_base;        // m between left and right spring of a solid axle; estimated when absent
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
 };
@@ -93,6 +94,7 @@ struct LoadMass {
   double x = 0;    // m behind the front axle
   double y = 0;    // m left of the middle
   Extra extra;
+  std::optional<double> z = std::nullopt; // m above the road; at the body's own height of gravity when absent
   friend bool operator==(const LoadMass&, const LoadMass&) = default;
 };
 
@@ -137,6 +139,7 @@ struct Brief {
   double exponent = 1.38;                   // n for a wheel over a bump
   double settle_speed = 25;                 // m/s, at which the car is to settle flat after a bump
   double gauge_error = 1e4;                 // Pa, either way
+  double load_doubt = 10;                   // kg a corner, either way
   double lean_wanted = 0.05235987755982988; // rad, most lean at 0.3 g
   std::string notes;
   Extra extra;
@@ -163,6 +166,7 @@ struct EndFit {
   double upper_stack = 0.010;                     // m of plates and mounts above the bag, between spring seat and bag
   double lower_stack = 0.010;                     // m below it
   std::optional<double> damper_open, damper_shut; // m, another damper than the surveyed one
+  double damper_gas = 0;                          // N along the rod of each damper, its gas pushing it out
   double added_volume = 0;                        // m³ beside each bag; 0: none
   double line_bore = 0.010;                       // m, of the line or valve to it
   double line_length = 0.4;                       // m
@@ -191,6 +195,7 @@ struct Surroundings {
   double altitude = 0;                // m
   double temperature = 293.15;        // K
   double night_temperature = 269.15;  // K, of a frosty morning
+  double shut_off_above = 15;         // K, a worked bag's air above the air around when the valves are shut
   double pass_altitude = 1800;        // m, of the highest road
   double worked_temperature = 323.15; // K, of the air in a bag after a hard hour
   Extra extra;

@@ -1,113 +1,31 @@
 #include "build/edit.h"
 
-#include "build/fields.h"
+#include "build/finder.h"
 #include "curve/readings.h"
+#include "quantity/text.h"
 
 #include <fmt/format.h>
 
-#include <charconv>
 #include <functional>
 
 namespace mavrel::build {
 
 namespace {
 
-std::string_view first_step(std::string_view path) {
-  return path.substr(0, path.find('.'));
-}
-std::string_view later_steps(std::string_view path) {
-  const std::size_t dot = path.find('.');
-  return dot == std::string_view::npos ? std::string_view{} : path.substr(dot + 1);
-}
-
-std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && text.front() == ' ')
-    text.remove_prefix(1);
-  while (!text.empty() && text.back() == ' ')
-    text.remove_suffix(1);
-  return text;
-}
-
-/// Walks the list of fields to one path and does `Act` there. Act has one overload a type of field.
-template <class Act>
-class Finder {
-public:
-  Finder(std::string_view path, Act& act, std::string label) : path_(path), act_(act), label_(std::move(label)) {}
-
-  [[nodiscard]] bool found() const { return found_; }
-
-  void text(const char* key, auto& value, const char* label, std::size_t most) {
-    if (here(key)) act_.text(value, named(label), most);
-  }
-  void number(const char* key, auto& value, const NumberSpec& spec) {
-    if (here(key)) act_.number(value, named(spec.label), spec);
-  }
-  void readings(const char* key, auto& value, const NumberSpec& spec) {
-    if (here(key)) act_.readings(value, named(spec.label), spec);
-  }
-  void choice(const char* key, auto& value, const char* label) {
-    if (here(key)) act_.choice(value, named(label));
-  }
-  void wish(const char* key, auto& value, const char* label) {
-    if (here(key)) act_.wish(value, named(label));
-  }
-  void index(const char*, auto&, std::size_t) {}
-  void object(const char* key, auto& value, const char* label) {
-    if (first_step(path_) != key || later_steps(path_).empty()) return;
-    descend(value, later_steps(path_), named(label));
-  }
-  void list(const char* key, auto& values, const char* label, std::size_t, std::size_t) {
-    if (first_step(path_) != key) return;
-    const std::string_view rest = later_steps(path_);
-    std::size_t i = 0;
-    const std::string_view step = first_step(rest);
-    const auto [end, error] = std::from_chars(step.data(), step.data() + step.size(), i);
-    if (error != std::errc() || end != step.data() + step.size() || i >= values.size()) return;
-    std::string name = label;
-    if constexpr (requires { values[i].name; })
-      if (!values[i].name.empty()) name = values[i].name;
-    // A variant's own name in front of every edit made in it would say nothing: one is active at a time.
-    if constexpr (requires { values[i].brief; }) name.clear();
-    descend(values[i], later_steps(rest), named(name.c_str()));
-  }
-  void extra(auto&) {}
-
-private:
-  bool here(const char* key) {
-    if (path_ != key) return false;
-    found_ = true;
-    return true;
-  }
-  std::string named(const char* label) const {
-    const std::string_view last(label);
-    return label_.empty() || last.empty() ? label_ + std::string(last) : label_ + " " + std::string(last);
-  }
-  void descend(auto& value, std::string_view path, std::string label) {
-    Finder inner(path, act_, std::move(label));
-    fields(inner, value);
-    found_ = found_ || inner.found_;
-  }
-
-  std::string_view path_;
-  Act& act_;
-  std::string label_;
-  bool found_ = false;
-};
-
 struct Looking {
   const UnitPrefs& prefs;
   FieldView out;
 
-  void text(const std::string& value, std::string label, std::size_t) {
+  void text(const std::string& value, Message label, std::size_t) {
     out = {std::move(label), Kind::plain, true, false, !value.empty(), value, value, 0, 0};
   }
-  void number(const std::optional<double>& value, std::string label, const NumberSpec& spec) {
+  void number(const std::optional<double>& value, Message label, const NumberSpec& spec) {
     out.label = std::move(label);
     out.kind = spec.kind;
     out.filled = value.has_value();
     if (value) out.shown = out.editable = show_exact(*value, spec.kind, prefs);
   }
-  void readings(const Readings& value, std::string label, const NumberSpec& spec) {
+  void readings(const Readings& value, Message label, const NumberSpec& spec) {
     out.label = std::move(label);
     out.kind = spec.kind;
     out.readings = value.values.size();
@@ -123,10 +41,10 @@ struct Looking {
       out.shown = out.readings == 1 ? show_exact(*mean, spec.kind, prefs) : show(*mean, spec.kind, prefs, decimals);
   }
   template <class Enum>
-  void choice(Enum value, std::string label) {
+  void choice(Enum value, Message label) {
     out = {std::move(label), Kind::plain, true, false, true, name_of(value), name_of(value), 0, 0};
   }
-  void wish(const std::optional<HeightWish>& value, std::string label) {
+  void wish(const std::optional<HeightWish>& value, Message label) {
     out.label = std::move(label);
     out.kind = Kind::length;
     out.is_wish = true;
@@ -140,27 +58,25 @@ struct Typing {
   const UnitPrefs& prefs;
   std::optional<Message> mistake;
 
-  bool in_range(double value, const std::string& label, const NumberSpec& spec) {
+  bool in_range(double value, const Message& label, const NumberSpec& spec) {
     if (value >= spec.least && value <= spec.most) return true;
-    mistake = Message{
-        words("{0}: {1} is out of reason; {2} to {3} is believable."),
-        {label, Amount{value, spec.kind, -2}, Amount{spec.least, spec.kind, -2}, Amount{spec.most, spec.kind, -2}}};
+    mistake = Message{words("{0}: {1} is out of reason; {2} to {3} is believable."),
+                      {label, told_from({value, spec.kind, -2, {}}, value < spec.least ? spec.least : spec.most),
+                       Amount{spec.least, spec.kind, -2, {}}, Amount{spec.most, spec.kind, -2, {}}}};
     return false;
   }
-  void text(std::string& value, const std::string& label, std::size_t most) {
-    if (typed.size() > most)
-      mistake = Message{words("{0}: that is longer than {1} letters."), {label, fmt::to_string(most)}};
-    else
-      value = typed;
+  void text(std::string& value, const Message& label, std::size_t most) {
+    mistake = mistake_in_text(typed, label, most);
+    if (!mistake) value = typed;
   }
-  void number(double& value, const std::string& label, const NumberSpec& spec) {
+  void number(double& value, const Message& label, const NumberSpec& spec) {
     const auto read = parse_quantity(typed, spec.kind, prefs);
     if (!read)
       mistake = read.error();
     else if (in_range(*read, label, spec))
       value = *read;
   }
-  void number(std::optional<double>& value, const std::string& label, const NumberSpec& spec) {
+  void number(std::optional<double>& value, const Message& label, const NumberSpec& spec) {
     if (trimmed(typed).empty()) {
       value.reset();
       return;
@@ -169,7 +85,7 @@ struct Typing {
     number(read, label, spec);
     if (!mistake) value = read;
   }
-  void readings(Readings& value, const std::string& label, const NumberSpec& spec) {
+  void readings(Readings& value, const Message& label, const NumberSpec& spec) {
     const bool add = trimmed(typed).starts_with('+');
     const auto read = parse_readings(add ? trimmed(typed).substr(1) : typed, spec.kind, prefs);
     if (!read) {
@@ -187,15 +103,15 @@ struct Typing {
       value = std::move(out);
   }
   template <class Enum>
-  void choice(Enum& value, const std::string& label) {
+  void choice(Enum& value, const Message& label) {
     for (const auto& row : names_of(Enum{}))
       if (typed == row.key || typed == row.name) {
         value = row.value;
         return;
       }
-    mistake = Message{words("{0}: “{1}” is not one of the choices."), {label, std::string(typed)}};
+    mistake = Message{words("{0}: “{1}” is not one of the choices."), {label, excerpt(typed, 40)}};
   }
-  void wish(std::optional<HeightWish>& value, const std::string& label) {
+  void wish(std::optional<HeightWish>& value, const Message& label) {
     if (trimmed(typed).empty()) {
       value.reset();
       return;
@@ -240,14 +156,14 @@ private:
 };
 
 tl::unexpected<Message> no_such(std::string_view path) {
-  return refuse(words("There is no field “{0}”."), {std::string(path.substr(0, 80))});
+  return refuse(words("There is no field “{0}”."), {excerpt(path, 80)});
 }
 
 } // namespace
 
 Expected<FieldView> look_up(const Build& build, std::string_view path, const UnitPrefs& prefs) {
   Looking looking{prefs, {}};
-  Finder finder(path, looking, "");
+  Finder finder(path, looking);
   fields(finder, build);
   if (!finder.found()) return no_such(path);
   return looking.out;
@@ -263,7 +179,7 @@ std::vector<std::string> field_paths(const Variant& variant) {
 Expected<Build> with_text(const Build& build, std::string_view path, std::string_view text, const UnitPrefs& prefs) {
   Build out = build;
   Typing typing{text, prefs, {}};
-  Finder finder(path, typing, "");
+  Finder finder(path, typing);
   fields(finder, out);
   if (!finder.found()) return no_such(path);
   if (typing.mistake) return refuse(*typing.mistake);

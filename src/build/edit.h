@@ -12,7 +12,7 @@ namespace mavrel::build {
 
 /// One field as a person meets it.
 struct FieldView {
-  std::string label; // `front left weight`
+  Message label; // `front left weight`
   Kind kind = Kind::plain;
   bool is_text = false; // plain words, not a quantity
   bool is_wish = false; // a height wish: height, gap or drop

@@ -12,6 +12,8 @@
 #include "build/build.h"
 #include "build/names.h"
 #include "quantity/kind.h"
+#include "quantity/message.h"
+#include "quantity/text.h"
 
 #include <concepts>
 #include <type_traits>
@@ -29,6 +31,16 @@ template <class T, class U>
 concept Is = std::same_as<std::remove_const_t<T>, U>;
 
 constexpr std::size_t most_readings = 40;
+
+/// What is wrong with a text, in files as in typing: too long, or holding what no text holds.
+[[nodiscard]] inline std::optional<Message> mistake_in_text(std::string_view text, const Argument& where,
+                                                            std::size_t most_letters) {
+  if (const std::size_t count = letters(text); count > most_letters)
+    return Message{words("{0}: that is {1} letters long; up to {2} is right."),
+                   {where, std::to_string(count), std::to_string(most_letters)}};
+  if (text.find('\0') != std::string_view::npos) return Message{words("{0}: the text holds a zero byte."), {where}};
+  return std::nullopt;
+}
 
 template <class V, Is<Job> T>
 void fields(V& v, T& job) {
@@ -80,6 +92,7 @@ void fields(V& v, T& end) {
   v.readings("damper_shut_m", end.damper_shut, {Kind::length, 0.05, 1.5, words("damper shut")});
   v.readings("bump_stop_gap_m", end.bump_stop_gap, {Kind::length, 0, 0.4, words("bump stop gap")});
   v.choice("bump_stop_place", end.bump_stop_place, words("bump stop place"));
+  v.number("bump_stop_give_m", end.bump_stop_give, {Kind::length, 0, 0.1, words("what the bump stop gives")});
   v.number("bag_room_m", end.bag_room, {Kind::length, 0.03, 0.8, words("room for the bag")});
   v.number("other_spring_rate_n_per_m", end.other_spring_rate,
            {Kind::stiffness, 0, 2e5, words("other springs' rate at the wheel")});
@@ -99,6 +112,7 @@ void fields(V& v, T& mass) {
   v.number("mass_kg", mass.mass, {Kind::mass, -1500, 3000, words("mass")});
   v.number("behind_front_axle_m", mass.x, {Kind::length, -3, 9, words("distance behind the front axle")});
   v.number("left_of_middle_m", mass.y, {Kind::length, -1.5, 1.5, words("distance left of the middle")});
+  v.number("above_road_m", mass.z, {Kind::length, 0, 3, words("height above the road")});
   v.extra(mass.extra);
 }
 
@@ -142,6 +156,7 @@ void fields(V& v, T& brief) {
   v.number("exponent", brief.exponent, {Kind::plain, 1, 1.4, words("exponent of quick movement")});
   v.number("settle_speed_m_per_s", brief.settle_speed, {Kind::road_speed, 2, 70, words("speed to settle flat at")});
   v.number("gauge_error_pa", brief.gauge_error, {Kind::pressure, 0, 2e5, words("gauge error, either way")});
+  v.number("load_doubt_kg", brief.load_doubt, {Kind::mass, 0, 200, words("load known to, a corner, either way")});
   v.number("lean_wanted_rad", brief.lean_wanted, {Kind::angle, 0.002, 0.3, words("most lean at 0.3 g")});
   v.text("notes", brief.notes, words("wishes in words"), 4000);
   v.extra(brief.extra);
@@ -162,6 +177,7 @@ void fields(V& v, T& fit) {
   v.number("lower_stack_m", fit.lower_stack, {Kind::length, 0, 0.4, words("lower stack")});
   v.number("damper_open_m", fit.damper_open, {Kind::length, 0.05, 1.5, words("fitted damper open")});
   v.number("damper_shut_m", fit.damper_shut, {Kind::length, 0.05, 1.5, words("fitted damper shut")});
+  v.number("damper_gas_n", fit.damper_gas, {Kind::force, 0, 2000, words("gas force of the damper")});
   v.number("added_volume_m3", fit.added_volume, {Kind::volume, 0, 0.1, words("added volume")});
   v.number("line_bore_m", fit.line_bore, {Kind::length, 0.001, 0.08, words("line's bore")});
   v.number("line_length_m", fit.line_length, {Kind::length, 0, 10, words("line's length")});
@@ -185,6 +201,7 @@ void fields(V& v, T& s) {
   v.number("altitude_m", s.altitude, {Kind::altitude, -450, 6000, words("altitude")});
   v.number("temperature_k", s.temperature, {Kind::temperature, 213.15, 343.15, words("air temperature")});
   v.number("night_temperature_k", s.night_temperature, {Kind::temperature, 213.15, 343.15, words("cold night")});
+  v.number("shut_off_above_k", s.shut_off_above, {Kind::temperature_step, 0, 80, words("bags warmer when shut off")});
   v.number("pass_altitude_m", s.pass_altitude, {Kind::altitude, -450, 6000, words("mountain pass")});
   v.number("worked_temperature_k", s.worked_temperature,
            {Kind::temperature, 213.15, 393.15, words("air in a worked bag")});

@@ -4,6 +4,7 @@
 #include "build/migrate.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
+#include "quantity/text.h"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
@@ -18,7 +19,13 @@ namespace {
 using Json = nlohmann::ordered_json;
 
 constexpr const char* format_name = "mavrel-build";
-constexpr int deepest = 32; // nesting; the format itself needs 8
+// What a file may hold before it is read: far more than any build does, few enough to be read in a moment.
+constexpr std::size_t deepest = 32;          // nesting; the format itself needs 8
+constexpr std::size_t most_values = 200'000; // numbers, texts, objects and lists together
+constexpr std::size_t most_keys = 500;       // of one object
+// What of it may be unknown to this program and is carried along. Written again with its indentation it stays small.
+constexpr std::size_t most_unknown_values = 20'000;
+constexpr std::size_t most_unknown_bytes = 1'000'000;
 
 // ---- writing -------------------------------------------------------------------------------------------------
 
@@ -74,30 +81,41 @@ private:
 
 // ---- reading -------------------------------------------------------------------------------------------------
 
-std::string kind_of(const Json& value) {
-  if (value.is_string()) return fmt::format("the text “{}”", value.get<std::string>().substr(0, 40));
-  if (value.is_number()) return fmt::format("the number {}", value.dump());
-  if (value.is_boolean()) return value.get<bool>() ? "true" : "false";
-  if (value.is_array()) return "a list";
-  if (value.is_object()) return "an object";
-  return "nothing (null)";
+Message kind_of(const Json& value) {
+  if (value.is_string()) return {words("the text “{0}”"), {excerpt(value.get_ref<const std::string&>(), 40)}};
+  if (value.is_number()) return {words("the number {0}"), {value.dump()}};
+  if (value.is_boolean()) return {value.get<bool>() ? "true" : "false", {}};
+  if (value.is_array()) return {words("a list"), {}};
+  if (value.is_object()) return {words("an object"), {}};
+  return {words("nothing (null)"), {}};
 }
+
+std::size_t count_values(const Json& value) {
+  std::size_t out = 1;
+  if (value.is_structured())
+    for (const Json& part : value)
+      out += count_values(part);
+  return out;
+}
+
+/// What is found while a file is read: its first mistake, and how much of it is unknown here.
+struct Finds {
+  std::optional<Message> mistake;
+  std::size_t unknown_values = 0, unknown_bytes = 0;
+};
 
 /// Reads one object; keeps the first mistake of the whole file.
 class Reader {
 public:
-  Reader(const Json& from, std::string path, std::optional<Message>& mistake)
-      : from_(from), path_(std::move(path)), mistake_(mistake) {}
+  Reader(const Json& from, std::string path, Finds& finds)
+      : from_(from), path_(std::move(path)), finds_(finds), mistake_(finds.mistake) {}
 
   void text(const char* key, std::string& to, const char*, std::size_t most) {
     const Json* value = take(key);
     if (!value) return;
     if (!value->is_string()) return wrong(key, words("a text"), *value);
     to = value->get<std::string>();
-    if (to.size() > most)
-      say_mistake({words("{0}: the text is {1} bytes long; up to {2} is right."),
-                   {where(key), fmt::to_string(to.size()), fmt::to_string(most)}});
-    if (to.find('\0') != std::string::npos) say_mistake({words("{0}: the text holds a zero byte."), {where(key)}});
+    if (auto wrong = mistake_in_text(to, where(key), most)) say_mistake(std::move(*wrong));
   }
   void number(const char* key, double& to, const NumberSpec& spec) {
     if (const Json* value = take(key)) to = figure(where(key), *value, spec);
@@ -146,7 +164,7 @@ public:
     const Json* value = take(key);
     if (!value) return;
     if (!value->is_object()) return wrong(key, words("an object"), *value);
-    Reader reader(*value, where(key), mistake_);
+    Reader reader(*value, where(key), finds_);
     fields(reader, to);
   }
   template <class T>
@@ -163,13 +181,23 @@ public:
       if (!(*value)[i].is_object())
         return say_mistake(
             {words("{0}: {1} is there; {2} is right."), {path, kind_of((*value)[i]), words("an object")}});
-      Reader reader((*value)[i], path, mistake_);
+      Reader reader((*value)[i], path, finds_);
       fields(reader, to.emplace_back());
     }
   }
   void extra(Extra& to) {
-    for (const auto& [key, value] : from_.items())
-      if (!known_.contains(key)) to.emplace_back(key, value.dump());
+    for (const auto& [key, value] : from_.items()) {
+      if (known_.contains(key)) continue;
+      std::string text = value.dump();
+      finds_.unknown_values += count_values(value);
+      finds_.unknown_bytes += key.size() + text.size();
+      if (finds_.unknown_values > most_unknown_values || finds_.unknown_bytes > most_unknown_bytes)
+        return say_mistake({words("Under “{0}” the file carries more that is unknown here than can be kept with it: up "
+                                  "to {1} values and {2} MB."),
+                            {excerpt(where(key.c_str()), 60), fmt::to_string(most_unknown_values),
+                             fmt::to_string(most_unknown_bytes / 1'000'000)}});
+      to.emplace_back(key, std::move(text));
+    }
   }
 
   void known(const char* key) { known_.insert(key); }
@@ -202,49 +230,82 @@ private:
 
   const Json& from_;
   std::string path_;
+  Finds& finds_;
   std::optional<Message>& mistake_;
   std::set<std::string, std::less<>> known_;
 };
 
 // ---- parsing with limits ---------------------------------------------------------------------------------------
 
-/// Refuses what nlohmann accepts but a build never holds: deep nesting and keys given twice.
-struct Guard {
+/// A first pass over the text that builds nothing: counts what is there, bounds it, and refuses keys given twice.
+class Guard : public nlohmann::json_sax<Json> {
+public:
   std::optional<Message> mistake;
-  std::vector<std::set<std::string>> keys;
 
-  bool operator()(int depth, Json::parse_event_t event, const Json& value) {
-    if (mistake) return false;
-    if (depth > deepest) {
-      mistake =
-          Message{words("The file is nested deeper than {0} levels; a build never is."), {fmt::to_string(deepest)}};
-      return false;
-    }
-    if (event == Json::parse_event_t::object_start) keys.emplace_back();
-    if (event == Json::parse_event_t::object_end && !keys.empty()) keys.pop_back();
-    if (event == Json::parse_event_t::key && !keys.empty() && !keys.back().insert(value.get<std::string>()).second)
-      mistake = Message{words("The key “{0}” stands twice in one object."), {value.get<std::string>().substr(0, 60)}};
-    return !mistake;
+  bool null() override { return value(); }
+  bool boolean(bool) override { return value(); }
+  bool number_integer(number_integer_t) override { return value(); }
+  bool number_unsigned(number_unsigned_t) override { return value(); }
+  bool number_float(number_float_t, const string_t&) override { return value(); }
+  bool string(string_t&) override { return value(); }
+  bool binary(binary_t&) override { return value(); }
+  bool start_object(std::size_t) override { return value() && go_down(); }
+  bool end_object() override { return go_up(); }
+  bool start_array(std::size_t) override { return value() && go_down(); }
+  bool end_array() override { return go_up(); }
+  bool key(string_t& name) override {
+    auto& keys = keys_.back();
+    if (keys.size() == most_keys)
+      return no(
+          {words("One object of the file has more than {0} keys; a build's never do."), {fmt::to_string(most_keys)}});
+    if (!keys.insert(name).second) return no({words("The key “{0}” stands twice in one object."), {excerpt(name, 60)}});
+    return true;
   }
+  bool parse_error(std::size_t byte, const std::string&, const Json::exception& error) override {
+    if (error.id == 406) return no({words("The file holds a number too large for any computer to read."), {}});
+    byte_ = byte;
+    return false;
+  }
+  /// Where the text stopped being JSON, when no other mistake was found.
+  [[nodiscard]] std::size_t byte() const { return byte_; }
+
+private:
+  bool no(Message why) {
+    mistake = std::move(why);
+    return false;
+  }
+  bool value() {
+    if (++values_ > most_values)
+      return no({words("The file holds more than {0} values; a build never does."), {fmt::to_string(most_values)}});
+    return true;
+  }
+  bool go_down() {
+    if (keys_.size() == deepest)
+      return no({words("The file is nested deeper than {0} levels; a build never is."), {fmt::to_string(deepest)}});
+    keys_.emplace_back();
+    return true;
+  }
+  bool go_up() {
+    keys_.pop_back();
+    return true;
+  }
+
+  std::vector<std::set<std::string, std::less<>>> keys_;
+  std::size_t values_ = 0, byte_ = 0;
 };
 
 Expected<Json> parse(std::string_view text) {
   Guard guard;
-  try {
-    Json json = Json::parse(text, std::ref(guard));
+  if (!Json::sax_parse(text, &guard)) {
     if (guard.mistake) return refuse(*guard.mistake);
-    return json;
-  } catch (const Json::parse_error& error) {
-    if (guard.mistake) return refuse(*guard.mistake); // found first
-    const TextPlace at = place_in(text, error.byte > 0 ? error.byte - 1 : 0);
-    const bool ends = error.byte > text.size();
+    const TextPlace at = place_in(text, guard.byte() > 0 ? guard.byte() - 1 : 0);
+    const bool ends = guard.byte() > text.size();
     return refuse(
         ends ? words("The file ends too early, at line {0}, column {1}: it was cut off while being written or copied.")
              : words("The file is damaged at line {0}, column {1}: what stands there is not JSON."),
         {fmt::to_string(at.line), fmt::to_string(at.column)});
-  } catch (const Json::exception&) {
-    return refuse(words("The file holds a number too large for any computer to read."));
   }
+  return Json::parse(text);
 }
 
 Expected<int> version_of(const Json& json) {
@@ -268,7 +329,7 @@ std::string to_json(const Build& build) {
   json["version"] = file_version;
   Writer writer(json);
   fields(writer, build);
-  return json.dump(1, ' ') + "\n";
+  return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
 Expected<Build> from_json(std::string_view text) {
@@ -286,12 +347,12 @@ Expected<Build> from_json(std::string_view text) {
   migrate(*json, *version);
 
   Build build;
-  std::optional<Message> mistake;
-  Reader reader(*json, "", mistake);
+  Finds finds;
+  Reader reader(*json, "", finds);
   reader.known("format");
   reader.known("version");
   fields(reader, build);
-  if (mistake) return refuse(*mistake);
+  if (finds.mistake) return refuse(*finds.mistake);
   return build;
 }
 

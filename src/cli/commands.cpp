@@ -26,13 +26,24 @@ namespace {
 using Json = nlohmann::ordered_json;
 
 std::string printed(const Json& json) {
-  return json.dump(1, ' ');
+  return json.dump(1, ' ', false, Json::error_handler_t::replace);
 }
 
 /// A typed quantity of a named option; the mistake names the option.
 Expected<double> typed(const char* option, const std::string& text, Kind kind, std::string_view bare = {}) {
   auto value = parse_quantity(text, kind, {}, bare);
-  if (!value) return refuse(words("{0}: {1}"), {std::string(option), say(value.error())});
+  if (!value) return refuse(words("{0}: {1}"), {std::string(option), value.error()});
+  return value;
+}
+
+/// The same, and believable.
+Expected<double> typed_within(const char* option, const std::string& text, Kind kind, double least, double most,
+                              std::string_view bare = {}) {
+  auto value = typed(option, text, kind, bare);
+  if (value && !(*value >= least && *value <= most))
+    return refuse(words("{0}: {1} is out of reason; {2} to {3} is believable."),
+                  {std::string(option), told_from({*value, kind, -2}, *value < least ? least : most),
+                   Amount{least, kind, -2}, Amount{most, kind, -2}});
   return value;
 }
 
@@ -53,19 +64,14 @@ Expected<std::vector<double>> frequencies(const std::string& text) {
 Expected<std::string> bag(const BagRequest& request) {
   const auto card = shelf::read_bag_file(request.card);
   if (!card) return refuse(card.error());
-  const auto height = typed("--height", request.height, Kind::length);
-  const auto load = typed("--load", request.load, Kind::force);
-  const auto added = typed("--added", request.added, Kind::volume);
-  const auto n = typed("--n", request.n, Kind::plain);
-  const auto altitude = typed("--altitude", request.altitude, Kind::altitude);
-  const auto temperature = typed("--air", request.air, Kind::temperature);
+  const auto height = typed_within("--height", request.height, Kind::length, 0, 2);
+  const auto load = typed_within("--load", request.load, Kind::force, 0, 1e6);
+  const auto added = typed_within("--added", request.added, Kind::volume, 0, 1);
+  const auto n = typed_within("--n", request.n, Kind::plain, 1, 1.67);
+  const auto altitude = typed_within("--altitude", request.altitude, Kind::altitude, -500, 9000);
+  const auto temperature = typed_within("--air", request.air, Kind::temperature, 200, 400);
   for (const auto* value : {&height, &load, &added, &n, &altitude, &temperature})
     if (!*value) return refuse(value->error());
-  if (*added < 0) return refuse(words("--added: a volume is 0 or more."));
-  if (*n < 1 || *n > 1.67)
-    return refuse(words("--n: the exponent lies between 1 (slow) and 1.67; 1.38 is usual for a bump."));
-  if (*altitude < -500 || *altitude > 9000) return refuse(words("--altitude: from -500 m to 9000 m is believable."));
-  if (*temperature < 200 || *temperature > 400) return refuse(words("--air: from -73 °C to 126 °C is believable."));
 
   const air::BagSetting setting{*added, *n, {*altitude, *temperature}};
   const auto state = air::bag_under_load(card->curve, *height, *load, setting);
@@ -76,6 +82,14 @@ Expected<std::string> bag(const BagRequest& request) {
               {"air_mass_kg", state->air_mass},
               {"rate_slow_n_per_m", state->rate_slow},
               {"rate_fast_n_per_m", state->rate_fast}};
+  // A figure that rests on less than the card knows, or that the bag must not be used at, never goes out bare.
+  if (const air::Beyond beyond = air::beyond(card->card, state->gauge_pressure); beyond != air::Beyond::nothing) {
+    out["beyond"] = air::beyond_key(beyond);
+    out["beyond_says"] =
+        say({words("{0} is {1}: least {2}, last column {3}, maximum {4}."),
+             {pascals(state->gauge_pressure, 2), air::beyond_name(beyond), pascals(card->card.min_pressure, 2),
+              pascals(card->card.pressures.back(), 2), pascals(card->card.max_pressure, 2)}});
+  }
   if (request.conductance.empty() != request.frequency.empty())
     return refuse(words("--conductance and --frequency go together."));
   if (request.conductance.empty()) return printed(out);
@@ -132,7 +146,7 @@ Expected<Opened> open(const BuildRequest& request) {
   if (!request.shelf.empty()) {
     std::error_code error;
     if (!std::filesystem::is_directory(request.shelf, error))
-      return refuse(words("--shelf: {0} is no folder."), {request.shelf});
+      return refuse(words("--shelf: {0} is no folder."), {shown_path(request.shelf)});
     folders.emplace_back(request.shelf);
   }
   return Opened{std::move(*build), shelf::load_shelf(folders)};
@@ -149,14 +163,31 @@ Expected<std::string> assess_build(const BuildRequest& request) {
 Expected<std::string> search_build(const BuildRequest& request) {
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
-  const auto found = assess::search(opened->build, opened->shelf, {}, {request.threads, {}, {}});
+  const auto found = assess::search(opened->build, opened->shelf, {}, {request.threads, {}, {}, request.most});
   if (!found) return refuse(found.error());
   return report::search_json(opened->build, *found, request.most);
 }
 
+namespace {
+
+/// A place something is to be written to, checked before any work is done.
+std::optional<Message> output_mistake(const char* option, const std::string& to, const BuildRequest& request) {
+  if (to.empty()) return std::nullopt;
+  if (same_place(to, request.build))
+    return Message{words("{0}: {1} is the build itself."), {std::string(option), shown_path(to)}};
+  if (auto why = cannot_write_to(to)) return Message{words("{0}: {1}"), {std::string(option), std::move(*why)}};
+  return std::nullopt;
+}
+
+} // namespace
+
 Expected<std::string> sheet(const BuildRequest& request) {
   if (request.pdf.empty() && request.csv.empty())
     return refuse(words("Say what to write: --pdf OUT.pdf, --csv OUT.csv, or both."));
+  for (const auto& [option, to] : {std::pair{"--pdf", &request.pdf}, std::pair{"--csv", &request.csv}})
+    if (const auto mistake = output_mistake(option, *to, request)) return refuse(*mistake);
+  if (!request.pdf.empty() && !request.csv.empty() && same_place(request.pdf, request.csv))
+    return refuse(words("--pdf and --csv are one file, {0}."), {shown_path(request.pdf)});
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
   const auto assessment = assess::assess(opened->build, opened->shelf);
@@ -164,12 +195,12 @@ Expected<std::string> sheet(const BuildRequest& request) {
   if (!request.csv.empty()) {
     if (const auto done = write_atomically(request.csv, report::tracks_csv(assessment)); !done)
       return refuse(done.error());
-    out["csv"] = request.csv;
+    out["csv"] = shown_path(request.csv);
   }
   if (!request.pdf.empty()) {
     const auto pages = app::write_sheet_without_window(opened->build, assessment, request.pdf);
     if (!pages) return refuse(pages.error());
-    out["pdf"] = request.pdf;
+    out["pdf"] = shown_path(request.pdf);
     out["pages"] = *pages;
   }
   return printed(out);

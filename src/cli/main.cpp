@@ -3,30 +3,60 @@
 #include "cli/commands.h"
 
 #include <CLI/CLI.hpp>
-#include <fmt/format.h>
 
+#include <cerrno>
+#include <csignal>
 #include <cstdio>
+#include <cstring>
+#include <exception>
+#include <fcntl.h>
 #include <functional>
+#include <new>
 
 namespace {
 
 using namespace mavrel;
 
-int finish(const Expected<std::string>& answer) {
+void complain(const Message& what) {
+  std::string line = "mavrel-cli: " + say(what) + "\n";
+  std::fputs(line.c_str(), stderr);
+}
+
+/// Standard output, error and input as files of their own: were one closed, the next file opened would take its number,
+/// and an answer would go into it.
+bool keep_standard_files() {
+  bool out_was_open = true;
+  for (const int fd : {0, 1, 2}) {
+    if (::fcntl(fd, F_GETFD) != -1) continue;
+    out_was_open = out_was_open && fd != 1;
+    if (::open("/dev/null", fd == 0 ? O_RDONLY : O_WRONLY) != fd) return false;
+  }
+  return out_was_open;
+}
+
+int finish(const Expected<std::string>& answer, bool out_is_open) {
   if (!answer) {
-    std::string line = say(answer.error());
-    for (char& c : line)
-      if (c == '\n') c = ' ';
-    fmt::print(stderr, "mavrel-cli: {}\n", line);
+    complain(answer.error());
     return 2;
   }
-  if (!answer->empty()) fmt::print("{}\n", *answer);
-  return 0;
+  if (answer->empty()) return 0;
+  if (!out_is_open) {
+    complain({words("The answer went nowhere: standard output is closed."), {}});
+    return 2;
+  }
+  errno = 0;
+  const bool written = std::fwrite(answer->data(), 1, answer->size(), stdout) == answer->size() &&
+                       std::fputc('\n', stdout) != EOF && std::fflush(stdout) == 0;
+  if (written) return 0;
+  complain({words("The answer could not be written to standard output: {0}."), {std::string(std::strerror(errno))}});
+  return 2;
 }
 
 } // namespace
 
 int main(int argc, char** argv) {
+  const bool out_is_open = keep_standard_files();
+  std::signal(SIGPIPE, SIG_IGN); // a reader that went away is an error to be said
   CLI::App app(
       "Mavrel's answers without a window. Quantities are typed with their unit: 140mm, \"5 1/2 in\", 4200N, 2l.",
       "mavrel-cli");
@@ -63,7 +93,8 @@ int main(int argc, char** argv) {
   search_command->add_option("build", request.build, "Build file, *.mavrel")->required();
   search_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
   search_command->add_option("--threads", request.threads, "How many to use; 0: all")->check(CLI::Range(0, 256));
-  search_command->add_option("--most", request.most, "Choices to print");
+  search_command->add_option("--most", request.most, "Choices and pairs of bags to print")
+      ->check(CLI::Range(std::size_t{0}, std::size_t{1000000}));
   search_command->callback([&] { run = [&] { return cli::search_build(request); }; });
 
   auto* sheet_command = app.add_subcommand("sheet", "The build sheet as PDF, the tracks as CSV");
@@ -79,11 +110,15 @@ int main(int argc, char** argv) {
 
   try {
     app.parse(argc, argv);
+    return finish(run(), out_is_open);
   } catch (const CLI::Success& done) {
     return app.exit(done);
   } catch (const CLI::ParseError& error) {
-    return finish(refuse(words("{0} See mavrel-cli --help."),
-                         {std::string(error.what()) + (std::string(error.what()).ends_with('.') ? "" : ".")}));
+    const std::string what = error.what();
+    return finish(refuse(words("{0} See mavrel-cli --help."), {what + (what.ends_with('.') ? "" : ".")}), out_is_open);
+  } catch (const std::bad_alloc&) {
+    return finish(refuse(words("The machine's memory does not suffice for this.")), out_is_open);
+  } catch (const std::exception& error) {
+    return finish(refuse(words("This broke off: {0}"), {std::string(error.what())}), out_is_open);
   }
-  return finish(run());
 }

@@ -2,10 +2,13 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cerrno>
+#include <charconv>
+#include <csignal>
 #include <cstring>
 #include <fcntl.h>
-#include <fstream>
+#include <random>
 #include <sys/stat.h>
 #include <unistd.h>
 
@@ -13,8 +16,10 @@ namespace mavrel {
 
 namespace {
 
-tl::unexpected<Message> cannot(const char* text, const std::filesystem::path& path) {
-  return refuse(text, {path.string(), std::string(std::strerror(errno))});
+namespace fs = std::filesystem;
+
+tl::unexpected<Message> cannot(const char* text, const fs::path& path, int why) {
+  return refuse(text, {shown_path(path), std::string(std::strerror(why))});
 }
 
 /// A file descriptor that closes itself.
@@ -47,73 +52,154 @@ bool write_all(int fd, std::string_view text) {
   return true;
 }
 
+/// @returns how many bytes came, up to the buffer's end; none on an error
+std::optional<std::size_t> read_all(int fd, std::string& into) {
+  std::size_t filled = 0;
+  while (filled < into.size()) {
+    const ssize_t n = ::read(fd, into.data() + filled, into.size() - filled);
+    if (n < 0 && errno == EINTR) continue;
+    if (n < 0) return std::nullopt;
+    if (n == 0) break;
+    filled += static_cast<std::size_t>(n);
+  }
+  return filled;
+}
+
+/// Where a path leads to through links, so that the linked file is replaced and not the link.
+fs::path target_of(const fs::path& path) {
+  std::error_code error;
+  fs::path target = fs::weakly_canonical(path, error);
+  return error ? path : target;
+}
+
+fs::path folder_of(const fs::path& target) {
+  return target.has_parent_path() ? target.parent_path() : fs::path(".");
+}
+
+// A file being written is called `.NAME.PID-NUMBER.part`: the process in it tells whether its writer still runs.
+constexpr std::string_view unfinished = ".part";
+
+struct Beside {
+  int fd = -1;
+  std::string path;
+};
+
+/// A new file beside the target; its mode is what the umask makes of 0666, as for any new file.
+Beside open_beside(const fs::path& target) {
+  std::random_device random;
+  for (int i = 0; i < 64; ++i) {
+    std::string name = (folder_of(target) /
+                        fmt::format(".{}.{}-{:08x}{}", target.filename().string(), ::getpid(), random(), unfinished))
+                           .string();
+    const int fd = ::open(name.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666);
+    if (fd >= 0) return {fd, std::move(name)};
+    if (errno != EEXIST) break;
+  }
+  return {};
+}
+
+/// Unfinished files of the same target whose writers are gone.
+void clear_leftovers(const fs::path& target) {
+  const std::string begins = "." + target.filename().string() + ".";
+  std::error_code error;
+  for (fs::directory_iterator it(folder_of(target), error), end; !error && it != end; it.increment(error)) {
+    const std::string name = it->path().filename().string();
+    if (!name.starts_with(begins) || !name.ends_with(unfinished)) continue;
+    const std::string_view rest = std::string_view(name).substr(begins.size());
+    long writer = 0;
+    const auto [stop, wrong] = std::from_chars(rest.data(), rest.data() + rest.size(), writer);
+    if (wrong != std::errc() || *stop != '-' || writer <= 0) continue;
+    if (::kill(static_cast<pid_t>(writer), 0) == 0 || errno != ESRCH) continue;
+    std::error_code ignored;
+    fs::remove(it->path(), ignored);
+  }
+}
+
 } // namespace
 
-Expected<std::string> read_text(const std::filesystem::path& path, std::size_t limit) {
+std::string shown_path(const fs::path& path) {
+  return presentable(path.string());
+}
+
+Standing what_stands(const fs::path& path) {
+  struct stat at {};
+  if (::stat(path.c_str(), &at) != 0) return Standing::nothing;
+  if (S_ISDIR(at.st_mode)) return Standing::folder;
+  if (!S_ISREG(at.st_mode)) return Standing::special;
+  return (at.st_mode & 0222) == 0 || ::access(path.c_str(), W_OK) != 0 ? Standing::read_only : Standing::file;
+}
+
+bool same_place(const fs::path& a, const fs::path& b) {
   std::error_code error;
-  if (std::filesystem::is_directory(path, error)) return refuse(words("{0} is a folder, not a file."), {path.string()});
-  errno = 0;
-  std::ifstream in(path, std::ios::binary);
-  if (!in) return cannot(words("{0} can't be opened: {1}."), path);
-  std::string text(limit + 1, '\0');
-  in.read(text.data(), static_cast<std::streamsize>(text.size()));
-  text.resize(static_cast<std::size_t>(in.gcount()));
-  if (in.bad()) return cannot(words("{0} can't be read: {1}."), path);
-  if (text.size() > limit)
+  if (fs::equivalent(a, b, error) && !error) return true;
+  return target_of(fs::absolute(a, error)) == target_of(fs::absolute(b, error));
+}
+
+Expected<std::string> read_text(const fs::path& path, std::size_t limit) {
+  // Without waiting: a pipe in the file's place would never open.
+  const Descriptor file(::open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
+  if (file.get() < 0) return cannot(words("{0} can't be opened: {1}."), path, errno);
+  struct stat at {};
+  if (::fstat(file.get(), &at) != 0) return cannot(words("{0} can't be read: {1}."), path, errno);
+  if (S_ISDIR(at.st_mode)) return refuse(words("{0} is a folder, not a file."), {shown_path(path)});
+  if (!S_ISREG(at.st_mode)) return refuse(words("{0} is a device or a pipe, not a file."), {shown_path(path)});
+  std::string text(std::min<std::size_t>(limit, static_cast<std::size_t>(at.st_size)) + 1, '\0');
+  const auto filled = read_all(file.get(), text);
+  if (!filled) return cannot(words("{0} can't be read: {1}."), path, errno);
+  if (*filled > limit || static_cast<std::size_t>(at.st_size) > limit)
     return refuse(words("{0} is larger than {1} MB, more than such a file ever is."),
-                  {path.string(), fmt::format("{:.3g}", static_cast<double>(limit) / 1e6)});
+                  {shown_path(path), fmt::format("{:.3g}", static_cast<double>(limit) / 1e6)});
+  text.resize(*filled);
   if (text.starts_with("\xEF\xBB\xBF")) text.erase(0, 3);
   if (const auto bad = first_bad_utf8(text)) {
-    const TextPlace at = place_in(text, *bad);
+    const TextPlace place = place_in(text, *bad);
     return refuse(words("{0}, line {1}, column {2}: this is not UTF-8 text."),
-                  {path.string(), fmt::to_string(at.line), fmt::to_string(at.column)});
+                  {shown_path(path), fmt::to_string(place.line), fmt::to_string(place.column)});
   }
   return text;
 }
 
-Expected<void> write_atomically(const std::filesystem::path& path, std::string_view text) {
-  // Through a link, so that the linked file is replaced and not the link.
-  std::error_code error;
-  std::filesystem::path target = std::filesystem::weakly_canonical(path, error);
-  if (error) target = path;
-  const std::filesystem::path folder = target.has_parent_path() ? target.parent_path() : ".";
-  std::string beside = (folder / ("." + target.filename().string() + ".XXXXXX")).string();
-  Descriptor file(::mkstemp(beside.data()));
-  if (file.get() < 0) return cannot(words("{0} can't be saved: {1}."), path);
-  struct stat old {};
-  const bool existed = ::stat(target.c_str(), &old) == 0;
-  const mode_t mask = ::umask(0);
-  ::umask(mask);
-  const mode_t mode = existed ? old.st_mode & 07777 : 0666 & ~mask;
-  const bool written = ::fchmod(file.get(), mode) == 0 && write_all(file.get(), text) && ::fsync(file.get()) == 0 &&
-                       file.close() && ::rename(beside.c_str(), target.c_str()) == 0;
-  if (!written) {
-    const int why = errno;
-    ::unlink(beside.c_str());
-    errno = why;
-    return cannot(words("{0} can't be saved: {1}. The file is as it was."), path);
-  }
-  const Descriptor dir(::open(folder.c_str(), O_RDONLY | O_DIRECTORY));
-  if (dir.get() >= 0) ::fsync(dir.get());
-  return {};
-}
-
-std::optional<std::size_t> first_bad_utf8(std::string_view text) {
-  for (std::size_t i = 0; i < text.size();) {
-    const auto c = static_cast<unsigned char>(text[i]);
-    const std::size_t length = c < 0x80 ? 1 : (c >> 5) == 6 ? 2 : (c >> 4) == 14 ? 3 : (c >> 3) == 30 ? 4 : 0;
-    if (length == 0 || i + length > text.size()) return i;
-    unsigned code = length == 1 ? c : c & (0x7Fu >> length);
-    for (std::size_t k = 1; k < length; ++k) {
-      const auto next = static_cast<unsigned char>(text[i + k]);
-      if ((next >> 6) != 2) return i;
-      code = (code << 6) | (next & 0x3Fu);
-    }
-    static constexpr unsigned least[] = {0, 0, 0x80, 0x800, 0x10000};
-    if (code < least[length] || code > 0x10FFFF || (code >= 0xD800 && code <= 0xDFFF)) return i;
-    i += length;
+std::optional<Message> cannot_write_to(const fs::path& path, ReadOnly read_only) {
+  switch (what_stands(path)) {
+  case Standing::folder:
+    return Message{words("{0} is a folder, not a file."), {shown_path(path)}};
+  case Standing::special:
+    return Message{words("{0} is a device or a pipe; only an ordinary file can be written."), {shown_path(path)}};
+  case Standing::read_only:
+    if (read_only == ReadOnly::replace) return std::nullopt;
+    return Message{words("{0} is marked read-only. It was left as it is."), {shown_path(path)}};
+  case Standing::nothing:
+  case Standing::file:
+    break;
   }
   return std::nullopt;
+}
+
+Expected<Written> write_atomically(const fs::path& path, std::string_view text, ReadOnly read_only) {
+  if (const auto why = cannot_write_to(path, read_only)) return refuse(*why);
+  const fs::path target = target_of(path);
+  Beside beside = open_beside(target);
+  if (beside.fd < 0) return cannot(words("{0} can't be saved: {1}."), path, errno);
+  Descriptor file(beside.fd);
+  struct stat old {};
+  const bool existed = ::stat(target.c_str(), &old) == 0;
+  const bool written = (!existed || ::fchmod(file.get(), old.st_mode & 07777) == 0) && write_all(file.get(), text) &&
+                       ::fsync(file.get()) == 0 && file.close() && ::rename(beside.path.c_str(), target.c_str()) == 0;
+  if (!written) {
+    const int why = errno;
+    ::unlink(beside.path.c_str());
+    return cannot(words("{0} can't be saved: {1}. The file is as it was."), path, why);
+  }
+  const Descriptor dir(::open(folder_of(target).c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC));
+  if (dir.get() >= 0) ::fsync(dir.get());
+  clear_leftovers(target);
+  return Written{existed && old.st_nlink > 1};
+}
+
+std::optional<FileStamp> stamp_of(const fs::path& path) {
+  struct stat at {};
+  if (::stat(path.c_str(), &at) != 0 || !S_ISREG(at.st_mode)) return std::nullopt;
+  return FileStamp{at.st_dev, at.st_ino, static_cast<std::uint64_t>(at.st_size), at.st_mtim.tv_sec, at.st_mtim.tv_nsec};
 }
 
 TextPlace place_in(std::string_view text, std::size_t byte) {

@@ -3,8 +3,10 @@
 #pragma once
 
 #include "quantity/expected.h"
+#include "quantity/text.h"
 
 #include <cstddef>
+#include <cstdint>
 #include <filesystem>
 #include <optional>
 #include <string>
@@ -12,15 +14,52 @@
 
 namespace mavrel {
 
-/// @param limit  bytes; a longer file is refused unread
+/// A path as a person reads it; letters that are not UTF-8 show as `�`.
+[[nodiscard]] std::string shown_path(const std::filesystem::path& path);
+
+/// What is at a path before it is written to.
+enum class Standing {
+  nothing,
+  file,      // an ordinary one that may be replaced
+  read_only, // an ordinary one marked as not to be written
+  folder,
+  special, // a device, a pipe, a socket: not ours to replace
+};
+[[nodiscard]] Standing what_stands(const std::filesystem::path& path);
+
+/// Do both paths lead to one file, whether or not it is there yet?
+[[nodiscard]] bool same_place(const std::filesystem::path& a, const std::filesystem::path& b);
+
+/// @param limit  bytes; a longer file is refused unread. Folders, pipes and devices are refused without waiting on
+/// them.
 /// @returns the text without a byte order mark; or why it can't be read
 [[nodiscard]] Expected<std::string> read_text(const std::filesystem::path& path, std::size_t limit);
 
-/// Writes beside the target, flushes to disk and renames over it. On an error the target is as it was.
-[[nodiscard]] Expected<void> write_atomically(const std::filesystem::path& path, std::string_view text);
+/// What came of writing.
+struct Written {
+  bool other_names = false; // the file had further names (hard links): they keep what was there before
+};
 
-/// Offset of the first byte that is not UTF-8; none if all is well.
-[[nodiscard]] std::optional<std::size_t> first_bad_utf8(std::string_view text);
+/// May a file that is marked read-only be replaced? Only where somebody was asked.
+enum class ReadOnly { refuse, replace };
+
+/// Writes beside the target, flushes to disk and renames over it; then clears away what killed writers of the same
+/// target left. On an error the target is as it was. The process's umask decides the mode of a new file.
+[[nodiscard]] Expected<Written> write_atomically(const std::filesystem::path& path, std::string_view text,
+                                                 ReadOnly read_only = ReadOnly::refuse);
+
+/// Why a place can't be written to, before any work is done; none where it looks as if it can.
+[[nodiscard]] std::optional<Message> cannot_write_to(const std::filesystem::path& path,
+                                                     ReadOnly read_only = ReadOnly::refuse);
+
+/// Which state of a file was read or written: equal while nobody else has changed it.
+struct FileStamp {
+  std::uint64_t device = 0, inode = 0, size = 0;
+  std::int64_t changed_s = 0, changed_ns = 0;
+  friend bool operator==(const FileStamp&, const FileStamp&) = default;
+};
+/// @returns none where there is no ordinary file
+[[nodiscard]] std::optional<FileStamp> stamp_of(const std::filesystem::path& path);
 
 /// Line and column of a byte, both from 1; columns count characters.
 struct TextPlace {

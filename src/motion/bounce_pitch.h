@@ -21,7 +21,7 @@ struct TwoAxleBody {
 /// A rounded bump: half a cosine up and down again.
 struct Bump {
   double height = 0.04; // m
-  double length = 2.4;  // m along the road
+  double length = 8;    // m along the road: long enough to shake the body and not the wheels
 };
 
 struct PitchRun {

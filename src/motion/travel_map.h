@@ -16,10 +16,16 @@ struct MapPoint {
 };
 
 /// Spring and damper length as functions of height H (m, hub centre to arch lip, droop positive), over [lowest,
-/// highest].
+/// highest]. Both grow with H everywhere in it: where a curve turns, the map ends, because beyond a turn one length
+/// would stand for two heights.
 class TravelMap {
 public:
   TravelMap() = default;
+  /// A map from curves, as far as they may be trusted.
+  /// @param about            H inside [lowest, highest] that the map must hold: the surveyed height
+  /// @param lowest, highest  where the curves are known, m; cut back to where spring and damper still follow the wheel
+  [[nodiscard]] static TravelMap from_curves(curve::Polynomial spring, std::optional<curve::Polynomial> damper,
+                                             double about, double lowest, double highest);
   /// The map a single survey gives: lengths at one height and constant ratios, good for `reach` either side of it.
   [[nodiscard]] static TravelMap linear(double surveyed_height, double spring_length, double motion_ratio,
                                         std::optional<double> damper_length, double damper_ratio, double reach = 0.3);

@@ -1,6 +1,10 @@
 #include "motion/wheel.h"
 
+#include "quantity/text.h"
+
+#include <charconv>
 #include <cmath>
+
 #include <regex>
 #include <string>
 
@@ -20,7 +24,7 @@ double measuring_ratio(double aspect_percent) {
 
 Message bad_code(std::string_view text) {
   return {words("“{0}” is not a tyre and wheel code. Type tyre, rim width and offset, for example 205/55R16 6.5 ET45."),
-          {std::string(text.substr(0, 60))}};
+          {excerpt(text, 60)}};
 }
 
 } // namespace
@@ -39,14 +43,18 @@ Expected<WheelCode> parse_wheel(std::string_view text) {
     std::string digits = part[i].str();
     for (char& c : digits)
       if (c == ',') c = '.';
-    return std::stod(digits);
+    // Not std::stod: it would read 7.5 as 7 where the process's locale writes a comma.
+    double value = 0;
+    const char* begin = digits.data() + (digits.front() == '+' ? 1 : 0);
+    std::from_chars(begin, digits.data() + digits.size(), value);
+    return value;
   };
   const WheelCode code{figure(1) * 1e-3, figure(2) / 100, figure(3) * inch, figure(4) * inch, figure(5) * 1e-3};
   if (code.tyre_width < 0.125 || code.aspect < 0.2 || code.aspect > 1 || code.rim_diameter < 10 * inch ||
       code.rim_diameter > 30 * inch || code.rim_width < 3 * inch || code.rim_width > 16 * inch)
     return refuse(words("“{0}” is no size a car wears. Tyres run from 125 wide, aspect 20 to 100, rims 10 to 30 in "
                         "across and 3 to 16 in wide, for example 205/55R16 6.5 ET45."),
-                  {std::string(text)});
+                  {excerpt(text, 60)});
   return code;
 }
 

@@ -7,22 +7,23 @@ namespace mavrel {
 
 /// What a number measures. The SI unit it is stored in stands behind it.
 enum class Kind {
-  length,      // m
-  mass,        // kg
-  force,       // N
-  pressure,    // Pa, gauge unless its name says absolute
-  volume,      // m³
-  temperature, // K
-  frequency,   // Hz
-  angle,       // rad
-  stiffness,   // N/m
-  time,        // s
-  altitude,    // m above the sea, shown in m where lengths are in mm
-  speed,       // m/s, of a damper
-  road_speed,  // m/s, of the car
-  turning,     // N·m/rad, stiffness against turning or lean
-  share,       // 1, shown in %
-  plain,       // 1
+  length,           // m
+  mass,             // kg
+  force,            // N
+  pressure,         // Pa, gauge unless its name says absolute
+  volume,           // m³
+  temperature,      // K
+  temperature_step, // K, a difference
+  frequency,        // Hz
+  angle,            // rad
+  stiffness,        // N/m
+  time,             // s
+  altitude,         // m above the sea, shown in m where lengths are in mm
+  speed,            // m/s, of a damper
+  road_speed,       // m/s, of the car
+  turning,          // N·m/rad, stiffness against turning or lean
+  share,            // 1, shown in %
+  plain,            // 1
 };
 
 enum class LengthUnit { mm, inch };

@@ -1,5 +1,7 @@
 #include "quantity/quantity.h"
 
+#include "quantity/text.h"
+
 #include "quantity/units.h"
 
 #include <fmt/format.h>
@@ -36,14 +38,6 @@ std::string plain_text(std::string_view text) {
     for (std::size_t at = out.find(from); at != std::string::npos; at = out.find(from, at + to.size()))
       out.replace(at, from.size(), to);
   return out;
-}
-
-std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && (text.front() == ' ' || text.front() == '\n' || text.front() == '\r'))
-    text.remove_prefix(1);
-  while (!text.empty() && (text.back() == ' ' || text.back() == '\n' || text.back() == '\r'))
-    text.remove_suffix(1);
-  return text;
 }
 
 bool is_digit(char c) {
@@ -145,9 +139,21 @@ private:
   std::string_view rest_;
 };
 
-Message not_a_quantity(std::string_view text, Kind kind, const UnitPrefs& prefs) {
+constexpr std::size_t most_typed = 80; // bytes: more is no number
+constexpr double out_of_reason = 1e12; // SI: nothing on a car comes near
+
+std::string typed_text(std::string_view text) {
+  return excerpt(trimmed(text), 40);
+}
+
+Message not_a_quantity(std::string_view text, Kind kind) {
   return {words("“{0}” is not {1}. Type a number with its unit, for example {2}."),
-          {std::string(trimmed(text)), kind_name(kind), example_of(kind, prefs)}};
+          {typed_text(text), kind_name(kind), example_of(kind)}};
+}
+
+/// `5 ft 3 in`, `2 h 30 min`: a finer unit behind a coarser one. Two numbers of one unit are two numbers, not one.
+bool goes_on(const Unit& coarser, const Unit& finer) {
+  return coarser.kind == finer.kind && coarser.offset == 0 && finer.factor < coarser.factor;
 }
 
 } // namespace
@@ -155,45 +161,51 @@ Message not_a_quantity(std::string_view text, Kind kind, const UnitPrefs& prefs)
 Expected<double> parse_quantity(std::string_view typed, Kind kind, const UnitPrefs& prefs, std::string_view bare_unit) {
   const std::string text = plain_text(typed);
   if (trimmed(text).empty())
-    return refuse(words("Nothing is typed. {0} is wanted, for example {1}."),
-                  {kind_name(kind), example_of(kind, prefs)});
-  if (text.size() > 80)
-    return refuse(words("That is too long for a number. Type for example {0}."), {example_of(kind, prefs)});
+    return refuse(words("Nothing is typed. {0} is wanted, for example {1}."), {kind_name(kind), example_of(kind)});
+  if (text.size() > most_typed)
+    return refuse(words("That is too long for a number. Type for example {0}."), {example_of(kind)});
 
   Reader reader(trimmed(text));
   const double sign = reader.sign();
   double sum = 0;
+  std::optional<Unit> before;
   for (bool first = true; first || !reader.done(); first = false) {
     const auto value = reader.number();
-    if (!value) return refuse(not_a_quantity(typed, kind, prefs));
+    if (!value) return refuse(not_a_quantity(typed, kind));
     const std::string name = reader.unit();
     Unit unit = shown_unit(kind, prefs).unit;
     if (name.empty()) {
-      if (!first) return refuse(not_a_quantity(typed, kind, prefs)); // `300 200`: two numbers, not one
+      if (!first) return refuse(not_a_quantity(typed, kind)); // `300 200`: two numbers, not one
       if (!bare_unit.empty()) unit = find_unit(bare_unit, prefs).value_or(unit);
     } else {
       const auto found = find_unit(name, prefs);
       if (!found)
         return refuse(words("“{0}” is not a unit known here. {1} is wanted, for example {2}."),
-                      {name, kind_name(kind), example_of(kind, prefs)});
+                      {excerpt(name, 20), kind_name(kind), example_of(kind)});
       unit = *found;
     }
+    if (before && !goes_on(*before, unit)) return refuse(not_a_quantity(typed, kind));
+    before = unit;
     if (unit.kind != kind) {
       const auto factor = related_factor(unit.kind, kind);
       if (!factor)
         return refuse(words("“{0}” is {1}; {2} is wanted here, for example {3}."),
-                      {std::string(trimmed(typed)), kind_name(unit.kind), kind_name(kind), example_of(kind, prefs)});
+                      {typed_text(typed), kind_name(unit.kind), kind_name(kind), example_of(kind)});
       unit.factor *= *factor;
+      unit.offset = 0; // a step of 15 °C is one of 15 K
     }
     if (unit.offset != 0) {
-      if (!first || (reader.skip_spaces(), !reader.done())) return refuse(not_a_quantity(typed, kind, prefs));
-      return unit.offset + sign * *value * unit.factor;
+      if (!first || (reader.skip_spaces(), !reader.done())) return refuse(not_a_quantity(typed, kind));
+      sum = sign * unit.offset + *value * unit.factor;
+      break;
     }
     sum += *value * unit.factor;
     reader.skip_spaces();
   }
   const double result = sign * sum;
-  if (!std::isfinite(result)) return refuse(not_a_quantity(typed, kind, prefs));
+  if (!std::isfinite(result)) return refuse(not_a_quantity(typed, kind));
+  if (std::abs(result) > out_of_reason)
+    return refuse(words("“{0}” is out of all reason. Type for example {1}."), {typed_text(typed), example_of(kind)});
   return result;
 }
 
@@ -264,6 +276,7 @@ Shown show_parts(double value, Kind kind, const UnitPrefs& prefs, int decimals) 
     if (decimals == -1 || std::abs(number - grid) < 1e-9) return {as_fraction(number, shown.sixteenths), shown.name};
     return {as_exact(number, 2), shown.name};
   }
+  if (shown.sixteenths != 0 && decimals >= 0) decimals += 2; // asked for in millimetres' digits
   if (decimals == -2) return {as_exact(number, shown.decimals), shown.name};
   return {as_decimal(number, decimals < 0 ? shown.decimals : decimals), shown.name};
 }
@@ -311,6 +324,8 @@ const char* kind_name(Kind kind) {
     return words("a volume");
   case Kind::temperature:
     return words("a temperature");
+  case Kind::temperature_step:
+    return words("a difference of temperature");
   case Kind::frequency:
     return words("a frequency");
   case Kind::angle:
@@ -334,42 +349,45 @@ const char* kind_name(Kind kind) {
   return words("a number");
 }
 
-std::string example_of(Kind kind, const UnitPrefs& prefs) {
+Amount example_of(Kind kind) {
+  const auto of = [&](double value) { return Amount{value, kind, -1, {}}; };
   switch (kind) {
   case Kind::length:
-    return show(0.320, kind, prefs);
+    return of(0.320);
   case Kind::mass:
-    return show(410, kind, prefs);
+    return of(410);
   case Kind::force:
-    return show(4200, kind, prefs);
+    return of(4200);
   case Kind::pressure:
-    return show(2.6e5, kind, prefs);
+    return of(2.6e5);
   case Kind::volume:
-    return show(2e-3, kind, prefs);
+    return of(2e-3);
   case Kind::temperature:
-    return show(293.15, kind, prefs);
+    return of(293.15);
+  case Kind::temperature_step:
+    return of(15);
   case Kind::frequency:
-    return show(1.2, kind, prefs);
+    return of(1.2);
   case Kind::angle:
-    return show(0.035, kind, prefs);
+    return of(0.035);
   case Kind::stiffness:
-    return show(25000, kind, prefs);
+    return of(25000);
   case Kind::time:
-    return show(30, kind, prefs);
+    return of(30);
   case Kind::altitude:
-    return show(850, kind, prefs);
+    return of(850);
   case Kind::speed:
-    return show(0.13, kind, prefs);
+    return of(0.13);
   case Kind::road_speed:
-    return show(25, kind, prefs);
+    return of(25);
   case Kind::turning:
-    return show(20000, kind, prefs);
+    return of(20000);
   case Kind::share:
-    return show(0.7, kind, prefs);
+    return of(0.7);
   case Kind::plain:
     break;
   }
-  return "0.85";
+  return of(0.85);
 }
 
 } // namespace mavrel

@@ -11,7 +11,8 @@
 
 namespace mavrel {
 
-/// Reads what somebody typed: `5/8"`, `2 3/16 in`, `4 f` (fingers), `38psi`, `2,6 bar`, `410 kg`, `5 ft 3 in`.
+/// Reads what somebody typed: `5/8"`, `2 3/16 in`, `4 f` (fingers), `38psi`, `2,6 bar`, `410 kg`, `5 ft 3 in` (a finer
+/// unit behind a coarser one; `4000N 4000N` is two numbers and refused). Does not depend on the process's locale.
 /// A bare number is taken in the preferred unit of `kind`, or in `bare_unit` when that is given.
 /// Weights may be typed where a mass is wanted and the other way round (standard gravity between them).
 /// @returns the value in SI; or what is wrong with the text and what would be right
@@ -53,6 +54,6 @@ struct Shown {
 /// `a length`, `a mass`: how the kind is called in a sentence.
 [[nodiscard]] const char* kind_name(Kind kind);
 /// An example of what could be typed, such as `320 mm`.
-[[nodiscard]] std::string example_of(Kind kind, const UnitPrefs& prefs = {});
+[[nodiscard]] Amount example_of(Kind kind);
 
 } // namespace mavrel

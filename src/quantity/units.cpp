@@ -139,6 +139,9 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
   case Kind::temperature:
     if (prefs.temperature == TemperatureUnit::fahrenheit) return {"°F", {kind, fahrenheit_step, fahrenheit_zero}, 0};
     return {"°C", {kind, 1, ice_point}, 0};
+  case Kind::temperature_step:
+    if (prefs.temperature == TemperatureUnit::fahrenheit) return {"°F", {kind, fahrenheit_step}, 0};
+    return {"K", {kind, 1}, 0};
   case Kind::frequency:
     return {"Hz", {kind, 1}, 2};
   case Kind::angle:
@@ -182,6 +185,7 @@ const char* si_unit_name(Kind kind) {
   case Kind::volume:
     return "m3";
   case Kind::temperature:
+  case Kind::temperature_step:
     return "K";
   case Kind::frequency:
     return "Hz";
@@ -208,6 +212,7 @@ std::optional<double> related_factor(Kind from, Kind to) {
   if (from == Kind::force && to == Kind::mass) return 1 / standard_gravity;
   if (from == Kind::mass && to == Kind::force) return standard_gravity;
   if (from == Kind::length && to == Kind::altitude) return 1;
+  if (from == Kind::temperature && to == Kind::temperature_step) return 1;
   if (from == Kind::speed && to == Kind::road_speed) return 1;
   if (from == Kind::road_speed && to == Kind::speed) return 1;
   return std::nullopt;

@@ -45,7 +45,13 @@ Json of(const Track& track) {
       heights.push_back(piece.from + piece.step * static_cast<double>(i));
       values.push_back(piece.values[i]);
     }
-  return {{"height_m", heights}, {track_key(track.code), values}};
+  Json out = {{"height_m", heights}, {track_key(track.code), values}};
+  if (!track.beyond.empty()) {
+    out["beyond"] = Json::array();
+    for (const BeyondStretch& s : track.beyond)
+      out["beyond"].push_back({{"from_m", s.from}, {"to_m", s.to}, {"what", air::beyond_key(s.what)}});
+  }
+  return out;
 }
 
 Json of(const PoseState& s) {
@@ -54,7 +60,9 @@ Json of(const PoseState& s) {
           {"right_gauge_pressure_pa", s.side_pressure[1]},
           {"bag_height_m", s.bag_height},
           {"wheel_rate_n_per_m", s.wheel_rate},
-          {"body_frequency_hz", of(s.frequency)}};
+          {"body_frequency_hz", of(s.frequency)},
+          {"ride_frequency_hz", of(s.ride_frequency)},
+          {"beyond", s.beyond == air::Beyond::nothing ? Json(nullptr) : Json(air::beyond_key(s.beyond))}};
 }
 
 Json of(const EndAssessment& end, const build::Build& build, const Assessment& a) {
@@ -93,10 +101,12 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
   for (std::size_t c = 0; c < end.strokes.size(); ++c)
     if (const auto& s = end.strokes[c])
       out["stroke"].push_back({{"load_case", a.loads[c].name},
-                               {"bump_height_m", s->bump_height},
-                               {"bump_gauge_pressure_pa", s->bump_pressure},
-                               {"rebound_height_m", s->rebound_height},
-                               {"rebound_gauge_pressure_pa", s->rebound_pressure}});
+                               {"bump_height_m", s->bump.height},
+                               {"bump_ended_by", limit_key(s->bump.by)},
+                               {"bump_gauge_pressure_pa", of(s->bump.pressure)},
+                               {"rebound_height_m", s->rebound.height},
+                               {"rebound_ended_by", limit_key(s->rebound.by)},
+                               {"rebound_gauge_pressure_pa", of(s->rebound.pressure)}});
   Json tracks = Json::object();
   for (const Track& track : end.tracks)
     tracks[track_key(track.code)] = of(track);
@@ -136,6 +146,7 @@ std::string assessment_json(const build::Build& build, const Assessment& a) {
   out["load_cases"] = Json::array();
   for (const CaseLoad& load : a.loads) {
     Json one = {{"name", load.name}, {"total_kg", of(load.total_mass)}};
+    if (load.standing_lean) one["standing_lean_rad"] = *load.standing_lean;
     for (const build::End end : build::both_ends)
       if (const auto& l = load.ends[build::at(end)])
         one[build::key_of(end)] = {{"axle_kg", l->axle_mass},
@@ -149,7 +160,7 @@ std::string assessment_json(const build::Build& build, const Assessment& a) {
   out["findings"] = Json::array();
   for (const Finding& f : a.findings)
     out["findings"].push_back(of(f));
-  return out.dump(1, ' ');
+  return out.dump(1, ' ', false, Json::error_handler_t::replace);
 }
 
 } // namespace mavrel::report

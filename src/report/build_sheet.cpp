@@ -133,9 +133,12 @@ private:
   std::string pressures(const std::optional<PresetAtEnd>& preset, std::size_t c) const {
     if (!preset || c >= preset->cases.size() || !preset->cases[c]) return "–";
     const auto& p = preset->cases[c]->side_pressure;
+    std::string beyond;
+    if (preset->cases[c]->beyond != air::Beyond::nothing)
+      beyond = fmt::format(", {}", air::beyond_name(preset->cases[c]->beyond));
     const Shown left = show_parts(p[0], Kind::pressure, prefs_), right = show_parts(p[1], Kind::pressure, prefs_);
-    if (left.number == right.number) return fmt::format("{} {}", left.number, left.unit);
-    return fmt::format("{} / {} {}", left.number, right.number, left.unit);
+    if (left.number == right.number) return fmt::format("{} {}{}", left.number, left.unit, beyond);
+    return fmt::format("{} / {} {}{}", left.number, right.number, left.unit, beyond);
   }
 
   void presets() {
@@ -149,8 +152,7 @@ private:
         const auto& preset = a_.end(end).presets[i];
         const auto& wish = list[i].wish[at(end)];
         std::string H = preset ? length(preset->height) : "–";
-        if (preset && !(list[i].use == build::PresetUse::road ? preset->in_road : preset->in_reach))
-          H += words(" outside");
+        if (preset && !preset->stands(list[i].use)) H += words(" outside");
         std::vector<std::string> row = {end == End::front ? list[i].name : "", build::name_of(end), H,
                                         wish ? build::show_wish(*wish, prefs_) : "–"};
         for (std::size_t c = 0; c < a_.loads.size(); ++c)
@@ -164,7 +166,7 @@ private:
 
   void fitted() {
     Table table({words("end"), words("bag"), words("upper stack"), words("lower stack"), words("damper open"),
-                 words("damper shut"), words("body frequency at road height")});
+                 words("damper shut"), words("ride frequency at road height, tyre and all")});
     for (const End end : build::both_ends) {
       const build::EndFit& fit = build_.variant().fit[at(end)];
       const std::string key = build::key_of(end);
@@ -203,9 +205,9 @@ private:
       const auto& preset = a_.end(end).presets[i];
       if (list[i].use != build::PresetUse::road || !preset) continue;
       for (std::size_t c = 0; c < preset->cases.size(); ++c)
-        if (preset->cases[c] && preset->cases[c]->frequency)
+        if (preset->cases[c] && preset->cases[c]->ride_frequency)
           out += fmt::format("{}{} {}", out.empty() ? "" : ", ", a_.loads[c].name,
-                             show(*preset->cases[c]->frequency, Kind::frequency, prefs_));
+                             show(*preset->cases[c]->ride_frequency, Kind::frequency, prefs_));
       break;
     }
     return out.empty() ? "–" : out;
@@ -277,8 +279,12 @@ private:
           masses += fmt::format("{}{} {} at {}", masses.empty() ? "" : ", ", mass.name,
                                 show(mass.mass, Kind::mass, prefs_), length(mass.x));
       const auto axle = [&](End end) { return load.ends[at(end)] ? mass(load.ends[at(end)]->axle_mass) : "–"; };
-      table.row({load.name, masses.empty() ? words("as surveyed") : masses, axle(End::front), axle(End::rear),
-                 mass(load.total_mass)});
+      if (masses.empty()) masses = words("as surveyed");
+      if (load.standing_lean)
+        masses += fmt::format(
+            "; {}",
+            say({words("joined sides leave it leaning {0}"), {Amount{*load.standing_lean, Kind::angle, 1}}}, prefs_));
+      table.row({load.name, masses, axle(End::front), axle(End::rear), mass(load.total_mass)});
     }
     out_ += table.text();
   }

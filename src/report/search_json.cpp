@@ -15,9 +15,12 @@ namespace {
 using Json = nlohmann::ordered_json;
 
 Json of(const SearchedEnd& end, const std::vector<std::string>& cases) {
-  Json frequency = Json::object();
+  // A list, because two load cases may bear one name.
+  Json frequencies = Json::array();
   for (std::size_t c = 0; c < end.frequency.size() && c < cases.size(); ++c)
-    frequency[cases[c]] = end.frequency[c];
+    frequencies.push_back({{"load_case", cases[c]},
+                           {"body_frequency_hz", end.frequency[c]},
+                           {"ride_frequency_hz", end.ride_frequency[c]}});
   return {{"bag", end.bag},
           {"added_volume_m3", end.added_volume},
           {"line_bore_m", end.line_bore},
@@ -25,7 +28,7 @@ Json of(const SearchedEnd& end, const std::vector<std::string>& cases) {
           {"lower_stack_m", end.lower_stack},
           {"lowest_m", end.lowest},
           {"road_pressure_pa", end.road_pressure},
-          {"body_frequency_hz", std::move(frequency)}};
+          {"cases", std::move(frequencies)}};
 }
 
 Json of(const SearchFigures& f) {
@@ -43,8 +46,10 @@ std::string search_json(const build::Build& build, const SearchResult& result, s
   for (const auto& load : build.load_cases)
     cases.push_back(load.name);
   if (cases.empty()) cases.emplace_back("As surveyed");
-  Json out = {
-      {"combinations", result.tried}, {"within_hard_limits", result.passed}, {"not_dominated", result.choices.size()}};
+  Json out = {{"combinations", result.tried},
+              {"within_hard_limits", result.passed},
+              {"not_dominated", result.choices.size()},
+              {"pairs_of_bags", result.pairs}};
   out["choices"] = Json::array();
   for (std::size_t i = 0; i < std::min(most, result.choices.size()); ++i) {
     const SearchChoice& choice = result.choices[i];
@@ -54,14 +59,15 @@ std::string search_json(const build::Build& build, const SearchResult& result, s
     out["choices"].push_back(std::move(one));
   }
   out["ranking"] = Json::array();
-  for (const SearchedPair& pair : result.ranking) {
+  for (std::size_t i = 0; i < std::min(most, result.ranking.size()); ++i) {
+    const SearchedPair& pair = result.ranking[i];
     Json one = {{"front", pair.bags[0]}, {"rear", pair.bags[1]}};
     one["result"] = !pair.best ? "fails" : pair.reason.empty() ? "chosen" : "outdone";
     if (!pair.reason.empty()) one["reason"] = say(pair.reason);
     if (pair.best) one["score"] = pair.best->score;
     out["ranking"].push_back(std::move(one));
   }
-  return out.dump(1, ' ');
+  return out.dump(1, ' ', false, Json::error_handler_t::replace);
 }
 
 } // namespace mavrel::report

@@ -35,8 +35,8 @@ bool covers(const std::vector<Stretch>& blocked, double H) {
 
 std::string tracks_csv(const Assessment& a) {
   std::string out =
-      "end,load_case,height_mm,pressure_bar,pressure_left_bar,pressure_right_bar,body_frequency_hz,bag_height_mm,"
-      "damper_to_open_mm,damper_to_shut_mm,reach,road\n";
+      "end,load_case,height_mm,pressure_bar,pressure_left_bar,pressure_right_bar,body_frequency_hz,ride_frequency_hz,"
+      "bag_height_mm,damper_to_open_mm,damper_to_shut_mm,reach,road,beyond\n";
   for (const build::End end : build::both_ends) {
     const EndAssessment& e = a.end(end);
     if (!e.has_domain()) continue;
@@ -48,12 +48,12 @@ std::string tracks_csv(const Assessment& a) {
         const Track* left = track(TrackCode::pressure_left);
         const Track* right = track(TrackCode::pressure_right);
         out += fmt::format(
-            "{},{},{:.0f},{},{},{},{},{},{},{},{},{}\n", build::key_of(end), quoted(a.loads[c].name), mm,
+            "{},{},{:.0f},{},{},{},{},{},{},{},{},{},{},{}\n", build::key_of(end), quoted(a.loads[c].name), mm,
             cell(mean, H, 1e-5, 3), cell(left ? left : mean, H, 1e-5, 3), cell(right ? right : mean, H, 1e-5, 3),
-            cell(track(TrackCode::frequency), H, 1, 3), cell(track(TrackCode::bag_height), H, 1e3, 1),
-            cell(track(TrackCode::damper_to_open), H, 1e3, 1), cell(track(TrackCode::damper_to_shut), H, 1e3, 1),
-            covers(e.windows.reach_blocked, H) ? "blocked" : "free",
-            covers(e.windows.road_blocked, H) ? "blocked" : "free");
+            cell(track(TrackCode::frequency), H, 1, 3), cell(track(TrackCode::ride_frequency), H, 1, 3),
+            cell(track(TrackCode::bag_height), H, 1e3, 1), cell(track(TrackCode::damper_to_open), H, 1e3, 1),
+            cell(track(TrackCode::damper_to_shut), H, 1e3, 1), covers(e.windows.reach_blocked, H) ? "blocked" : "free",
+            covers(e.windows.road_blocked, H) ? "blocked" : "free", mean ? air::beyond_key(mean->beyond_at(H)) : "");
       }
   }
   return out;

@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <numbers>
 
 namespace mavrel::shelf {
 
@@ -58,6 +59,44 @@ std::vector<CardDoubt> check_volume_against_area(const air::BagCard& card, doubl
                           "was probably mistyped here."),
                     {metres(card.heights[i], 1), metres(card.heights[i + 1], 1), Amount{by_volume, Kind::volume, 3},
                      Amount{by_volume / (1 + off), Kind::volume, 3}}}});
+  }
+  return out;
+}
+
+std::vector<CardDoubt> check_plausible(const air::BagCard& card) {
+  constexpr double least = 0.70, most = 0.92; // effective over outside diameter halfway up, a little beyond the usual
+  constexpr double sleeve_changes = 0.08;     // of a sleeve's outside diameter from row to row
+  std::vector<CardDoubt> out;
+  const auto outside = [&](std::size_t i) { return card.diameters.empty() ? card.max_diameter : card.diameters[i]; };
+  const auto effective = [&](std::size_t i) { return std::sqrt(4 * mean_area(card, i) / std::numbers::pi); };
+  std::size_t worst = 0;
+  for (std::size_t i = 1; i < card.heights.size(); ++i)
+    if (effective(i) / outside(i) > effective(worst) / outside(worst)) worst = i;
+  if (effective(worst) > outside(worst)) {
+    out.push_back({worst,
+                   {words("At {0} the loads stand for {1} across, more than the bag's {2}: a load or a diameter was "
+                          "probably mistyped."),
+                    {metres(card.heights[worst], 1), told_from(metres(effective(worst)), outside(worst)),
+                     told_from(metres(outside(worst)), effective(worst))}}});
+    return out;
+  }
+  const double halfway = 0.5 * (card.collapsed_height + card.max_height);
+  const auto nearest = std::min_element(card.heights.begin(), card.heights.end(), [&](double a, double b) {
+    return std::abs(a - halfway) < std::abs(b - halfway);
+  });
+  const auto middle = static_cast<std::size_t>(nearest - card.heights.begin());
+  const double ratio = effective(middle) / outside(middle);
+  if (ratio < least || ratio > most)
+    out.push_back({middle,
+                   {words("Halfway up, at {0}, the loads stand for {1} of the outside diameter; {2} to {3} is usual."),
+                    {metres(card.heights[middle], 1), told_from(share(ratio), ratio < least ? least : most),
+                     share(least), share(most)}}});
+  if (card.kind == air::BagKind::sleeve && !card.diameters.empty()) {
+    const auto [low, high] = std::minmax_element(card.diameters.begin(), card.diameters.end());
+    if (*high - *low > sleeve_changes * *high)
+      out.push_back({static_cast<std::size_t>(low - card.diameters.begin()),
+                     {words("A sleeve's outside diameter hardly changes, but here it runs from {0} to {1}."),
+                      {metres(*low, 1), metres(*high, 1)}}});
   }
   return out;
 }

@@ -10,15 +10,20 @@
 
 namespace mavrel::shelf {
 
-/// A doubt about the stretch between two rows of a card.
+/// A doubt about a row of a card, or the stretch above it.
 struct CardDoubt {
-  std::size_t row = 0; // from 0, the lower one; the stretch ends at row + 1
+  std::size_t row = 0; // from 0; a stretch ends at row + 1
   Message what;
 };
 
 /// For a thin bag the area is dV/dh. Where ∫A dh and ΔV differ by more than `tolerance`, a load or a volume
 /// was mistyped.
 [[nodiscard]] std::vector<CardDoubt> check_volume_against_area(const air::BagCard& card, double tolerance = 0.15);
+
+/// Could the bag be so? The diameter that its area stands for never lies above the outside one; halfway up it is 0.70
+/// to 0.92 of it; a sleeve's outside hardly changes. A doubt stands at the row it is worst at. Source: docs/models.md,
+/// "Plausible cards".
+[[nodiscard]] std::vector<CardDoubt> check_plausible(const air::BagCard& card);
 
 /// One figure of a card's table that looks mistyped.
 struct SuspectCell {

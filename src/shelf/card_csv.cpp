@@ -2,6 +2,7 @@
 
 #include "file/text_file.h"
 #include "quantity/quantity.h"
+#include "quantity/text.h"
 #include "shelf/card_check.h"
 
 #include <fmt/format.h>
@@ -24,24 +25,20 @@ struct Cell {
   std::size_t column = 1; // from 1, in characters
 };
 
-std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && (text.front() == ' ' || text.front() == '\t'))
-    text.remove_prefix(1);
-  while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r'))
-    text.remove_suffix(1);
-  return text;
-}
-
 std::size_t column_of(std::string_view line, std::string_view part) {
   return place_in(line, static_cast<std::size_t>(part.data() - line.data())).column;
 }
 
+constexpr std::size_t most_cells = 64; // of a row: a card's have up to 11
+
+/// @returns up to `most_cells` cells, and one more where there are more
 std::vector<Cell> split(std::string_view line) {
   std::vector<Cell> out;
-  for (std::size_t start = 0; start <= line.size();) {
+  std::size_t column = 1;
+  for (std::size_t start = 0; start <= line.size() && out.size() <= most_cells;) {
     const std::size_t comma = std::min(line.find(',', start), line.size());
-    const std::string_view text = trimmed(line.substr(start, comma - start));
-    out.push_back({text, place_in(line, start).column});
+    out.push_back({trimmed(line.substr(start, comma - start)), column});
+    column += letters(line.substr(start, comma - start)) + 1;
     start = comma + 1;
   }
   return out;
@@ -55,7 +52,7 @@ std::optional<double> plain_number(std::string_view text) {
 }
 
 std::string quoted(std::string_view text) {
-  return std::string(text.substr(0, 40));
+  return excerpt(text, 40);
 }
 
 /// One header key that carries a number, its unit, and what is believable.
@@ -146,7 +143,7 @@ private:
                      {words("“{0}” stands here a second time; line {1} gave it already."),
                       {quoted(key), fmt::to_string(old->second)}});
     if (key == "name") {
-      if (value.empty() || value.size() > 80)
+      if (value.empty() || letters(value) > 80)
         return mistake(number, at, {words("A bag needs a name of 1 to 80 letters."), {}});
       card_.name = value;
     } else if (key == "kind") {
@@ -187,7 +184,12 @@ private:
 
   void read_header(std::size_t number, std::string_view line) {
     header_line_ = number;
-    for (const Cell& cell : split(line)) {
+    const std::vector<Cell> cells = split(line);
+    if (cells.size() > most_cells)
+      mistake(number, 1,
+              {words("The header has more than {0} columns; a card has up to {1}."),
+               {fmt::to_string(most_cells), fmt::to_string(air::BagCurve::max_columns + 3)}});
+    for (const Cell& cell : cells) {
       Column what = Column::other;
       if (cell.text == "height_mm") what = Column::height;
       if (cell.text == "volume_l") what = Column::volume;
@@ -300,6 +302,8 @@ private:
     if (!out_.mistakes.empty()) return;
     for (const CardDoubt& doubt : check_volume_against_area(card_))
       out_.doubts.push_back({row_lines_[doubt.row + 1], 1, doubt.what});
+    for (const CardDoubt& doubt : check_plausible(card_))
+      out_.doubts.push_back({row_lines_[doubt.row], 1, doubt.what});
     out_.card = std::move(card_);
   }
 
@@ -308,11 +312,13 @@ private:
     if (card_.collapsed_height >= card_.max_height)
       return mistake(max_line, 1,
                      {words("The maximum height {0} is not above the collapsed height {1}."),
-                      {metres(card_.max_height), metres(card_.collapsed_height)}});
+                      {told_from(metres(card_.max_height), card_.collapsed_height),
+                       told_from(metres(card_.collapsed_height), card_.max_height)}});
     if (card_.min_pressure >= card_.max_pressure)
       return mistake(keys_["max_pressure_bar"], 1,
                      {words("The greatest pressure {0} is not above the least, {1}."),
-                      {pascals(card_.max_pressure), pascals(card_.min_pressure)}});
+                      {told_from(pascals(card_.max_pressure), card_.min_pressure),
+                       told_from(pascals(card_.min_pressure), card_.max_pressure)}});
     if (card_.heights.back() <= card_.collapsed_height || card_.heights.front() >= card_.max_height)
       return mistake(max_line, 1,
                      {words("The rows from {0} to {1} lie outside the bag's own heights, {2} to {3}."),
@@ -343,7 +349,7 @@ CardReading read_card(std::string_view text) {
 }
 
 Message with_place(const CardNote& note) {
-  return {words("line {0}, column {1}: {2}"), {fmt::to_string(note.line), fmt::to_string(note.column), say(note.what)}};
+  return {words("line {0}, column {1}: {2}"), {fmt::to_string(note.line), fmt::to_string(note.column), note.what}};
 }
 
 } // namespace mavrel::shelf

@@ -1,11 +1,11 @@
 #include "shelf/card_write.h"
 
 #include "file/text_file.h"
+#include "quantity/text.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <cctype>
 
 namespace mavrel::shelf {
 
@@ -44,7 +44,7 @@ std::vector<CardReading> read_cards(std::string_view text) {
   constexpr std::string_view begins = "# mavrel bag card";
   std::vector<std::size_t> starts;
   for (std::size_t at = 0; at < text.size(); at = std::min(text.find('\n', at), text.size() - 1) + 1)
-    if (text.substr(at).starts_with(begins)) starts.push_back(at);
+    if (text.substr(at).starts_with(begins) && starts.size() < most_cards) starts.push_back(at);
   // Text before the first card belongs to it, so that its first mistake is said rather than skipped.
   if (starts.empty()) return {read_card(text)};
   starts.front() = 0;
@@ -64,12 +64,14 @@ std::vector<CardReading> read_cards(std::string_view text) {
 }
 
 std::string card_file_name(const air::BagCard& card) {
-  std::string out;
-  for (const char c : card.name) {
-    const auto letter = static_cast<unsigned char>(c);
-    if (std::isalnum(letter) != 0)
-      out += static_cast<char>(std::tolower(letter));
-    else if (letter >= 0x80)
+  constexpr std::size_t most = 60; // letters: file systems end at 255 bytes
+  std::string out, name = excerpt(card.name, most);
+  if (name.size() < card.name.size()) name.resize(name.rfind("…"));
+  for (const char c : name) {
+    const bool capital = c >= 'A' && c <= 'Z', plain = (c >= 'a' && c <= 'z') || (c >= '0' && c <= '9');
+    if (capital)
+      out += static_cast<char>(c - 'A' + 'a');
+    else if (plain || static_cast<unsigned char>(c) >= 0x80)
       out += c; // letters beyond ASCII may stand in a file name
     else if (!out.empty() && out.back() != '-')
       out += '-';
@@ -79,21 +81,45 @@ std::string card_file_name(const air::BagCard& card) {
   return (out.empty() ? "bag" : out) + ".csv";
 }
 
+namespace {
+
+/// The name of the card in a file; none where it holds no card that can be read here.
+std::optional<std::string> name_in(const std::filesystem::path& file) {
+  const auto text = read_text(file, card_limit);
+  if (!text) return std::nullopt;
+  const CardReading reading = read_card(*text);
+  return reading.card ? std::optional(reading.card->name) : std::nullopt;
+}
+
+} // namespace
+
+std::optional<std::filesystem::path> file_of_card(const std::string& name, const std::filesystem::path& folder) {
+  std::error_code error;
+  std::vector<std::filesystem::path> files;
+  for (std::filesystem::directory_iterator it(folder, error), end; !error && it != end; it.increment(error))
+    if (it->path().extension() == ".csv") files.push_back(it->path());
+  std::sort(files.begin(), files.end());
+  for (auto file = files.rbegin(); file != files.rend(); ++file) // of two, the shelf goes by the later
+    if (name_in(*file) == name) return *file;
+  return std::nullopt;
+}
+
 Expected<std::filesystem::path> save_card(const air::BagCard& card, const std::filesystem::path& folder) {
   std::error_code error;
   std::filesystem::create_directories(folder, error);
-  if (error) return refuse(words("{0} can't be made: {1}."), {folder.string(), error.message()});
-  // Two names may make one file name: another bag's card is not overwritten.
-  auto file = folder / card_file_name(card);
-  for (int i = 2; std::filesystem::exists(file, error) && i < 100; ++i) {
-    const auto there = read_text(file, card_limit);
-    if (!there) return refuse(there.error());
-    const CardReading reading = read_card(*there);
-    if (!reading.card || reading.card->name == card.name) break;
-    file = folder / (std::filesystem::path(card_file_name(card)).stem().string() + fmt::format("-{}.csv", i));
+  if (error) return refuse(words("{0} can't be made: {1}."), {shown_path(folder), error.message()});
+  const std::string text = card_text(card);
+  if (const CardReading again = read_card(text); !again.card)
+    return refuse(words("The card was not written, because it would not be read again: {0}"),
+                  {with_place(again.mistakes.front())});
+  auto file = file_of_card(card.name, folder);
+  for (int i = 1; !file; ++i) {
+    const std::string name = card_file_name(card);
+    const auto free = folder / (i == 1 ? name : name.substr(0, name.size() - 4) + fmt::format("-{}.csv", i));
+    if (what_stands(free) == Standing::nothing) file = free;
   }
-  if (const auto done = write_atomically(file, card_text(card)); !done) return refuse(done.error());
-  return file;
+  if (const auto done = write_atomically(*file, text); !done) return refuse(done.error());
+  return *file;
 }
 
 } // namespace mavrel::shelf

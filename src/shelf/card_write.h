@@ -6,6 +6,7 @@
 #include "shelf/card_csv.h"
 
 #include <filesystem>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -21,8 +22,18 @@ namespace mavrel::shelf {
 /// File name for a card: its name in small letters, with dashes for what file names should not hold.
 [[nodiscard]] std::string card_file_name(const air::BagCard& card);
 
-/// Writes a card into a folder, which is made if need be, under its own file name; an older card there is replaced.
+/// The file in a folder that holds a card of this name: the one a card of that name would replace.
+/// @returns none where there is none, or the folder is missing
+[[nodiscard]] std::optional<std::filesystem::path> file_of_card(const std::string& name,
+                                                                const std::filesystem::path& folder);
+
+/// Writes a card into a folder, which is made if need be: over the file that holds a card of its name, else under a
+/// file name of its own. Never over anything else: another bag's card, one of a newer format, a file that is no card.
+/// What is written reads back as the card.
 /// @returns the file; or why it could not be written
 [[nodiscard]] Expected<std::filesystem::path> save_card(const air::BagCard& card, const std::filesystem::path& folder);
+
+/// Most cards that one file is read for.
+constexpr std::size_t most_cards = 2000;
 
 } // namespace mavrel::shelf

@@ -17,7 +17,7 @@ Expected<ShelfBag> read_bag_file(const std::filesystem::path& file) {
   if (!text) return refuse(text.error());
   CardReading reading = read_card(*text);
   if (!reading.card)
-    return refuse(words("{0}, {1}"), {file.filename().string(), say(with_place(reading.mistakes.front()))});
+    return refuse(words("{0}, {1}"), {shown_path(file.filename()), with_place(reading.mistakes.front())});
   air::BagCurve curve(*reading.card);
   return ShelfBag{std::move(*reading.card), std::move(curve), file, std::move(reading.doubts)};
 }

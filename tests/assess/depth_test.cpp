@@ -126,18 +126,19 @@ TEST(Softening, SaysWhatIsMissing) {
 TEST(Stroke, StartsAtTheLoadAndKeepsItsAir) {
   const Car car(test::demo_build());
   const FittedEnd& end = car.end(End::rear);
-  const auto stroke = stroke_through(end, car.reach(End::rear), *end.road, 1);
+  const auto stroke = stroke_through(end, *end.road, 1);
   ASSERT_TRUE(stroke);
   const auto at_road = posed_end(end, *end.road, 1);
   const BagOnEnd bag = end.on();
-  const double p_amb = end.model.setting.ambient.pressure();
-  const double slow = (at_road->state.pressure + p_amb) * at_road->place.section.volume;
+  const double p_amb = end.model.setting.ambient.pressure(), V_road = at_road->place.section.volume;
+  const auto& sides = at_road->state.side_pressure;
   double last_H = 0;
   for (const StrokeAt& at : stroke->points) {
     const double V = bag.place(at.H)->section.volume;
-    EXPECT_NEAR((at.slow_pressure + p_amb) * V, slow, 1e-6 * slow);
-    EXPECT_NEAR((at.quick_pressure + p_amb) * std::pow(V, 1.38),
-                (at_road->state.pressure + p_amb) * std::pow(at_road->place.section.volume, 1.38), 1e-3);
+    // In bump the heavier side, in rebound the lighter.
+    const double p = (at.H < *end.road ? std::max(sides[0], sides[1]) : std::min(sides[0], sides[1])) + p_amb;
+    EXPECT_NEAR((at.slow_pressure + p_amb) * V, p * V_road, 1e-6 * p * V_road);
+    EXPECT_NEAR((at.quick_pressure + p_amb) * std::pow(V, 1.38), p * std::pow(V_road, 1.38), 1e-3);
     EXPECT_LE(at.H - last_H, last_H == 0 ? 1 : 0.00101);
     if (at.H < *end.road) {
       EXPECT_GE(at.quick_pressure, at.slow_pressure);
@@ -151,7 +152,7 @@ TEST(Stroke, StartsAtTheLoadAndKeepsItsAir) {
 
 TEST(Stroke, NamesWhatMeetsFirst) {
   const Car car(test::demo_build());
-  const auto stroke = stroke_through(car.end(End::front), car.reach(End::front), *car.end(End::front).road, 0);
+  const auto stroke = stroke_through(car.end(End::front), *car.end(End::front).road, 0);
   ASSERT_TRUE(stroke);
   EXPECT_EQ(stroke->order.front().what, BumpEnd::What::bump_stop);
   EXPECT_TRUE(stroke->stop_before_bag);
@@ -161,7 +162,7 @@ TEST(Stroke, NamesWhatMeetsFirst) {
     b.ends[0].bump_stop_gap.values = {0.200};
     b.variant().fit[0].lower_stack = 0.06;
   }));
-  const auto bag_first = stroke_through(late.end(End::front), late.reach(End::front), *late.end(End::front).road, 0);
+  const auto bag_first = stroke_through(late.end(End::front), *late.end(End::front).road, 0);
   ASSERT_TRUE(bag_first);
   EXPECT_FALSE(bag_first->stop_before_bag);
 }
@@ -169,9 +170,9 @@ TEST(Stroke, NamesWhatMeetsFirst) {
 TEST(Stroke, ANarrowLineTakesNoPartInAQuickStrokeAWideOneAllOfIt) {
   for (const auto& [bore, share] : {std::pair{0.001, 0.0}, std::pair{0.080, 1.0}}) {
     const Car car(with_volume(3e-3, bore));
-    const auto stroke = stroke_through(car.end(End::rear), car.reach(End::rear), *car.end(End::rear).road, 0);
+    const auto stroke = stroke_through(car.end(End::rear), *car.end(End::rear).road, 0);
     ASSERT_TRUE(stroke);
-    EXPECT_NEAR(stroke->added_taking_part, share * 3e-3, 0.08e-3) << bore;
+    EXPECT_NEAR(stroke->ends.bump.added_taking_part, share * 3e-3, 0.15e-3) << bore;
   }
 }
 
@@ -184,7 +185,7 @@ TEST(Weather, KeepsTheMassOfAirAndTheLoad) {
       const FittedEnd& end = car.end(e);
       const double mass = end.model.loads[0]->sprung_mass;
       const air::Ambient to{900, 265};
-      const auto after = sealed_corner(end, car.reach(e), *end.road, mass, to);
+      const auto after = sealed_corner(end, car.reach(e), *end.road, mass, end.model.setting.ambient.temperature, to);
       ASSERT_TRUE(after);
       if (after->rests_on != RestsOn::air) continue;
       const BagOnEnd bag = end.on();
@@ -204,7 +205,9 @@ TEST(Weather, NothingChangesNothingColdSinksWarmRises) {
   const Car car(test::demo_build());
   const FittedEnd& end = car.end(End::rear);
   const double mass = end.model.loads[0]->sprung_mass, H = *end.road;
-  const auto in = [&](double T, double z = 40) { return sealed_corner(end, car.reach(End::rear), H, mass, {z, T})->H; };
+  const auto in = [&](double T, double z = 40) {
+    return sealed_corner(end, car.reach(End::rear), H, mass, 293.15, {z, T})->H;
+  };
   EXPECT_NEAR(in(293.15), H, 1e-9);
   EXPECT_LT(in(270), H);
   EXPECT_GT(in(310), H);
@@ -216,7 +219,7 @@ TEST(Weather, ComesToRestOnItsStops) {
   const FittedEnd& end = car.end(End::rear);
   const Window& reach = car.reach(End::rear);
   const double mass = end.model.loads[0]->sprung_mass;
-  const auto frozen = sealed_corner(end, reach, reach.low.height + 0.004, mass, {40, 220});
+  const auto frozen = sealed_corner(end, reach, reach.low.height + 0.004, mass, 293.15, {40, 220});
   ASSERT_TRUE(frozen);
   EXPECT_EQ(frozen->rests_on, RestsOn::low_stop);
   EXPECT_NEAR(frozen->H, reach.low.height, 1e-9);
@@ -263,6 +266,7 @@ TEST(Gauge, AFinerGaugeAndLessFrictionNarrowIt) {
   auto build = test::demo_build();
   const auto width = [&](double error, double friction) {
     build.ends[0].friction = friction;
+    build.variant().brief.load_doubt = 0;
     const Car car(build);
     return gauge_tale(car.end(End::front), car.reach(End::front), 0.34, 0, error)->here.width();
   };

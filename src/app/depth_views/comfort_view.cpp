@@ -75,9 +75,9 @@ protected:
     for (const auto& one : ride.cases)
       for (const auto& end : one.ends)
         if (end) {
-          low = std::min(low, end->frequency);
+          low = std::min(low, end->ride_frequency);
           high = std::max(
-              {high, end->frequency, one.ends[0] ? one.ends[0]->frequency * (1 + brief.rear_quicker_high) : 0});
+              {high, end->frequency, one.ends[0] ? one.ends[0]->ride_frequency * (1 + brief.rear_quicker_high) : 0});
         }
     low = std::floor((low - 0.1) * 5) / 5;
     high = std::ceil((high + 0.1) * 5) / 5;
@@ -114,7 +114,7 @@ protected:
                        painter.fontMetrics().elidedText(QString::fromStdString(one.name), Qt::ElideRight,
                                                         static_cast<int>(left - look.px(8))));
       if (one.ends[0]) { // where the rear should be for this front
-        const double f = one.ends[0]->frequency;
+        const double f = one.ends[0]->ride_frequency;
         const double a = x(f * (1 + brief.rear_quicker_low)), b = x(f * (1 + brief.rear_quicker_high));
         painter.setPen(QPen(t.rear, 1));
         painter.setBrush(Qt::NoBrush);
@@ -123,7 +123,14 @@ protected:
       for (const End end : build::both_ends) {
         const auto& here = one.ends[at(end)];
         if (!here) continue;
-        const QPointF point(x(here->frequency), y + (end == End::front ? -1 : 1) * row * 0.2); // apart, where they meet
+        const QPointF point(x(here->ride_frequency),
+                            y + (end == End::front ? -1 : 1) * row * 0.2); // apart, where they meet
+        // Without the tyre it would be a little quicker: a tick on a thread.
+        painter.setPen(QPen(t.end(end), 1, Qt::DotLine));
+        painter.drawLine(point, QPointF(x(here->frequency), point.y()));
+        painter.setPen(QPen(t.end(end), 1.4));
+        painter.drawLine(QPointF(x(here->frequency), point.y() - look.px(4)),
+                         QPointF(x(here->frequency), point.y() + look.px(4)));
         painter.setPen(Qt::NoPen);
         painter.setBrush(t.end(end));
         if (end == End::front)

@@ -198,7 +198,7 @@ void LeanView::add(const QString& path, const QString& caption, int row, int col
   auto* field = new Field(desk_, path, caption, this);
   field->setFixedWidth(desk_.look().px(98));
   field->set_placeholder(path.endsWith("bar_rate_n_m_per_rad") ? tr("none")
-                         : path.endsWith("spring_base_m")      ? tr("the track")
+                         : path.endsWith("spring_base_m")      ? tr("track, or est.")
                                                                : tr("estimated"));
   grid_->addWidget(field, row, column);
 }
@@ -218,6 +218,11 @@ QString LeanView::summary() const {
       tr("At 0.3 g it leans %1 with separate sides and %2 joined; gravity %3 above the road, the roll axis at %4%5.")
           .arg(angle(roll->separate), angle(roll->joined), desk_.shown(roll->gravity_height, Kind::length),
                desk_.shown(roll->roll_height, Kind::length), roll->estimated ? tr(" (estimates)") : QString());
+  if (roll->base_estimated) out += " " + tr("The solid axle's spring base is an estimate.");
+  if (roll->standing && std::abs(*roll->standing) > 1e-4)
+    out += " " + (*roll->standing > 0 ? tr("Standing, the joined sides leave the left %1 low.")
+                                      : tr("Standing, the joined sides leave the right %1 low."))
+                     .arg(desk_.shown(std::abs(*roll->standing), Kind::angle, 1));
   if (roll->joined.bar_wanted > 0)
     out +=
         " " +

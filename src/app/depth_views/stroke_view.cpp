@@ -36,10 +36,15 @@ QString StrokeView::summary() const {
   const auto& stroke = desk_.depth().stroke();
   if (!stroke) return desk_.words_of(stroke.error());
   const auto& card = desk_.depth().fitted(desk_.end()).bag->card;
-  QString out = tr("Sealed at road height %1: quick full bump %2 of %3, full rebound %4 (least %5).")
-                    .arg(desk_.shown(stroke->from, Kind::length), desk_.shown(stroke->peak, Kind::pressure),
-                         desk_.shown(card.max_pressure, Kind::pressure), desk_.shown(stroke->least, Kind::pressure),
-                         desk_.shown(card.min_pressure, Kind::pressure));
+  const auto pressure = [&](const assess::StrokeEnd& end) {
+    return end.pressure ? desk_.shown(*end.pressure, Kind::pressure) : tr("unknown, off its card");
+  };
+  QString out =
+      tr("Sealed at road height %1: quick full bump, the heavier side, %2 of %3; full rebound, the lighter, %4 "
+         "(least %5).")
+          .arg(desk_.shown(stroke->from, Kind::length), pressure(stroke->ends.bump),
+               desk_.shown(card.max_pressure, Kind::pressure), pressure(stroke->ends.rebound),
+               desk_.shown(card.min_pressure, Kind::pressure));
   if (stroke->under_minimum)
     out += card.kind == air::BagKind::sleeve
                ? tr(" Above %1 it may come off its piston.").arg(desk_.shown(*stroke->under_minimum, Kind::length))
@@ -49,7 +54,9 @@ QString StrokeView::summary() const {
                                           : tr("%1 meets first: an outside stop must come before the bag."))
                      .arg(tr(assess::bump_end_name(stroke->order.front().what)));
   if (desk_.depth().fitted(desk_.end()).model.setting.added_volume > 0)
-    out += tr(" A quick stroke uses %1 added.").arg(desk_.shown(stroke->added_taking_part, Kind::volume));
+    out += tr(" A quick stroke uses %1 added in bump, %2 in rebound.")
+               .arg(desk_.shown(stroke->ends.bump.added_taking_part, Kind::volume),
+                    desk_.shown(stroke->ends.rebound.added_taking_part, Kind::volume));
   return out;
 }
 

@@ -115,6 +115,7 @@ void VolumeView::refresh() {
     };
     line(tr("bag's own volume"), desk_.shown(soft->volume, Kind::volume));
     line(tr("body bounces at"), hertz(soft->bounce));
+    line(tr("felt, with the tyre"), hertz(soft->ride));
     if (soft->added > 0) {
       line(tr("line wide open"), hertz(soft->bounce_open));
       line(tr("line shut"), hertz(soft->bounce_shut));

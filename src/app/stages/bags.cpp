@@ -122,10 +122,14 @@ QWidget* BagsStage::make_corner() {
   add_field("@.#.damper_shut_m", tr("other damper, shut"), tr("as surveyed"), {"height", "stroke"});
   add_field("#.tyre_rate_n_per_m", tr("tyre's rate"), tr("usual"), {"volume"});
   add_field("surroundings.night_temperature_k", tr("cold night"), {}, {"weather"});
+  add_field("surroundings.shut_off_above_k", tr("shut off warmer by"), {}, {"weather"});
   add_field("surroundings.pass_altitude_m", tr("mountain pass"), {}, {"weather"});
   add_field("surroundings.worked_temperature_k", tr("worked air"), {}, {"weather"});
   add_field("@.brief.gauge_error_pa", tr("gauge error ±"), {}, {"gauge"});
   add_field("#.friction_n", tr("friction at wheel"), {}, {"gauge"});
+  add_field("@.brief.load_doubt_kg", tr("load known to ±"), {}, {"gauge"});
+  add_field("#.bump_stop_give_m", tr("bump stop gives"), {}, {"stroke"});
+  add_field("@.#.damper_gas_n", tr("damper's gas force"), {}, {"height"});
   layout->addWidget(tabs_);
   sheet_about_->setWordWrap(true);
   sheet_about_->setContentsMargins(0, 0, u, 0);

@@ -1,6 +1,7 @@
 #include "app/stages/bench_panel.h"
 
 #include "app/desk.h"
+#include "app/widgets/ask.h"
 #include "app/widgets/card_drawing.h"
 #include "quantity/quantity.h"
 
@@ -94,6 +95,11 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   set_small(back, desk_.look());
   connect(back, &QPushButton::clicked, this, &BenchPanel::left);
   foot->addWidget(back);
+  auto* clear_all = new QPushButton(tr("Clear the readings"), this);
+  clear_all->setObjectName("bench_clear");
+  set_small(clear_all, desk_.look());
+  connect(clear_all, &QPushButton::clicked, this, &BenchPanel::clear);
+  foot->addWidget(clear_all);
   foot->addStretch(1);
   set_small(make_, desk_.look());
   make_->setObjectName("bench_make");
@@ -105,7 +111,10 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   refresh();
 }
 
-void BenchPanel::begin() {
+void BenchPanel::clear() {
+  if (!readings().empty() &&
+      !ask(this, tr("Clear the readings"), tr("Clear every reading of this bench test?"), tr("Clear")))
+    return;
   const QSignalBlocker quiet(table_);
   table_->clearContents();
   refresh();

@@ -22,8 +22,8 @@ class BenchPanel : public QWidget {
   Q_OBJECT
 public:
   explicit BenchPanel(Desk& desk, QWidget* parent = nullptr);
-  /// Clears the readings.
-  void begin();
+  /// Takes every reading away, once the person agrees.
+  void clear();
   [[nodiscard]] const shelf::BenchAnswer& answer() const { return answer_; }
 
 signals:

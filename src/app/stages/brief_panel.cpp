@@ -93,8 +93,7 @@ void BriefPanel::refresh_rows() {
       heights_[i]->setText(tr("no height yet"));
       continue;
     }
-    const bool road = desk().build().variant().brief.presets[p].use == build::PresetUse::road;
-    const bool fine = road ? presets[p]->in_road : presets[p]->in_reach;
+    const bool fine = presets[p]->stands(desk().build().variant().brief.presets[p].use);
     heights_[i]->setText(fine ? tr("= %1").arg(desk().shown(presets[p]->height, Kind::length))
                               : tr("= %1, outside").arg(desk().shown(presets[p]->height, Kind::length)));
     heights_[i]->setProperty("wrong", !fine);

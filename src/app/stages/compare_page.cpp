@@ -77,7 +77,7 @@ private:
       y += line;
     }
     for (const auto& choice : comparison_->choices) {
-      text(painter, {0, y, area.width(), line * 0.8}, QString::fromStdString(choice.label), small, t.second);
+      text(painter, {0, y, area.width(), line * 0.8}, desk_.words_of(choice.label), small, t.second);
       y += line * 0.8;
       text(painter, {0, y, half - 6, line}, choice.a.empty() ? tr("none") : QString::fromStdString(choice.a), bold,
            t.ink);

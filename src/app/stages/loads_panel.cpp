@@ -39,25 +39,27 @@ void LoadsPanel::build_rows() {
   grid()->addWidget(name, 0, 0);
   shares_ = quiet_label();
   shares_->setWordWrap(true);
-  grid()->addWidget(shares_, 0, 1, 1, 3);
+  grid()->addWidget(shares_, 0, 1, 1, 4);
   auto* drop = remover([] { return tr("this load case"); });
   connect(drop, &QToolButton::clicked, this, [this, c] { desk().remove_load_case(c); });
-  grid()->addWidget(drop, 0, 4, Qt::AlignBottom);
-  const QString heads[] = {tr("mass"), tr("how much"), tr("behind the front axle"), tr("left of the middle")};
-  for (int i = 0; i < 4; ++i)
+  grid()->addWidget(drop, 0, 5, Qt::AlignBottom);
+  const QString heads[] = {tr("mass"), tr("how much"), tr("behind the front axle"), tr("left of the middle"),
+                           tr("above the road")};
+  for (int i = 0; i < 5; ++i)
     heading(heads[i], 1, i);
   int row = 2;
   for (std::size_t m = 0; m < cases[c].masses.size(); ++m, ++row) {
     const QString at = QString("%1.masses.%2").arg(path).arg(m);
     int column = 0;
-    for (const char* key : {".name", ".mass_kg", ".behind_front_axle_m", ".left_of_middle_m"}) {
+    for (const char* key : {".name", ".mass_kg", ".behind_front_axle_m", ".left_of_middle_m", ".above_road_m"}) {
       auto* field = new Field(desk(), at + key, {}, this);
+      if (QString(key) == ".above_road_m") field->set_placeholder(tr("as the body"));
       grid()->addWidget(field, row, column++);
     }
     auto* remove =
         remover([this, c, m] { return QString::fromStdString(desk().build().load_cases.at(c).masses.at(m).name); });
     connect(remove, &QToolButton::clicked, this, [this, c, m] { desk().remove_load_mass(c, m); });
-    grid()->addWidget(remove, row, 4);
+    grid()->addWidget(remove, row, 5);
   }
   auto* add_mass = new QPushButton(tr("Add a mass"), this);
   connect(add_mass, &QPushButton::clicked, this, [this, c] { desk().add_load_mass(c); });
@@ -65,7 +67,7 @@ void LoadsPanel::build_rows() {
   grid()->addWidget(add_case, row, 1, Qt::AlignLeft);
   grid()->setRowStretch(row + 1, 1);
   grid()->setColumnStretch(0, 3);
-  for (int i = 1; i < 4; ++i)
+  for (int i = 1; i < 5; ++i)
     grid()->setColumnStretch(i, 2);
   grid()->setContentsMargins(0, u / 2, 0, 0);
 }

@@ -159,8 +159,8 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   connect(go_, &QPushButton::clicked, this, [this] { running_ ? stop() : start(); });
   connect(take_, &QPushButton::clicked, this, &SearchPage::take);
   connect(&desk_, &Desk::changed, this, [this] {
-    // A switch of variant or any edit: the answer was for another build.
-    if (searched_ && !(desk_.build() == *searched_)) forget(tr("The build has changed since; search again."));
+    // An edit of anything the answer was worked out from, another variant, another shelf.
+    if (searched_ && !still_holds()) forget(tr("What was searched has changed since; search again."));
   });
   connect(&desk_, &Desk::restyled, this, &SearchPage::refresh);
   refresh();
@@ -208,24 +208,27 @@ void SearchPage::start() {
   if (!wanted) return;
   result_.reset();
   held_choice_.reset();
-  searched_ = std::make_shared<const build::Build>(desk_.build());
+  desk_.settle(Desk::Unfinished::give_up);
+  searched_ = assess::search_given(desk_.build(), desk_.shelf());
   running_ = true;
   const quint64 number = ++number_;
   progress_->setValue(0);
   refresh();
   // The thread owns copies of everything it reads; what it says comes back through the event loop.
-  worker_ = std::jthread([this, number, build = searched_, shelf = desk_.shelf(),
+  worker_ = std::jthread([this, number, build = desk_.history().shared_now(), shelf = desk_.shelf(),
                           space_now = *wanted](const std::stop_token& token) {
-    auto result =
-        assess::search(*build, shelf, space_now, {0, token, [this, number](double done) {
-                                                    QMetaObject::invokeMethod(
-                                                        this,
-                                                        [this, number, done] {
-                                                          if (number == number_)
-                                                            progress_->setValue(static_cast<int>(done * 1000));
-                                                        },
-                                                        Qt::QueuedConnection);
-                                                  }});
+    const auto show = [this, number](double done) {
+      QMetaObject::invokeMethod(
+          this,
+          [this, number, done] {
+            if (number == number_) progress_->setValue(std::max(progress_->value(), static_cast<int>(done * 1000)));
+          },
+          Qt::QueuedConnection);
+    };
+    assess::SearchControl control;
+    control.stop = token;
+    control.progress = show;
+    auto result = assess::search(*build, shelf, space_now, control);
     QMetaObject::invokeMethod(
         this, [this, number, r = std::move(result)]() mutable { found(std::move(r), number); }, Qt::QueuedConnection);
   });
@@ -249,8 +252,8 @@ void SearchPage::found(Expected<assess::SearchResult> result, quint64 number) {
   if (!result) {
     said_->setText(desk_.words_of(result.error()));
     searched_.reset();
-  } else if (!(desk_.build() == *searched_)) {
-    forget(tr("The build has changed since; search again."));
+  } else if (!still_holds()) {
+    forget(tr("What was searched has changed since; search again."));
   } else {
     result_ = std::move(*result);
     const QLocale locale;
@@ -263,10 +266,19 @@ void SearchPage::found(Expected<assess::SearchResult> result, quint64 number) {
                   .arg(locale.toString(static_cast<qulonglong>(result_->tried)),
                        locale.toString(static_cast<qulonglong>(result_->passed)))
                   .arg(result_->choices.size()));
+    if (result_->pairs > result_->ranking.size())
+      said_->setText(said_->text() + " " +
+                     tr("Of %1 pairs of bags the first %2 are listed.")
+                         .arg(locale.toString(static_cast<qulonglong>(result_->pairs)),
+                              locale.toString(static_cast<qulonglong>(result_->ranking.size()))));
     if (!result_->choices.empty()) held_choice_ = 0;
   }
   refresh();
   emit finished();
+}
+
+bool SearchPage::still_holds() const {
+  return assess::search_given(desk_.build(), desk_.shelf()) == *searched_;
 }
 
 void SearchPage::forget(const QString& why) {
@@ -284,7 +296,9 @@ void SearchPage::forget(const QString& why) {
 void SearchPage::take() {
   if (!result_ || !held_choice_) return;
   const SearchChoice choice = result_->choices[*held_choice_];
-  desk_.take_variant(assess::with_choice(desk_.build().variant(), choice));
+  build::Variant variant = assess::with_choice(desk_.build().variant(), choice);
+  variant.name = tr("%1, found").arg(desk_.free_letter()).toStdString();
+  if (!desk_.take_variant(std::move(variant))) return; // there was no room for it; the desk said so
   desk_.tell(tr("Taken over as variant %1. The design before it stays.")
                  .arg(QString::fromStdString(desk_.build().variant().name)));
   emit taken();
@@ -324,9 +338,9 @@ void SearchPage::refresh() {
                   : tr("no added volume");
       text += "<br>" + tr("parks at %1").arg(desk_.shown(e.lowest, Kind::length)) + "<br>";
       QStringList hertz;
-      for (const double f : e.frequency)
+      for (const double f : e.ride_frequency)
         hertz << desk_.shown(f, Kind::frequency);
-      text += tr("body %1").arg(hertz.join(", ")) + "<br>" +
+      text += tr("ride %1").arg(hertz.join(", ")) + "<br>" +
               tr("road pressure up to %1").arg(desk_.shown(e.road_pressure, Kind::pressure)) + "</p>";
     }
     const SearchFigures& f = c.figures;

@@ -42,7 +42,6 @@ protected:
   void showEvent(QShowEvent* event) override;
 
 private:
-  struct Job;
   void found(Expected<assess::SearchResult> result, quint64 number);
   void refresh();
   void fill_table();
@@ -51,6 +50,7 @@ private:
   void hold(std::size_t choice);
   void take();
   void forget(const QString& why);
+  [[nodiscard]] bool still_holds() const; // only after a search was begun
   [[nodiscard]] std::optional<assess::SearchSpace> space();
 
   Desk& desk_;
@@ -63,7 +63,7 @@ private:
   QTableWidget* table_;
   std::optional<assess::SearchResult> result_;
   std::optional<std::size_t> held_choice_;
-  std::shared_ptr<const build::Build> searched_; // what the result is for
+  std::optional<assess::SearchGiven> searched_; // what the result is for
   std::jthread worker_;
   bool running_ = false;
   quint64 number_ = 0; // of the latest search: an older one's result is dropped

@@ -2,6 +2,7 @@
 
 #include "app/desk.h"
 #include "app/stages/bench_panel.h"
+#include "app/widgets/ask.h"
 #include "app/widgets/card_cells.h"
 #include "app/widgets/card_drawing.h"
 #include "file/text_file.h"
@@ -71,10 +72,7 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
   left->addWidget(button(tr("Import cards…"), "card_import", [this] {
     import(QFileDialog::getOpenFileNames(this, tr("Bag cards"), {}, tr("Bag cards (*.csv);;All files (*)")));
   }));
-  left->addWidget(button(tr("From a bench test"), "card_bench", [this] {
-    bench_->begin();
-    stack_->setCurrentWidget(bench_);
-  }));
+  left->addWidget(button(tr("From a bench test"), "card_bench", [this] { stack_->setCurrentWidget(bench_); }));
   auto* side = new QWidget(this);
   side->setLayout(left);
   left->setContentsMargins(0, 0, 0, 0);
@@ -333,14 +331,22 @@ void ShelfPage::duplicate() {
 bool ShelfPage::keep() {
   if (!drafts_.has_card()) return false;
   const std::string name = drafts_.card().name;
+  const auto there = desk_.own_card(name);
+  if (there && !(*there == drafts_.card()) &&
+      !ask(this, tr("Replace a card"),
+           tr("A card of “%1” is on your shelf already. Replace it? Undo brings it back.")
+               .arg(QString::fromStdString(name)),
+           tr("Replace it")))
+    return false;
   const auto file = desk_.keep_card(drafts_.card());
   if (!file) {
     desk_.tell(desk_.words_of(file.error()));
     return false;
   }
-  drafts_.kept();
-  show_bag(name);
-  desk_.tell(tr("Kept as %1").arg(QString::fromStdString(file->string())));
+  drafts_.kept(there);
+  refresh_list();
+  show_draft();
+  desk_.tell(tr("Kept as %1").arg(QString::fromStdString(shown_path(*file))));
   return true;
 }
 
@@ -352,8 +358,9 @@ bool ShelfPage::export_to(const QString& file) {
 }
 
 int ShelfPage::import(const QStringList& files) {
-  int kept = 0, refused = 0;
-  QString first_wrong, last_name;
+  std::vector<air::BagCard> cards;
+  int refused = 0;
+  QString first_wrong;
   const auto wrong = [&](const QString& file, const QString& what) {
     ++refused;
     if (first_wrong.isEmpty()) first_wrong = QString("%1, %2").arg(QFileInfo(file).fileName(), what);
@@ -364,28 +371,48 @@ int ShelfPage::import(const QStringList& files) {
       wrong(file, desk_.words_of(text.error()));
       continue;
     }
-    for (const auto& reading : shelf::read_cards(*text)) {
-      if (!reading.card) {
+    for (auto& reading : shelf::read_cards(*text)) {
+      if (reading.card)
+        cards.push_back(std::move(*reading.card));
+      else
         wrong(file, desk_.words_of(shelf::with_place(reading.mistakes.front())));
-        continue;
-      }
-      const auto done = desk_.keep_card(*reading.card);
-      if (!done) {
-        wrong(file, desk_.words_of(done.error()));
-        continue;
-      }
-      ++kept;
-      last_name = QString::fromStdString(reading.card->name);
     }
+  }
+  // What would take another's place is asked about once, before anything is written.
+  QStringList replaced;
+  for (const air::BagCard& card : cards)
+    if (const auto there = desk_.own_card(card.name); there && !(*there == card))
+      replaced << QString::fromStdString(card.name);
+  const bool replace =
+      replaced.isEmpty() || ask(this, tr("Replace cards"),
+                                tr("On your shelf already: %1. Replace them by those imported? Undo brings each back.")
+                                    .arg(replaced.join(", ")),
+                                tr("Replace them"));
+  int kept = 0, left = 0;
+  for (const air::BagCard& card : cards) {
+    const auto there = desk_.own_card(card.name);
+    if (there && !(*there == card) && !replace) {
+      ++left;
+      continue;
+    }
+    if (const auto done = desk_.keep_card(card); !done) {
+      wrong(QString::fromStdString(card.name), desk_.words_of(done.error()));
+      continue;
+    }
+    ++kept;
+    drafts_.open(there.value_or(card));
+    drafts_.change(card);
+    drafts_.kept(there);
   }
   if (kept > 0) {
     refresh_list();
-    show_bag(last_name.toStdString());
+    stack_->setCurrentIndex(0);
+    show_draft();
   }
-  if (refused > 0)
-    desk_.tell(tr("%1 cards kept, %2 not: %3").arg(kept).arg(refused).arg(first_wrong));
-  else if (kept > 0)
-    desk_.tell(tr("%1 cards kept on your shelf.").arg(kept));
+  QString said = tr("%1 cards kept on your shelf.").arg(kept);
+  if (left > 0) said += " " + tr("%1 stayed as they were.").arg(left);
+  if (refused > 0) said = tr("%1 cards kept, %2 not: %3").arg(kept).arg(refused).arg(first_wrong);
+  if (kept + left + refused > 0) desk_.tell(said);
   return kept;
 }
 

@@ -25,6 +25,10 @@ QString number_of(const std::optional<double>& value, Kind kind, const UnitPrefs
   return value ? QString::fromStdString(show_parts(*value, kind, prefs).number) : QString("–");
 }
 
+const BagVerdict& verdict_of(const QModelIndex& index) {
+  return static_cast<const BagModel*>(index.model())->judged(index.row());
+}
+
 /// A cell's text and nothing else: a shelf is judged and drawn again at every move of a flag, and the style's own
 /// drawing of cells takes most of a frame.
 class TextDelegate : public QStyledItemDelegate {
@@ -55,7 +59,7 @@ public:
   void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const Tokens& t = desk_.look().tokens();
     if (option.state & QStyle::State_Selected) painter->fillRect(option.rect, t.selected);
-    const BagVerdict& v = desk_.verdicts()[static_cast<std::size_t>(index.row())];
+    const BagVerdict& v = verdict_of(index);
     const auto [low, high] = desk_.height_range();
     const QRectF area = QRectF(option.rect).adjusted(8, 0, -8, 0);
     const auto x = [&, lo = low, hi = high](double H) {
@@ -91,7 +95,7 @@ public:
   void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
     const Tokens& t = desk_.look().tokens();
     if (option.state & QStyle::State_Selected) painter->fillRect(option.rect, t.selected);
-    const BagVerdict& v = desk_.verdicts()[static_cast<std::size_t>(index.row())];
+    const BagVerdict& v = verdict_of(index);
     const QColor colour = v.fit == Fit::fits ? t.good : v.fit == Fit::with_care ? t.caution : t.stop;
     const double s = desk_.look().px(8);
     const QRectF mark(option.rect.left() + 6, option.rect.center().y() - s / 2 + 1, s, s);
@@ -127,7 +131,7 @@ private:
 BagModel::BagModel(Desk& desk, QObject* parent) : QAbstractTableModel(parent), desk_(desk) {}
 
 int BagModel::rowCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : static_cast<int>(desk_.verdicts().size());
+  return parent.isValid() ? 0 : static_cast<int>(verdicts_.size());
 }
 int BagModel::columnCount(const QModelIndex& parent) const {
   return parent.isValid() ? 0 : column_count;
@@ -135,24 +139,28 @@ int BagModel::columnCount(const QModelIndex& parent) const {
 
 void BagModel::refresh() {
   beginResetModel();
+  verdicts_ = desk_.verdicts();
   endResetModel();
 }
 
 int BagModel::row_of(const std::string& bag) const {
-  const auto& verdicts = desk_.verdicts();
-  for (std::size_t i = 0; i < verdicts.size(); ++i)
-    if (verdicts[i].bag == bag) return static_cast<int>(i);
+  for (std::size_t i = 0; i < verdicts_.size(); ++i)
+    if (verdicts_[i].bag == bag) return static_cast<int>(i);
   return -1;
 }
 
 QVariant BagModel::data(const QModelIndex& index, int role) const {
   if (!index.isValid() || index.row() >= rowCount()) return {};
-  const BagVerdict& v = desk_.verdicts()[static_cast<std::size_t>(index.row())];
+  const BagVerdict& v = judged(index.row());
   const UnitPrefs& prefs = desk_.prefs();
   if (role == Qt::ToolTipRole) {
     QStringList lines;
     for (const Message& reason : v.reasons)
       lines << desk_.words_of(reason);
+    if (v.beyond != air::Beyond::nothing) lines << tr("△ its road pressure is %1").arg(tr(air::beyond_name(v.beyond)));
+    if (v.frequency && v.ride_frequency)
+      lines << tr("%1 with the tyre, %2 without")
+                   .arg(desk_.shown(*v.ride_frequency, Kind::frequency), desk_.shown(*v.frequency, Kind::frequency));
     return lines.isEmpty() ? tr("fits") : lines.join("\n");
   }
   if (role == Qt::TextAlignmentRole && index.column() >= frequency && index.column() <= diameter)
@@ -174,9 +182,10 @@ QVariant BagModel::data(const QModelIndex& index, int role) const {
                          .arg(desk_.shown(v.reach->first, Kind::length), desk_.shown(v.reach->second, Kind::length))
                    : tr("no window");
   case frequency:
-    return number_of(v.frequency, Kind::frequency, prefs);
+    return number_of(v.ride_frequency, Kind::frequency, prefs);
   case pressure:
-    return number_of(v.pressure, Kind::pressure, prefs);
+    return (v.beyond == air::Beyond::nothing ? QString() : QString("△ ")) +
+           number_of(v.pressure, Kind::pressure, prefs);
   case diameter:
     return number_of(v.diameter, Kind::length, prefs);
   case verdict:
@@ -210,7 +219,7 @@ QVariant BagModel::headerData(int section, Qt::Orientation orientation, int role
   case window:
     return tr("reach and road, %1 to %2").arg(number_of(low, Kind::length, prefs), desk_.shown(high, Kind::length));
   case frequency:
-    return tr("body %1").arg(unit(Kind::frequency));
+    return tr("ride %1").arg(unit(Kind::frequency));
   case pressure:
     return tr("road %1").arg(unit(Kind::pressure));
   case diameter:
@@ -288,7 +297,7 @@ void BagTable::resizeEvent(QResizeEvent* event) {
 }
 
 void BagTable::choose(const QModelIndex& index) {
-  if (index.isValid()) desk_.choose_bag(desk_.end(), desk_.verdicts()[static_cast<std::size_t>(index.row())].bag);
+  if (index.isValid()) desk_.choose_bag(desk_.end(), model_->judged(index.row()).bag);
 }
 
 void BagTable::keyPressEvent(QKeyEvent* event) {

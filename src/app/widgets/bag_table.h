@@ -2,6 +2,8 @@
 // Enter chooses; the headings sort.
 #pragma once
 
+#include "assess/judge.h"
+
 #include <QAbstractTableModel>
 #include <QTableView>
 
@@ -21,10 +23,13 @@ public:
   [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
   [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
   [[nodiscard]] int row_of(const std::string& bag) const;
+  /// The bag of a row as it was last refreshed. @param row  of the model
+  [[nodiscard]] const assess::BagVerdict& judged(int row) const { return verdicts_[static_cast<std::size_t>(row)]; }
   void refresh();
 
 private:
   Desk& desk_;
+  std::vector<assess::BagVerdict> verdicts_; // what the rows show, changed only while the model resets
 };
 
 class BagTable : public QTableView {

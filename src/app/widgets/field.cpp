@@ -24,9 +24,13 @@ Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
   edit_->installEventFilter(this);
   setFocusProxy(edit_);
   connect(edit_, &QLineEdit::textEdited, this, [this] { clear_wrong(); });
-  connect(edit_, &QLineEdit::returnPressed, this, [this] { commit(false); });
+  connect(edit_, &QLineEdit::returnPressed, this, [this] {
+    if (editing_ && !commit(false)) emit taken();
+  });
   connect(&desk_, &Desk::changed, this, &Field::refresh);
   connect(&desk_, &Desk::restyled, this, &Field::restyle);
+  connect(&desk_, &Desk::settling, this,
+          [this](Desk::Unfinished unfinished) { settle(unfinished == Desk::Unfinished::give_up); });
   restyle();
 }
 
@@ -37,6 +41,7 @@ void Field::showEvent(QShowEvent* event) {
 
 void Field::bind(const QString& path) {
   if (path == path_) return;
+  settle(true); // what was typed belongs to the old place
   path_ = path;
   refresh();
 }
@@ -63,7 +68,7 @@ void Field::refresh() {
   stale_ = !isVisible() && !edit_->accessibleName().isEmpty();
   if (stale_) return;
   const build::FieldView view = desk_.field(path_);
-  const QString name = QString::fromStdString(view.label);
+  const QString name = desk_.words_of(view.label);
   edit_->setAccessibleName(name.isEmpty() ? caption_->text() : name);
   edit_->setPlaceholderText(!placeholder_.isEmpty() ? placeholder_ : view.is_text ? tr("type") : tr("not taken"));
   QString tip = name;
@@ -77,42 +82,51 @@ void Field::refresh() {
     tip += tr("\nA height (343 mm), a gap (gap 30 mm, or 2 f for fingers), or a drop (drop 60 mm).");
   edit_->setToolTip(tip);
   edit_->setAccessibleDescription(tip);
-  if (editing_) return;
+  if (is_touched()) return;
+  editing_ = false;
   edit_->setText(QString::fromStdString(view.shown));
   edit_->setCursorPosition(0);
   update();
+  if (edit_->hasFocus()) begin(); // nothing typed yet: go on with the new value
 }
 
 void Field::begin() {
   if (editing_) return;
   editing_ = true;
+  began_at_ = desk_.resolve(path_);
   began_with_ = QString::fromStdString(desk_.field(path_).editable);
   edit_->setText(began_with_);
   edit_->selectAll();
 }
 
-void Field::commit(bool leaving) {
-  if (!editing_) return;
-  const QString text = edit_->text();
-  if (text != began_with_) {
-    if (const auto wrong = desk_.type(path_, text)) {
+std::optional<QString> Field::commit(bool leaving) {
+  if (!editing_) return std::nullopt;
+  if (is_touched()) {
+    const QString text = edit_->text();
+    began_with_ = text; // taken once, whatever hears of the change
+    if (auto wrong = desk_.type(began_at_, text)) {
+      began_with_ = QString::fromStdString(desk_.field(began_at_).editable);
       mark_wrong(*wrong);
       desk_.tell(*wrong);
       if (leaving) give_up(); // the last good value stands; the sentence stays at the foot of the window
-      return;
+      return wrong;
     }
   }
   clear_wrong();
   editing_ = false;
   refresh();
-  if (!leaving) {
-    begin();
-    emit taken();
-  }
+  if (!leaving) begin();
+  return std::nullopt;
+}
+
+void Field::settle(bool give_up_wrong) {
+  if (!is_touched()) return;
+  if (const auto wrong = commit(give_up_wrong)) desk_.could_not_take(*wrong);
 }
 
 void Field::give_up() {
   clear_wrong();
+  edit_->setText(began_with_);
   editing_ = false;
   refresh();
 }
@@ -157,6 +171,13 @@ bool Field::eventFilter(QObject* watched, QEvent* event) {
     begin();
   } else if (event->type() == QEvent::FocusOut) {
     if (static_cast<QFocusEvent*>(event)->reason() != Qt::PopupFocusReason) commit(true);
+  } else if (event->type() == QEvent::ShortcutOverride && !is_touched()) {
+    // Undo and redo are the line's own only while something is typed in it; else they are the build's.
+    auto* key = static_cast<QKeyEvent*>(event);
+    if (key->matches(QKeySequence::Undo) || key->matches(QKeySequence::Redo)) {
+      key->ignore();
+      return true;
+    }
   } else if (event->type() == QEvent::KeyPress && static_cast<QKeyEvent*>(event)->key() == Qt::Key_Escape) {
     give_up();
     begin();

@@ -7,6 +7,8 @@
 #include <QPointer>
 #include <QWidget>
 
+#include <optional>
+
 namespace mavrel::app {
 
 class Desk;
@@ -40,8 +42,11 @@ protected:
 
 private:
   void begin();
-  void commit(bool leaving);
+  /// Takes what is typed to where it was begun. @returns what is wrong with it; none when it was taken
+  std::optional<QString> commit(bool leaving);
+  void settle(bool give_up_wrong);
   void give_up();
+  [[nodiscard]] bool is_touched() const { return editing_ && edit_->text() != began_with_; }
   void mark_wrong(const QString& sentence);
   void clear_wrong();
   void restyle();
@@ -50,8 +55,8 @@ private:
   QString path_;
   QLabel* caption_;
   QLineEdit* edit_;
-  QPointer<QLabel> bubble_; // belongs to the window, so that it may lie over other widgets
-  QString began_with_, placeholder_;
+  QPointer<QLabel> bubble_;                     // belongs to the window, so that it may lie over other widgets
+  QString began_with_, began_at_, placeholder_; // text and resolved path when editing began
   bool editing_ = false;
   bool stale_ = false; // changed while out of sight
   bool prominent_ = false;

@@ -100,7 +100,7 @@ private:
   double lay_out(QPainter* painter, const QRectF& rect, const QModelIndex& index) const {
     const Look& look = desk_.look();
     const Tokens& t = look.tokens();
-    const Finding& f = desk_.assessment().findings[static_cast<std::size_t>(index.row())];
+    const Finding& f = static_cast<const FindingsModel*>(index.model())->finding(index.row());
     const double pad = look.px(8), mark = look.px(9);
     const double left = rect.left() + pad + mark + look.px(7);
     const double width = rect.right() - pad - left;
@@ -143,12 +143,12 @@ private:
 FindingsModel::FindingsModel(Desk& desk, QObject* parent) : QAbstractListModel(parent), desk_(desk) {}
 
 int FindingsModel::rowCount(const QModelIndex& parent) const {
-  return parent.isValid() ? 0 : static_cast<int>(desk_.assessment().findings.size());
+  return parent.isValid() ? 0 : static_cast<int>(findings_.size());
 }
 
 QVariant FindingsModel::data(const QModelIndex& index, int role) const {
   if (!index.isValid() || index.row() >= rowCount()) return {};
-  const Finding& f = desk_.assessment().findings[static_cast<std::size_t>(index.row())];
+  const Finding& f = finding(index.row());
   if (role == Qt::DisplayRole) return desk_.words_of(f.title);
   if (role == Qt::AccessibleTextRole || role == Qt::AccessibleDescriptionRole)
     return QString("%1: %2. %3 %4 %5")
@@ -159,6 +159,7 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
 
 void FindingsModel::refresh() {
   beginResetModel();
+  findings_ = desk_.assessment().findings;
   endResetModel();
 }
 
@@ -227,7 +228,7 @@ void FindingsPanel::show_folded(bool fold) {
 
 void FindingsPanel::go(const QModelIndex& index) {
   if (!index.isValid()) return;
-  const Finding& f = desk_.assessment().findings[static_cast<std::size_t>(index.row())];
+  const Finding f = model_->finding(index.row()); // going there may change the list
   if (f.end) desk_.set_end(*f.end);
   emit desk_.went_to(assess::stage_key(f.stage), QString::fromStdString(f.place));
 }

@@ -1,6 +1,8 @@
 // What stops it: the findings, worst first. A click or Enter goes to the place.
 #pragma once
 
+#include "assess/assessment.h"
+
 #include <QAbstractListModel>
 #include <QListView>
 #include <QWidget>
@@ -19,9 +21,12 @@ public:
   [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
   [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
   void refresh();
+  /// The finding of a row as it was last refreshed. @param row  of the model
+  [[nodiscard]] const assess::Finding& finding(int row) const { return findings_[static_cast<std::size_t>(row)]; }
 
 private:
   Desk& desk_;
+  std::vector<assess::Finding> findings_; // what the rows show, changed only while the model resets
 };
 
 class FindingsPanel : public QWidget {

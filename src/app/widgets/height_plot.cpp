@@ -141,6 +141,8 @@ void HeightPlot::paint_blocked(QPainter& painter, const std::vector<QRectF>& col
       on_blocked.fillRect(at(from, to), t.panel);
       hatch(on_blocked, at(from, to), t.hatch_stop, false, look.px(7));
     }
+    for (const auto& [from, to] : unknown(e.windows.reach_blocked))
+      dots(on_blocked, at(from, to), t.panel, t.second, look.px(7));
   }
   for (const QRectF& column : columns) {
     painter.drawPixmap(column.topLeft(), blocked);
@@ -168,7 +170,8 @@ void HeightPlot::paint_values(QPainter& painter, const Column& column) const {
   }
 }
 
-void HeightPlot::paint_figure(QPainter& painter, const Column& column, double value, double y, int decimals) const {
+void HeightPlot::paint_figure(QPainter& painter, const Column& column, double value, double y, int decimals,
+                              const QString& mark) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const double x = column.x(value);
@@ -176,7 +179,7 @@ void HeightPlot::paint_figure(QPainter& painter, const Column& column, double va
   painter.setFont(look.font(TextSize::large, true));
   const QFontMetricsF metrics(painter.font());
   painter.setRenderHint(QPainter::Antialiasing);
-  const QString text = QString::fromStdString(show_parts(value, column.kind, desk_.prefs(), decimals).number);
+  const QString text = mark + QString::fromStdString(show_parts(value, column.kind, desk_.prefs(), decimals).number);
   const double w = metrics.horizontalAdvance(text) + 6, h = metrics.height();
   const bool to_right = x + w + look.px(9) < column.rect.right();
   const bool above = y - h - 3 > plot().top();

@@ -54,8 +54,9 @@ protected:
   void paint_blocked(QPainter& painter, const std::vector<QRectF>& columns) const;
   /// Round values along a column's foot.
   void paint_values(QPainter& painter, const Column& column) const;
-  /// A ring on the pose line and its figure beside it.
-  void paint_figure(QPainter& painter, const Column& column, double value, double y, int decimals = -1) const;
+  /// A ring on the pose line and its figure beside it. @param mark  in front of the figure
+  void paint_figure(QPainter& painter, const Column& column, double value, double y, int decimals = -1,
+                    const QString& mark = {}) const;
   /// The front's lines are solid, the rear's dashed, everywhere.
   [[nodiscard]] QPen line_pen(double width) const;
 

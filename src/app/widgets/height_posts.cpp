@@ -27,6 +27,8 @@ const char* short_limit_name(int code) {
     return QT_TRANSLATE_NOOP("posts", "damper shut");
   case LimitCode::damper_open:
     return QT_TRANSLATE_NOOP("posts", "damper open");
+  case LimitCode::card_unknown:
+    return QT_TRANSLATE_NOOP("posts", "off the card");
   case LimitCode::pressure_high:
     return QT_TRANSLATE_NOOP("posts", "pressure");
   case LimitCode::pressure_low:
@@ -45,6 +47,8 @@ HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
       describe();
       update();
     });
+  // What was held may not be there any more, or be another of its number.
+  connect(&desk_, &Desk::rewound, this, [this] { grip_.reset(); });
   describe();
 }
 
@@ -177,6 +181,8 @@ void HeightPosts::paint_post(QPainter& painter, End end) const {
     painter.fillRect(between(from, to), t.panel);
     hatch(painter, between(from, to), t.hatch_stop, false, step);
   }
+  for (const auto& [from, to] : unknown(e.windows.reach_blocked))
+    dots(painter, between(from, to), t.panel, t.second, step);
   if (e.windows.road) {
     QColor fill = t.end(end);
     fill.setAlphaF(t.dark ? 0.38F : 0.24F);
@@ -277,7 +283,7 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
   painter.setRenderHint(QPainter::Antialiasing);
   for (std::size_t k = 0; k < shown.size(); ++k) {
     const auto& preset = *e.presets[shown[k]];
-    const bool fine = presets[shown[k]].use == build::PresetUse::road ? preset.in_road : preset.in_reach;
+    const bool fine = preset.stands(presets[shown[k]].use);
     const double tip = post.left() - 1, at_y = wanted[k], w = look.px(9), h = look.px(5);
     QPainterPath flag(QPointF(tip, at_y));
     flag.lineTo(tip - w * 0.6, at_y - h);

@@ -33,6 +33,13 @@ std::vector<std::pair<double, double>> joined(const std::vector<assess::Stretch>
   return out;
 }
 
+std::vector<std::pair<double, double>> unknown(const std::vector<assess::Stretch>& blocked) {
+  std::vector<std::pair<double, double>> out;
+  for (const auto& stretch : blocked)
+    if (stretch.code == assess::LimitCode::card_unknown) out.emplace_back(stretch.from, stretch.to);
+  return out;
+}
+
 namespace {
 
 /// One square of hatching that repeats without a seam. Drawn once a colour and size: hatching by lines costs more
@@ -64,6 +71,22 @@ void hatch(QPainter& painter, const QRectF& rect, const QColor& colour, bool fal
   // Tiles lie on one lattice from the widget's corner, so that neighbouring rectangles hatch as one.
   painter.setBrushOrigin(0, 0);
   painter.fillRect(rect, QBrush(hatch_tile(colour, falling, std::max(3, static_cast<int>(std::lround(step))), ratio)));
+}
+
+void dots(QPainter& painter, const QRectF& rect, const QColor& ground, const QColor& colour, double step) {
+  if (rect.height() <= 0 || rect.width() <= 0) return;
+  painter.fillRect(rect, ground);
+  painter.save();
+  painter.setClipRect(rect);
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(Qt::NoPen);
+  painter.setBrush(colour);
+  const double r = step / 8;
+  bool odd = false;
+  for (double y = std::floor(rect.top() / step) * step; y < rect.bottom(); y += step / 1.5, odd = !odd)
+    for (double x = rect.left() + (odd ? step / 2 : 0); x < rect.right(); x += step)
+      painter.drawEllipse(QPointF(x + r, y), r, r);
+  painter.restore();
 }
 
 std::vector<double> spread_apart(const std::vector<double>& wanted, double gap, double top, double bottom) {

@@ -32,6 +32,12 @@ struct HeightScale {
 /// Diagonal hatching over a rectangle; `falling` leans the other way, so that two kinds differ without colour.
 void hatch(QPainter& painter, const QRectF& rect, const QColor& colour, bool falling, double step);
 
+/// The stretches that nobody knows about, of those blocked. @returns [from, to]
+[[nodiscard]] std::vector<std::pair<double, double>> unknown(const std::vector<assess::Stretch>& blocked);
+
+/// Dots over a rectangle: nobody knows what is there. @param ground  laid under them
+void dots(QPainter& painter, const QRectF& rect, const QColor& ground, const QColor& colour, double step);
+
 /// Moves label positions apart until neighbours are at least `gap` apart, keeping their order and staying within
 /// [top, bottom] while there is room. @param y  wanted positions, any order
 [[nodiscard]] std::vector<double> spread_apart(const std::vector<double>& y, double gap, double top, double bottom);

@@ -23,7 +23,7 @@ QRectF HeightSheet::limits_area() const {
 }
 
 std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
-  static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::frequency, TrackCode::bag_height,
+  static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::ride_frequency, TrackCode::bag_height,
                                         TrackCode::damper_to_open, TrackCode::damper_to_shut};
   const auto rects = split(limits_area().right() + desk_.look().px(7), static_cast<int>(std::size(codes)));
   const auto& e = desk_.assessment().end(desk_.end());
@@ -36,8 +36,12 @@ std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
     bool any = false;
     for (std::size_t c = 0; c < desk_.assessment().loads.size(); ++c) {
       const Track* track = e.find(code, c);
-      const auto range = track ? track->range() : std::nullopt;
+      auto range = track ? track->range() : std::nullopt;
       if (!range) continue;
+      // The frequency without the tyre lies above the one felt, dotted in the same column.
+      const Track* bare = code == TrackCode::ride_frequency ? e.find(TrackCode::frequency, c) : nullptr;
+      const auto bare_range = bare ? bare->range() : std::nullopt;
+      if (bare_range) range->second = std::max(range->second, bare_range->second);
       column.low = any ? std::min(column.low, range->first) : range->first;
       column.high = any ? std::max(column.high, range->second) : range->second;
       any = true;
@@ -61,7 +65,11 @@ QString HeightSheet::described() const {
   for (const TrackColumn& column : columns()) {
     const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
     const auto value = track ? track->at(*H) : std::nullopt;
-    if (value) text += QString("%1 %2, ").arg(tr(assess::track_name(column.code)), desk_.shown(*value, column.kind));
+    if (!value) continue;
+    text += QString("%1 %2").arg(tr(assess::track_name(column.code)), desk_.shown(*value, column.kind));
+    if (const air::Beyond beyond = track->beyond_at(*H); column.code == TrackCode::pressure)
+      text += beyond == air::Beyond::nothing ? QString() : " " + tr(air::beyond_name(beyond));
+    text += ", ";
   }
   return text;
 }
@@ -145,11 +153,12 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
   const Tokens& t = look.tokens();
   const auto& e = desk_.assessment().end(desk_.end());
   const HeightScale s = scale();
-  paint_head(painter, column.rect, tr(assess::track_name(column.code)),
-             QString::fromStdString(unit_name(column.kind, desk_.prefs())));
+  QString unit = QString::fromStdString(unit_name(column.kind, desk_.prefs()));
+  if (column.code == TrackCode::ride_frequency) unit = tr("%1, dotted without tyre").arg(unit);
+  paint_head(painter, column.rect, tr(assess::track_name(column.code)), unit);
   if (!column.has_values()) {
     painter.setPen(t.second);
-    const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::frequency ||
+    const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::ride_frequency ||
                         column.code == TrackCode::bag_height;
     painter.fillRect(
         QRectF(column.rect.left() + 2, column.rect.center().y() - look.px(18), column.rect.width() - 4, look.px(36)),
@@ -181,8 +190,27 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
   if (column.code == TrackCode::pressure)
     for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
       draw(e.find(side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
-  draw(e.find(column.code, desk_.load_case()), line_pen(2));
+  if (column.code == TrackCode::ride_frequency)
+    draw(e.find(TrackCode::frequency, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+  const Track* track = e.find(column.code, desk_.load_case());
+  draw(track, line_pen(2));
+  if (column.code == TrackCode::pressure && track) paint_beyond(painter, column, *track);
   painter.restore();
+}
+
+void HeightSheet::paint_beyond(QPainter& painter, const TrackColumn& column, const Track& track) const {
+  const Tokens& t = desk_.look().tokens();
+  const HeightScale s = scale();
+  for (const assess::BeyondStretch& stretch : track.beyond) {
+    QPolygonF line;
+    for (double H = stretch.from; H <= stretch.to + 1e-9; H += 0.001)
+      if (const auto value = track.at(H)) line << QPointF(column.x(*value), s.y(H));
+    const bool unusable = stretch.what != air::Beyond::last_column;
+    painter.setPen(QPen(t.panel, 3)); // the line is broken where it rests on too little
+    painter.drawPolyline(line);
+    painter.setPen(QPen(unusable ? t.stop : t.caution, 2, Qt::DotLine));
+    painter.drawPolyline(line);
+  }
 }
 
 void HeightSheet::paint_figures(QPainter& painter, double y) const {
@@ -190,7 +218,9 @@ void HeightSheet::paint_figures(QPainter& painter, double y) const {
   for (const TrackColumn& column : columns()) {
     const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
     const auto value = track && column.has_values() ? track->at(H) : std::nullopt;
-    if (value) paint_figure(painter, column, *value, y);
+    if (!value) continue;
+    const bool beyond = column.code == TrackCode::pressure && track->beyond_at(H) != air::Beyond::nothing;
+    paint_figure(painter, column, *value, y, -1, beyond ? QString("△ ") : QString());
   }
 }
 

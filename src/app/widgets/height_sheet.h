@@ -25,6 +25,8 @@ private:
   [[nodiscard]] QRectF limits_area() const;
   void paint_limits(QPainter& painter, const QRectF& area) const;
   void paint_column(QPainter& painter, const TrackColumn& column) const;
+  /// Where the pressures rest on less than the card knows, or must not be used, the line is broken.
+  void paint_beyond(QPainter& painter, const TrackColumn& column, const assess::Track& track) const;
 };
 
 } // namespace mavrel::app

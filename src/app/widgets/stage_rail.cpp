@@ -24,6 +24,8 @@ public:
 
   void refresh() {
     stops_ = cautions_ = 0;
+    for (const assess::Stage stage : assess::all_stages)
+      if (key_ == assess::stage_key(stage)) standing_ = assess::stage_state(desk_.assessment(), stage);
     for (const auto& f : desk_.assessment().findings) {
       if (key_ != assess::stage_key(f.stage)) continue;
       stops_ += f.severity == assess::Severity::stop;
@@ -31,11 +33,12 @@ public:
     }
     QString state;
     if (key_ != "compare")
-      state = stops_ == 1      ? tr("1 stop")
-              : stops_ > 1     ? tr("%1 stops").arg(stops_)
-              : cautions_ == 1 ? tr("1 caution")
-              : cautions_ > 1  ? tr("%1 cautions").arg(cautions_)
-                               : tr("nothing stops it");
+      state = stops_ == 1                                ? tr("1 stop")
+              : stops_ > 1                               ? tr("%1 stops").arg(stops_)
+              : cautions_ == 1                           ? tr("1 caution")
+              : cautions_ > 1                            ? tr("%1 cautions").arg(cautions_)
+              : standing_ == assess::StageState::unknown ? tr("not known yet")
+                                                         : tr("nothing stops it");
     setAccessibleName(text() + (state.isEmpty() ? "" : ", " + state));
     setToolTip(state);
     updateGeometry();
@@ -56,14 +59,20 @@ protected:
     }
     const double middle = height() / 2.0, r = look.px(5);
     const QPointF centre(look.px(18), middle);
-    const QColor state = stops_ > 0 ? t.stop : cautions_ > 0 ? t.caution : t.good;
+    using assess::StageState;
+    const QColor state = standing_ == StageState::stop      ? t.stop
+                         : standing_ == StageState::caution ? t.caution
+                         : standing_ == StageState::good    ? t.good
+                                                            : t.second;
     if (key_ == "compare") {
       painter.setPen(QPen(isChecked() ? t.ink : t.second, 1.6));
       painter.drawLine(centre + QPointF(-r, -r * 0.5), centre + QPointF(r, -r * 0.5));
       painter.drawLine(centre + QPointF(-r, r * 0.5), centre + QPointF(r * 0.4, r * 0.5));
     } else {
-      painter.setPen(QPen(state, 2));
-      painter.setBrush(isChecked() ? QBrush(state) : QBrush(t.panel));
+      // Nothing known is neither good nor bad: a broken ring with nothing in it.
+      const bool unknown = standing_ == StageState::unknown;
+      painter.setPen(QPen(state, 2, unknown ? Qt::DotLine : Qt::SolidLine));
+      painter.setBrush(isChecked() && !unknown ? QBrush(state) : QBrush(t.panel));
       painter.drawEllipse(centre, r, r);
     }
     painter.setPen(t.ink);
@@ -90,6 +99,7 @@ private:
   Desk& desk_;
   QString key_;
   int stops_ = 0, cautions_ = 0;
+  assess::StageState standing_ = assess::StageState::unknown;
 };
 
 } // namespace

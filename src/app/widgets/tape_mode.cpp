@@ -100,7 +100,7 @@ void TapeMode::begin() {
 void TapeMode::show_place() {
   field_->edit()->clearFocus();
   field_->bind(places_[at_]);
-  QString name = QString::fromStdString(desk_.field(places_[at_]).label);
+  QString name = desk_.words_of(desk_.field(places_[at_]).label);
   if (!name.isEmpty()) name[0] = name[0].toUpper();
   where_->setText(name);
   how_->setText(how_to(places_[at_]));
@@ -108,9 +108,8 @@ void TapeMode::show_place() {
   for (const QString& place : places_)
     taken += desk_.field(place).filled;
   progress_->setText(tr("%1 of %2 · %3 taken").arg(at_ + 1).arg(places_.size()).arg(taken));
-  next_->setText(at_ + 1 < places_.size()
-                     ? tr("then: %1").arg(QString::fromStdString(desk_.field(places_[at_ + 1]).label))
-                     : tr("the last one"));
+  next_->setText(at_ + 1 < places_.size() ? tr("then: %1").arg(desk_.words_of(desk_.field(places_[at_ + 1]).label))
+                                          : tr("the last one"));
   field_->edit()->setFocus(Qt::OtherFocusReason);
 }
 
