@@ -7,8 +7,6 @@ namespace mavrel::air {
 
 namespace {
 constexpr double turn = 2 * std::numbers::pi;
-constexpr double least_frequency = 0.001, most_frequency = 1e4; // Hz, what anything on a car moves at
-constexpr double least_conductance = 1e-14, most_conductance = 1e-3;
 } // namespace
 
 std::complex<double> SoftenedBag::stiffness(double frequency) const {
@@ -73,15 +71,14 @@ Expected<std::vector<DynamicStiffness>> dynamic_stiffness(const BagCurve& curve,
                                                           std::span<const double> frequencies) {
   const auto state = bag_under_load(curve, height, load, setting);
   if (!state) return refuse(state.error());
-  if (!(conductance >= least_conductance && conductance <= most_conductance))
-    return refuse(words("A line's conductance lies between 1e-14 and 1e-3 kg/(s·Pa); 2.5e-8 is usual."));
+  if (!(conductance > 0) || !std::isfinite(conductance))
+    return refuse(words("A line's conductance is above 0, for example 2.5e-8 kg/(s·Pa)."));
   const SoftenedBag bag = softened_bag(curve.section(height), state->gauge_pressure, setting, conductance);
   std::vector<DynamicStiffness> out;
   out.reserve(frequencies.size());
   for (const double frequency : frequencies) {
-    if (!(frequency >= least_frequency && frequency <= most_frequency))
-      return refuse(words("A frequency lies between {0} and {1}, for example {2}."),
-                    {hertz(least_frequency, -2), hertz(most_frequency), hertz(1.2)});
+    if (!(frequency > 0) || !std::isfinite(frequency))
+      return refuse(words("A frequency is above 0 Hz, for example {0}."), {hertz(1.2)});
     const std::complex<double> K = bag.stiffness(frequency);
     out.push_back({frequency, K.real(), std::atan2(K.imag(), K.real())});
   }

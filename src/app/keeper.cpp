@@ -136,8 +136,8 @@ Expected<void> Keeper::carry_out(const Order& order) {
   }
   // A path that is no text can't be kept as one: the work is then kept as of a build in no file.
   const std::string original = order.original.string();
-  const auto named = write_atomically(beside(file_, ".from"), first_bad_utf8(original) ? "" : original);
   const auto written = write_atomically(file_, build::to_json(*order.build));
+  const auto named = write_atomically(beside(file_, ".from"), first_bad_utf8(original) ? "" : original);
   if (!written || !named)
     return refuse(words("Unsaved work can't be kept safe: {0}"), {!written ? written.error() : named.error()});
   return {};

@@ -114,11 +114,15 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
       car_in_->go_to(place);
       return;
     }
+    // At the stage it troubles, or else wherever its field stands.
     go_to_stage(stage);
-    if (!page()->go_to(place) && car_in_->go_to(place)) {
-      go_to_stage("car_in");
-      car_in_->go_to(place);
-    }
+    if (page()->go_to(place)) return;
+    for (const auto& [key, other] : {std::pair<const char*, StagePage*>{"car_in", car_in_}, {"bags", bags_}})
+      if (other != page() && other->go_to(place)) {
+        go_to_stage(key);
+        other->go_to(place); // once more, now that it is shown
+        return;
+      }
   });
   connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
   connect(bags_->shelf_page(), &ShelfPage::edited, this, &MainWindow::refresh_title);

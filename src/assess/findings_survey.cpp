@@ -97,7 +97,7 @@ private:
     }
     if (list.empty()) return;
     const std::string count = fmt::to_string(list.size());
-    add("readings_missing", Severity::caution, {}, std::move(first),
+    add("reading_missing", Severity::caution, {}, std::move(first),
         list.size() == 1 ? Message{words("One reading is not taken"), {}}
                          : Message{words("{0} readings are not taken"), {count}},
         {words("Not yet: {0}."), {list_of(std::move(list))}},

@@ -51,7 +51,7 @@ Expected<std::vector<double>> frequencies(const std::string& text) {
   std::vector<double> out;
   for (std::size_t start = 0; start <= text.size();) {
     const std::size_t comma = std::min(text.find(',', start), text.size());
-    const auto f = typed("--frequency", text.substr(start, comma - start), Kind::frequency);
+    const auto f = typed_within("--frequency", text.substr(start, comma - start), Kind::frequency, 1e-6, 1e6);
     if (!f) return refuse(f.error());
     out.push_back(*f);
     start = comma + 1;
@@ -96,6 +96,8 @@ Expected<std::string> bag(const BagRequest& request) {
 
   const auto conductance = typed("--conductance", request.conductance, Kind::plain);
   if (!conductance) return refuse(conductance.error());
+  if (!(*conductance >= 1e-18 && *conductance <= 1e3))
+    return refuse(words("--conductance: a line's lies between 1e-18 and 1000 kg/(s·Pa); 2.5e-8 is usual."));
   const auto asked = frequencies(request.frequency);
   if (!asked) return refuse(asked.error());
   const auto dynamic = air::dynamic_stiffness(card->curve, *height, *load, setting, *conductance, *asked);

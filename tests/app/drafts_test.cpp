@@ -111,6 +111,7 @@ TEST(Keeper, KeepsSoonAfterAnEditAndForgetsWhatIsSaved) {
     QTest::qWait(20);
   EXPECT_EQ(kept(), 1U);
   ASSERT_TRUE(desk.save(folder / "saved.mavrel"));
+  EXPECT_TRUE(keeper.wait());
   EXPECT_EQ(kept(), 0U) << "what is saved needs no recovery";
 }
 
@@ -124,6 +125,7 @@ TEST(Keeper, TwoProgramsKeepApart) {
   ASSERT_FALSE(two.type("front.left.mass_kg", "455 kg"));
   first.keep_now();
   second.keep_now();
+  EXPECT_TRUE(first.wait() && second.wait());
   EXPECT_TRUE(first.left_behind().empty()) << "the other is still running: its work is not left behind";
 }
 
@@ -134,6 +136,8 @@ TEST(Keeper, WorkThatCannotBeKeptIsSaid) {
   QSignalSpy told(&desk, &Desk::told);
   ASSERT_FALSE(desk.type("front.left.mass_kg", "444 kg"));
   keeper.keep_now();
+  EXPECT_FALSE(keeper.wait());
+  QCoreApplication::processEvents();
   ASSERT_FALSE(told.isEmpty());
   EXPECT_TRUE(told.first().first().toString().contains("can't be kept safe"));
 }

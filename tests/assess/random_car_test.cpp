@@ -152,7 +152,7 @@ TEST(RandomCar, WeatherThereAndBackAgainIsWhereItStood) {
       RC_ASSERT(there.has_value());
       const auto travel = free_travel(end.on(), Meeting::standing);
       RC_ASSERT(travel && there->H >= travel->low - 1e-9 && there->H <= travel->high + 1e-9);
-      if (there->rests_on != RestsOn::air) continue;
+      if (there->rests_on != RestsOn::air || !posed.reach(e).contains(there->H)) continue;
       FittedEnd moved = end;
       moved.model.setting.ambient = {z, T};
       const auto back = sealed_corner(moved, posed.reach(e), there->H, mass, T, end.model.setting.ambient);

@@ -133,8 +133,8 @@ TEST(Figures, ComfortIsNothingInsideTheBriefAndGrowsOutside) {
   brief.frequency_high = 1.5;
   EndOption front, rear;
   const auto discomfort = [&](double f, double r) {
-    front.fitted.frequency = {f};
-    rear.fitted.frequency = {r};
+    front.fitted.ride_frequency = {f};
+    rear.fitted.ride_frequency = {r};
     return figures_of(brief, front, rear).discomfort;
   };
   EXPECT_EQ(discomfort(1.2, 1.2 * 1.15), 0);
@@ -146,8 +146,8 @@ TEST(Figures, ComfortIsNothingInsideTheBriefAndGrowsOutside) {
 TEST(Figures, TheWorstCaseCounts) {
   build::Brief brief;
   EndOption front, rear;
-  front.fitted.frequency = {1.2, 1.8};
-  rear.fitted.frequency = {1.38, 2.07};
+  front.fitted.ride_frequency = {1.2, 1.8};
+  rear.fitted.ride_frequency = {1.38, 2.07};
   EXPECT_NEAR(figures_of(brief, front, rear).discomfort, 0.3 + 0.57, 1e-12);
 }
 

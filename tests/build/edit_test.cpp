@@ -35,7 +35,7 @@ TEST(Edit, RefusesAndKeepsTheLastGoodValue) {
 TEST(Edit, LooksUpWhatIsShown) {
   const auto height = look_up(test::demo_build(), "front.left.height_m", {});
   ASSERT_TRUE(height);
-  EXPECT_EQ(height->label, "front left height");
+  EXPECT_EQ(say(height->label), "front left height");
   EXPECT_EQ(height->readings, 3U);
   EXPECT_EQ(height->shown, "381.2 mm");
   EXPECT_EQ(height->editable, "379 mm; 378 mm; 386.5 mm");

@@ -97,7 +97,7 @@ std::vector<Damage> damages() {
       {with("\"estate\"", "\"boat\""), "one of “estate”"},
       {with("\"estate\"", "3"), "one of “estate”"},
       {with("\"0417\"", "417"), "job.number"},
-      {with("\"0417\"", "\"" + std::string(3000, 'x') + "\""), "3000 bytes"},
+      {with("\"0417\"", "\"" + std::string(3000, 'x') + "\""), "3000 letters"},
       {with("\"0417\"", "\"a\\u0000b\""), "zero byte"},
       {head + R"("front":{"left":{"mass_kg":400}}})",
        "front.left.mass_kg: the number 400 is there; a list of readings"},

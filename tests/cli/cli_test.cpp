@@ -1,32 +1,13 @@
 // The built program, run as its user runs it.
-#include "support.h"
+#include "cli/run_cli.h"
 
 #include <nlohmann/json.hpp>
-
-#include <cstdio>
-#include <sys/wait.h>
 
 namespace mavrel {
 namespace {
 
-struct Answer {
-  int status = -1;
-  std::string out, err;
-};
-
-Answer run(const std::string& arguments) {
-  const test::Folder folder;
-  const auto err = folder / "err";
-  Answer answer;
-  const std::string command = std::string(MAVREL_CLI) + " " + arguments + " 2>" + err.string();
-  FILE* pipe = ::popen(command.c_str(), "r");
-  char buffer[4096];
-  for (std::size_t n; (n = std::fread(buffer, 1, sizeof buffer, pipe)) > 0;)
-    answer.out.append(buffer, n);
-  answer.status = WEXITSTATUS(::pclose(pipe));
-  answer.err = test::text_of(err);
-  return answer;
-}
+using test::Answer;
+using test::run;
 
 std::string card() {
   return test::data("reference/bag-cards/osier-o135.csv").string();
@@ -78,7 +59,7 @@ TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
                             "Stands before anyone goes under", "Market day"})
     EXPECT_NE(text.find(words), std::string::npos) << words;
   const std::string csv = test::text_of(folder / "s.csv");
-  EXPECT_NE(csv.find("front,Two up,357,4."), std::string::npos);
+  EXPECT_NE(csv.find("front,Two up,357,5."), std::string::npos);
   EXPECT_EQ(csv.find("nan"), std::string::npos);
 }
 

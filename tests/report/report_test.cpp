@@ -38,13 +38,14 @@ TEST(TracksCsv, HasOneRowAMillimetreAndLoadCaseAndSaysWhatIsBlocked) {
   ASSERT_GT(rows.size(), 400U);
   const auto& head = rows.front();
   EXPECT_EQ(head.front(), "end");
-  EXPECT_EQ(head.back(), "road");
+  EXPECT_EQ(head.back(), "beyond");
+  ASSERT_EQ(head[head.size() - 2], "road");
   std::size_t free = 0;
   for (std::size_t i = 1; i < rows.size(); ++i) {
-    ASSERT_EQ(rows[i].size(), head.size()) << i;
+    ASSERT_GE(rows[i].size(), head.size() - 1) << i; // an empty last cell
     const double H = std::stod(rows[i][2]) * 1e-3;
     const auto& windows = a.end(rows[i][0] == "front" ? build::End::front : build::End::rear).windows;
-    if (rows[i].back() == "free") {
+    if (rows[i][head.size() - 2] == "free") {
       ++free;
       EXPECT_TRUE(windows.road->contains(H)) << H;
     }
@@ -150,9 +151,10 @@ TEST(SearchJson, GivesAsManyChoicesAsAskedAndEveryPair) {
   const auto json = nlohmann::json::parse(search_json(build, *found, 3));
   EXPECT_EQ(json["choices"].size(), 3U);
   EXPECT_EQ(json["not_dominated"].get<std::size_t>(), found->choices.size());
-  EXPECT_EQ(json["ranking"].size(), found->ranking.size());
+  EXPECT_EQ(json["ranking"].size(), 3U) << "the list is limited too";
+  EXPECT_EQ(json["pairs_of_bags"].get<std::size_t>(), found->pairs);
   EXPECT_EQ(json["choices"][0]["front"]["bag"], found->choices[0].ends[0].bag);
-  EXPECT_DOUBLE_EQ(json["choices"][0]["rear"]["body_frequency_hz"]["Market day"].get<double>(),
+  EXPECT_DOUBLE_EQ(json["choices"][0]["rear"]["cases"][2]["body_frequency_hz"].get<double>(),
                    found->choices[0].ends[1].frequency[2]);
   for (const auto& pair : json["ranking"])
     EXPECT_EQ(pair.contains("reason"), pair["result"] != "chosen");

@@ -37,6 +37,7 @@ void NoticeBar::show_notice(Notice notice) {
   button(notice.action, std::move(notice.act));
   button(notice.other, std::move(notice.otherwise));
   rows_->insertWidget(0, row);
+  row->show(); // a child of a widget already on screen is not shown by itself
   if (!notice.stays) said_ = row;
   show();
   emit resized_itself();

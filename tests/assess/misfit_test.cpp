@@ -1,0 +1,582 @@
+// What a bag can't do, asked in one place; strokes, sides, tees, springs beside the bag, and what is not known.
+#include "assess/misfit.h"
+
+#include "assess/assess.h"
+#include "assess/gauge.h"
+#include "assess/judge.h"
+#include "assess/load.h"
+#include "assess/ride.h"
+#include "assess/roll.h"
+#include "assess/search.h"
+#include "assess/search_end.h"
+#include "assess/search_front.h"
+#include "assess/weather.h"
+#include "random_car.h"
+
+#include <cmath>
+#include <functional>
+#include <numbers>
+#include <set>
+
+namespace mavrel::assess {
+namespace {
+
+using build::Build;
+
+Build pickup() {
+  return build::load(std::filesystem::path(MAVREL_DEMO) / "hollin-tarnway.mavrel").value();
+}
+
+Build with(Build build, const std::function<void(Build&)>& change) {
+  change(build);
+  return build;
+}
+
+std::array<FittedEnd, 2> ends_of(const Build& build, const shelf::Shelf& shelf = test::demo_shelf()) {
+  const auto loads = case_loads(build);
+  return {fitted_end(build, shelf, End::front, loads), fitted_end(build, shelf, End::rear, loads)};
+}
+
+const Finding* finding(const Assessment& a, const std::string& code) {
+  for (const Finding& f : a.findings)
+    if (f.code == code) return &f;
+  return nullptr;
+}
+
+/// The demo shelf, one of its cards measured only over these rows.
+shelf::Shelf shelf_with_rows(const std::string& name, std::size_t first, std::size_t last) {
+  shelf::Shelf out = test::demo_shelf();
+  for (shelf::ShelfBag& bag : out.bags) {
+    if (bag.card.name != name) continue;
+    const auto cut = [&](std::vector<double>& v) {
+      v = std::vector<double>(v.begin() + static_cast<std::ptrdiff_t>(first),
+                              v.begin() + static_cast<std::ptrdiff_t>(last + 1));
+    };
+    cut(bag.card.heights), cut(bag.card.volumes), cut(bag.card.diameters);
+    for (auto& column : bag.card.loads)
+      cut(column);
+    bag.curve = air::BagCurve(bag.card);
+  }
+  return out;
+}
+
+// ---- what is not known
+
+TEST(Unknown, NoPresetStandsWhereTheCardHasNoRows) {
+  const Build& build = test::demo_build();
+  const std::string name = build.variant().fit[1].bag;
+  const shelf::Shelf shelf = shelf_with_rows(name, 4, 6);
+  const Assessment a = assess(build, shelf);
+  const EndAssessment& rear = a.end(End::rear);
+  std::set<bool> sides;
+  for (const Stretch& s : rear.windows.reach_blocked)
+    if (s.code == LimitCode::card_unknown) sides.insert(s.from <= rear.domain_low + 1e-9);
+  EXPECT_EQ(sides.size(), 2U) << "below its rows and above them";
+  ASSERT_TRUE(rear.windows.reach);
+  const auto [low, high] = ends_of(build, shelf)[1].on().heights();
+  EXPECT_GE(rear.windows.reach->low.height, low - 1e-9);
+  EXPECT_LE(rear.windows.reach->high.height, high + 1e-9);
+  // With the whole card the parked height was fine.
+  EXPECT_TRUE(assess(build, test::demo_shelf()).end(End::rear).presets[0]->in_reach);
+  EXPECT_FALSE(rear.presets[0]->in_reach);
+  ASSERT_NE(finding(a, "preset_outside"), nullptr);
+  for (const BagVerdict& v : judge_shelf(build, shelf, End::rear, 0))
+    if (v.bag == name) {
+      EXPECT_EQ(v.fit, Fit::does_not_fit);
+    }
+}
+
+TEST(Unknown, AStrokeOffTheCardIsSaidAndRefused) {
+  const Build build = with(test::demo_build(), [](Build& b) {
+    // Every preset on the rows, the ends of the travel off them.
+    for (std::size_t i = 0; i < 3; ++i)
+      b.variant().brief.presets[i].wish[1] = build::HeightWish{build::HeightWish::As::height, 0.37, {}};
+    b.variant().brief.bump_travel = b.variant().brief.rebound_reserve = 0.005;
+  });
+  const shelf::Shelf shelf = shelf_with_rows(build.variant().fit[1].bag, 2, 5);
+  const Assessment a = assess(build, shelf);
+  ASSERT_FALSE(a.end(End::rear).strokes.empty());
+  EXPECT_FALSE(a.end(End::rear).strokes[0]->bump.pressure);
+  const Finding* f = finding(a, "stroke_unknown");
+  ASSERT_NE(f, nullptr);
+  EXPECT_EQ(f->severity, Severity::stop);
+  EXPECT_EQ(finding(assess(build, test::demo_shelf()), "stroke_unknown"), nullptr);
+}
+
+TEST(Unknown, AStageThatKnowsNothingIsNeitherGoodNorBad) {
+  const Assessment nothing = assess(build::empty_build(), test::demo_shelf());
+  EXPECT_EQ(stage_state(nothing, Stage::bags), StageState::unknown);
+  EXPECT_EQ(stage_state(nothing, Stage::car_in), StageState::caution) << "readings are missing";
+  Build no_bags = test::demo_build();
+  no_bags.variant().fit[0].bag.clear();
+  no_bags.variant().fit[1].bag.clear();
+  EXPECT_EQ(stage_state(assess(no_bags, test::demo_shelf()), Stage::bags), StageState::unknown);
+  EXPECT_EQ(stage_state(assess(test::demo_build(), test::demo_shelf()), Stage::bags), StageState::stop);
+}
+
+// ---- one rule
+
+TEST(OneRule, TheStrokeOfTheAssessmentIsTheOneOfThePicture) {
+  for (const Build& build : {test::demo_build(), pickup()}) {
+    const Assessment a = assess(build, test::demo_shelf());
+    const auto ends = ends_of(build);
+    for (const End e : build::both_ends)
+      for (std::size_t c = 0; c < a.loads.size(); ++c) {
+        const auto picture = stroke_through(ends[build::at(e)], *ends[build::at(e)].road, c);
+        ASSERT_TRUE(picture);
+        const StrokeEnds& here = *a.end(e).strokes[c];
+        EXPECT_EQ(*here.bump.pressure, *picture->ends.bump.pressure);
+        EXPECT_EQ(*here.rebound.pressure, *picture->ends.rebound.pressure);
+        EXPECT_NEAR(picture->points.front().quick_pressure, *here.bump.pressure, 1);
+        EXPECT_NEAR(picture->points.back().quick_pressure, *here.rebound.pressure, 1);
+      }
+  }
+}
+
+TEST(OneRule, ANarrowLineLeavesTheVolumeOutOfAStroke) {
+  // The pickup's tank behind 4 mm: hardly any of it breathes in a bump, and with a bag of 10 bar that is a stop.
+  const auto bump = [](double bore) {
+    const Build build = with(pickup(), [&](Build& b) { b.variant().fit[1].line_bore = bore; });
+    return assess(build, test::demo_shelf()).end(End::rear).strokes[2]->bump;
+  };
+  const StrokeEnd narrow = bump(0.002), wide = bump(0.04);
+  EXPECT_LT(narrow.added_taking_part, 0.4e-3);
+  EXPECT_GT(wide.added_taking_part, 1.9e-3);
+  EXPECT_GT(*narrow.pressure, *wide.pressure + 1e5);
+  shelf::Shelf shelf = test::demo_shelf();
+  for (auto& bag : shelf.bags)
+    if (bag.card.name == pickup().variant().fit[1].bag)
+      bag.card.max_pressure = 0.5 * (*narrow.pressure + *wide.pressure);
+  const auto found = [&](double bore) {
+    const Build build = with(pickup(), [&](Build& b) {
+      b.variant().fit[1].line_bore = bore;
+      b.variant().brief.road_pressure_share = 1;
+    });
+    const Assessment a = assess(build, shelf);
+    return std::any_of(a.findings.begin(), a.findings.end(), [](const Finding& f) {
+      return f.code == "bump_over_maximum" && f.end == End::rear && f.severity == Severity::stop;
+    });
+  };
+  EXPECT_TRUE(found(0.002));
+  EXPECT_FALSE(found(0.04));
+}
+
+TEST(OneRule, MetalAndRubberEndAStrokeAndPressureDoesNot) {
+  const Build& build = test::demo_build();
+  const auto ends = ends_of(build);
+  const BagOnEnd bag = ends[0].on();
+  const auto hit = free_travel(bag, Meeting::hit), standing = free_travel(bag, Meeting::standing);
+  ASSERT_TRUE(hit && standing);
+  EXPECT_LE(hit->low, standing->low);
+  // A stop above the collapsed bag is met, and then gives.
+  const Build stopped = with(build, [](Build& b) { b.ends[0].bump_stop_gap.values = {0.050}; });
+  const auto early = ends_of(stopped);
+  const auto a = free_travel(early[0].on(), Meeting::hit), s = free_travel(early[0].on(), Meeting::standing);
+  EXPECT_EQ(s->low_by, LimitCode::bump_stop);
+  EXPECT_NEAR(s->low - a->low, 0.015, 1e-9) << "what a stop gives at the wheel";
+  // The bag's maximum, however low, changes neither.
+  shelf::Shelf weak = test::demo_shelf();
+  for (auto& one : weak.bags)
+    one.card.max_pressure = 4e5;
+  const auto same = free_travel(ends_of(stopped, weak)[0].on(), Meeting::hit);
+  EXPECT_EQ(same->low, a->low);
+  EXPECT_EQ(same->high, a->high);
+}
+
+TEST(OneRule, WhatTheSearchRefusesTheAssessmentRefusesAndTheOtherWayRound) {
+  int passes = 0, fails = 0;
+  EXPECT_TRUE(rc::check("by the same code", [&] {
+    const test::RandomCar car = test::random_car();
+    const End end = *rc::gen::element(End::front, End::rear);
+    const auto options = end_options(car.build, car.shelf, end, {{0, 2e-3}, {0, 0.015}, {0.01}});
+    RC_ASSERT(options.has_value());
+    for (const EndOption& one : *options) {
+      Build fitted = car.build;
+      auto& fit = fitted.variant().fit[build::at(end)];
+      fit.bag = one.fitted.bag;
+      fit.upper_stack = one.fitted.upper_stack;
+      fit.lower_stack = one.fitted.lower_stack;
+      fit.added_volume = one.fitted.added_volume;
+      fit.line = build::LineState::open;
+      // A setting refused before its line was chosen is refused with any line.
+      if (one.fitted.line_bore > 0) fit.line_bore = one.fitted.line_bore;
+      RC_ASSERT(one.passes == assess(fitted, car.shelf).end(end).misfits.empty());
+      (one.passes ? passes : fails)++;
+    }
+  }));
+  EXPECT_GT(passes, 20);
+  EXPECT_GT(fails, 20);
+}
+
+TEST(OneRule, JudgeRefusesWhatTheAssessmentRefuses) {
+  for (const Build& build : {test::demo_build(), pickup()})
+    for (const End end : build::both_ends)
+      for (const BagVerdict& v : judge_shelf(build, test::demo_shelf(), end, 2)) {
+        Build fitted = build;
+        fitted.variant().fit[build::at(end)].bag = v.bag;
+        const auto& misfits = assess(fitted, test::demo_shelf()).end(end).misfits;
+        const bool in_this_case = std::any_of(misfits.begin(), misfits.end(),
+                                              [](const Misfit& m) { return !m.load_case || m.load_case == 2U; });
+        EXPECT_EQ(v.fit == Fit::does_not_fit, in_this_case) << v.bag;
+        if (v.fit == Fit::fits) {
+          EXPECT_TRUE(misfits.empty()) << v.bag;
+        }
+      }
+}
+
+// ---- the search as a whole
+
+TEST(SearchFront, IsWhatEveryCombinationTriedOneByOneGives) {
+  int choices = 0;
+  EXPECT_TRUE(rc::check("branches left out hold nothing", [&] {
+    const auto options = [](std::size_t count) {
+      std::vector<EndOption> out(count);
+      for (std::size_t i = 0; i < count; ++i) {
+        EndOption& o = out[i];
+        o.bag = i / 5;
+        o.passes = *rc::gen::inRange(0, 6) != 0;
+        // Few values, so that equals and ties are common.
+        o.fitted.lowest = 0.30 + 0.01 * *rc::gen::inRange(0, 6);
+        o.air = 0.01 * *rc::gen::inRange(0, 5);
+        o.reserve = 0.1 * *rc::gen::inRange(0, 5);
+        o.lift = 0.01 * *rc::gen::inRange(0, 5);
+        o.fitted.ride_frequency = {1 + 0.1 * *rc::gen::inRange(0, 9), 1 + 0.1 * *rc::gen::inRange(0, 9)};
+      }
+      return out;
+    };
+    const auto front = options(*rc::gen::inRange<std::size_t>(0, 60)),
+               rear = options(*rc::gen::inRange<std::size_t>(0, 60));
+    const build::Brief brief;
+    std::vector<Candidate> all;
+    for (std::size_t i = 0; i < front.size(); ++i)
+      for (std::size_t j = 0; j < rear.size(); ++j)
+        if (front[i].passes && rear[j].passes) all.push_back({i, j, figures_of(brief, front[i], rear[j])});
+    const auto same = [](const SearchFigures& a, const SearchFigures& b) {
+      return !dominates(a, b) && !dominates(b, a) && a.lowest == b.lowest && a.discomfort == b.discomfort &&
+             a.air == b.air && a.reserve == b.reserve && a.lift == b.lift;
+    };
+    std::vector<std::pair<std::size_t, std::size_t>> wanted;
+    for (std::size_t k = 0; k < all.size(); ++k) {
+      bool stays = true;
+      for (std::size_t m = 0; m < all.size() && stays; ++m)
+        stays = !dominates(all[m].figures, all[k].figures) && !(m < k && same(all[m].figures, all[k].figures));
+      if (stays) wanted.emplace_back(all[k].front, all[k].rear);
+    }
+    for (const unsigned threads : {1U, 3U}) {
+      std::vector<std::pair<std::size_t, std::size_t>> got;
+      SearchControl control;
+      control.threads = threads;
+      for (const Candidate& c : undominated(brief, front, rear, control))
+        got.emplace_back(c.front, c.rear);
+      RC_ASSERT(got == wanted);
+    }
+    choices += static_cast<int>(wanted.size());
+    // The best of each pair of bags, and of few pairs the best ones.
+    SearchControl control;
+    const auto every = best_of_pairs(brief, front, rear, {}, 10000, control);
+    const auto few = best_of_pairs(brief, front, rear, {}, 5, control);
+    RC_ASSERT(few.size() == std::min<std::size_t>(5, every.size()));
+    for (std::size_t i = 0; i < few.size(); ++i) {
+      RC_ASSERT(few[i].key == every[i].key);
+      RC_ASSERT(few[i].front_bag == every[i].front_bag && few[i].rear_bag == every[i].rear_bag);
+    }
+  }));
+  EXPECT_GT(choices, 100);
+}
+
+TEST(Search, ProgressNeverFallsAndEndsWhole) {
+  for (const unsigned threads : {1U, 4U}) {
+    SearchControl control;
+    control.threads = threads;
+    double last = 0;
+    bool fell = false;
+    control.progress = [&](double done) { fell = fell || done < last, last = done; };
+    ASSERT_TRUE(search(test::demo_build(), test::demo_shelf(), {}, control));
+    EXPECT_FALSE(fell);
+    EXPECT_EQ(last, 1);
+  }
+}
+
+TEST(Search, WhatGoesWrongInAWorkerIsAnAnswer) {
+  SearchControl control;
+  control.threads = 3;
+  control.progress = [](double) { throw std::runtime_error("a worker fell over"); };
+  const auto found = search(test::demo_build(), test::demo_shelf(), {}, control);
+  ASSERT_FALSE(found);
+  EXPECT_NE(say(found.error()).find("a worker fell over"), std::string::npos);
+  control.progress = [](double) { throw std::bad_alloc(); };
+  const auto full = search(test::demo_build(), test::demo_shelf(), {}, control);
+  ASSERT_FALSE(full);
+  EXPECT_NE(say(full.error()).find("memory"), std::string::npos);
+}
+
+TEST(Search, ListsTheBestPairsWhereOnlySomeAreWanted) {
+  SearchControl few;
+  few.most_pairs = 12;
+  const auto all = search(test::demo_build(), test::demo_shelf(), {}),
+             some = search(test::demo_build(), test::demo_shelf(), {}, few);
+  ASSERT_TRUE(all && some);
+  EXPECT_EQ(some->ranking.size(), 12U);
+  EXPECT_EQ(some->pairs, 225U);
+  EXPECT_EQ(some->choices.size(), all->choices.size()) << "the choices are all there";
+  EXPECT_EQ(some->ranking.front().bags, all->ranking.front().bags);
+}
+
+TEST(Search, AnAnswerHoldsWhileWhatItReadIsTheSame) {
+  const SearchGiven given = search_given(test::demo_build(), test::demo_shelf());
+  const auto still = [&](const std::function<void(Build&)>& change) {
+    return search_given(with(test::demo_build(), change), test::demo_shelf()) == given;
+  };
+  EXPECT_TRUE(still([](Build& b) { b.variant().brief.notes = "another wish"; }));
+  EXPECT_TRUE(still([](Build& b) { b.job.owner = "somebody"; }));
+  EXPECT_TRUE(still([](Build& b) { b.variants[1].fit[0].bag = "else"; }));
+  EXPECT_FALSE(still([](Build& b) { b.variant().brief.bump_travel = 0.05; }));
+  EXPECT_FALSE(still([](Build& b) { b.ends[0].friction = 1; }));
+  shelf::Shelf shelf = test::demo_shelf();
+  shelf.bags[3].card.max_pressure += 1;
+  EXPECT_FALSE(search_given(test::demo_build(), shelf) == given) << "a changed card";
+}
+
+// ---- sides
+
+TEST(Sides, ASolidAxlesSideLoadsReachItsSpringsByTrackOverBase) {
+  const Build build = pickup();
+  const auto end = ends_of(build)[1];
+  for (const auto& load : end.model.loads) {
+    const auto bags = end.model.bag_masses(*load);
+    EXPECT_NEAR(bags[0] - bags[1], (load->side_mass[0] - load->side_mass[1]) * 1.66 / 1.04, 1e-9);
+    EXPECT_NEAR(bags[0] + bags[1], load->side_mass[0] + load->side_mass[1], 1e-9);
+  }
+  const auto front = ends_of(build)[0];
+  EXPECT_NEAR(front.model.bag_masses(*front.model.loads[0])[0], front.model.loads[0]->side_mass[0], 1e-9)
+      << "independent ends see their own wheel";
+  const auto state = posed_end(end, *end.road, 0)->state;
+  EXPECT_NE(state.side_pressure[0], state.side_pressure[1]);
+}
+
+TEST(Sides, AnUnmeasuredSpringBaseIsAnEstimateAndSaysSo) {
+  const Build build = with(pickup(), [](Build& b) { b.ends[1].spring_base.reset(); });
+  const Assessment a = assess(build, test::demo_shelf());
+  const Finding* f = finding(a, "spring_base_estimated");
+  ASSERT_NE(f, nullptr);
+  EXPECT_EQ(f->place, "rear.spring_base_m");
+  EXPECT_EQ(finding(assess(pickup(), test::demo_shelf()), "spring_base_estimated"), nullptr);
+  EXPECT_NEAR(*spring_base(build.ends[1]), 0.68 * 1.66, 1e-12);
+  const auto ends = ends_of(build), measured = ends_of(pickup());
+  const auto answer = roll(build, ends, {*ends[0].road, *ends[1].road}, 0),
+             exact = roll(pickup(), measured, {*measured[0].road, *measured[1].road}, 0);
+  EXPECT_TRUE(answer->base_estimated);
+  EXPECT_FALSE(exact->base_estimated);
+  EXPECT_NEAR(answer->separate.axles[1].air / exact->separate.axles[1].air, std::pow(0.68 * 1.66 / 1.04, 2), 1e-9);
+}
+
+TEST(Sides, ATeeHasOnePressureAndWhatIsUnevenLeansTheCar) {
+  const Build joined = with(pickup(), [](Build& b) {
+    b.variant().fit[1].sides = build::Sides::joined;
+    b.load_cases[0].masses.push_back({"ladders", 160, 2.9, 0.8, {}});
+  });
+  const Assessment a = assess(joined, test::demo_shelf());
+  for (const auto& state : a.end(End::rear).presets[1]->cases)
+    EXPECT_EQ(state->side_pressure[0], state->side_pressure[1]);
+  EXPECT_EQ(a.end(End::rear).find(TrackCode::pressure_left, 0), nullptr) << "one pressure, one line";
+  ASSERT_TRUE(a.loads[0].standing_lean);
+  EXPECT_GT(*a.loads[0].standing_lean, 0) << "the left is heavier, so it is lower";
+  // By hand: what the rear's wheels are uneven by, over what holds the car as it is.
+  const auto ends = ends_of(joined);
+  const auto answer = roll(joined, ends, {*ends[0].road, *ends[1].road}, 0);
+  const auto& load = *ends[1].model.loads[0];
+  const double moment = (load.side_mass[0] - load.side_mass[1]) * standard_gravity * 1.66 / 2;
+  const double held = answer->fitted.axles[0].sum() + answer->fitted.axles[1].sum() - answer->gravity;
+  EXPECT_NEAR(*a.loads[0].standing_lean, moment / held, 1e-9);
+  const Finding* f = finding(a, "joined_sides_lean");
+  ASSERT_NE(f, nullptr);
+  EXPECT_NE(say(f->title).find("left"), std::string::npos);
+  EXPECT_FALSE(assess(pickup(), test::demo_shelf()).loads[0].standing_lean) << "separate sides stand level";
+}
+
+// ---- what else carries, and what is felt
+
+TEST(Carrying, ADampersGasTakesItsShareOffTheBag) {
+  const auto pressure = [](double gas) {
+    const Build build = with(test::demo_build(), [&](Build& b) { b.variant().fit[1].damper_gas = gas; });
+    const auto end = ends_of(build)[1];
+    return std::pair{posed_end(end, *end.road, 0)->force, end};
+  };
+  const auto [bare, end] = pressure(0);
+  const auto [with_gas, same] = pressure(250);
+  const double ratio = end.model.map->damper(*end.road).slope, MR = end.model.map->at(*end.road).motion_ratio;
+  EXPECT_NEAR(bare - with_gas, 250 * ratio / MR, 1e-9);
+}
+
+TEST(Carrying, TheTyreInSeriesIsWhatIsFelt) {
+  for (const Build& build : {test::demo_build(), pickup()})
+    for (const FittedEnd& end : ends_of(build)) {
+      const auto posed = posed_end(end, *end.road, 1);
+      ASSERT_TRUE(posed && posed->state.frequency && posed->state.ride_frequency);
+      EXPECT_LT(*posed->state.ride_frequency, *posed->state.frequency);
+      if (end.model.setting.added_volume > 0) continue; // there the rate depends on how quickly it moves
+      const double k = posed->state.wheel_rate, kt = end.model.tyre_rate;
+      EXPECT_NEAR(*posed->state.ride_frequency,
+                  std::sqrt(k * kt / (k + kt) / posed->load.sprung_mass) / 2 / std::numbers::pi, 1e-9);
+    }
+  // And it is what the brief's comfort is judged by.
+  const auto end = ends_of(test::demo_build())[1];
+  const auto state = posed_end(end, *end.road, 0)->state;
+  const Build between = with(test::demo_build(), [&](Build& b) {
+    b.variant().brief.frequency_low = 0.5;
+    b.variant().brief.frequency_high = 0.5 * (*state.frequency + *state.ride_frequency);
+  });
+  const Assessment a = assess(between, test::demo_shelf());
+  EXPECT_TRUE(std::none_of(a.findings.begin(), a.findings.end(),
+                           [](const Finding& f) { return f.code == "frequency_outside" && f.end == End::rear; }));
+}
+
+TEST(Roll, ALoadOnTheRoofRaisesGravityAndLeans) {
+  const auto answer = [](std::optional<double> z) {
+    const Build build = with(test::demo_build(), [&](Build& b) {
+      for (auto& mass : b.load_cases[2].masses)
+        if (mass.name == "roof rail") mass.z = z, mass.mass = 80;
+    });
+    const auto ends = ends_of(build);
+    return roll(build, ends, {*ends[0].road, *ends[1].road}, 2).value();
+  };
+  const Roll high = answer(1.6), unknown = answer(std::nullopt);
+  EXPECT_GT(high.gravity_height, unknown.gravity_height + 0.02);
+  EXPECT_GT(*high.fitted.angle, *unknown.fitted.angle);
+}
+
+TEST(Roll, RollCentresAreThoseOfTheLayoutAndAStrutsFallsTwiceAsFast) {
+  using build::Layout;
+  EXPECT_EQ(estimated_roll_centre(Layout::strut), 0.06);
+  EXPECT_EQ(estimated_roll_centre(Layout::torsion_beam), 0.15);
+  EXPECT_EQ(estimated_roll_centre(Layout::twin_beam), 0.15);
+  EXPECT_EQ(estimated_roll_centre(Layout::semi_trailing_arm), 0.10);
+  EXPECT_EQ(estimated_roll_centre(Layout::axle_was_leaves), 0.30);
+  const Build build = with(test::demo_build(), [](Build& b) { b.ends[0].layout = Layout::strut; });
+  const auto ends = ends_of(build);
+  const auto at = [&](double front) { return roll(build, ends, {front, *ends[1].road}, 0)->roll_height; };
+  const double share =
+      ends[0].model.loads[0]->sprung_mass / (ends[0].model.loads[0]->sprung_mass + ends[1].model.loads[0]->sprung_mass);
+  EXPECT_NEAR(at(0.36) - at(0.34), 2 * 0.02 * share, 1e-9);
+}
+
+// ---- weather and gauges
+
+TEST(Weather, BagsShutOffWarmSinkFurtherOvernight) {
+  const auto sinks = [](double above) {
+    const Build build = with(test::demo_build(), [&](Build& b) { b.surroundings.shut_off_above = above; });
+    const auto ends = ends_of(build);
+    const Assessment a = assess(build, test::demo_shelf());
+    const auto all =
+        weather(build, ends, {a.ends[0].windows.reach, a.ends[1].windows.reach}, {ends[0].road, ends[1].road}, 0);
+    return std::pair{all[0].ends[1]->from - all[0].ends[1]->to, all[1].ends[1]->to};
+  };
+  EXPECT_GT(sinks(15).first, sinks(0).first + 0.002);
+  EXPECT_EQ(sinks(15).second, sinks(0).second) << "a pass is met with the valves just shut";
+}
+
+TEST(Weather, APressureLimitHoldsNoWarmingCar) {
+  shelf::Shelf weak = test::demo_shelf();
+  const Build build = test::demo_build();
+  const auto end = ends_of(build)[1];
+  const double p = posed_end(end, *end.road, 0)->state.pressure;
+  const double mass = end.model.loads[0]->sprung_mass;
+  for (auto& bag : weak.bags)
+    if (bag.card.name == build.variant().fit[1].bag) bag.card.max_pressure = p * 1.02;
+  const auto reach = assess(build, test::demo_shelf()).end(End::rear).windows.reach;
+  const auto limited = ends_of(build, weak)[1];
+  const air::Ambient hot{40, 350};
+  const auto strong = sealed_corner(end, *reach, *end.road, mass, 293.15, hot),
+             rises = sealed_corner(limited, *reach, *end.road, mass, 293.15, hot);
+  ASSERT_TRUE(strong && rises);
+  EXPECT_EQ(rises->H, strong->H);
+  EXPECT_GT(rises->pressure, p * 1.02) << "past the limit";
+}
+
+TEST(Gauge, OutsideReachThereIsNoAnswer) {
+  const auto end = ends_of(test::demo_build())[1];
+  const auto reach = assess(test::demo_build(), test::demo_shelf()).end(End::rear).windows.reach;
+  for (const double H : {reach->low.height - 0.003, reach->high.height + 0.003}) {
+    const auto tale = gauge_tale(end, *reach, H, 0, 1e4);
+    EXPECT_FALSE(tale);
+    EXPECT_FALSE(gauge_at(end, *reach, H, 0, 1e4));
+    const auto sealed = sealed_corner(end, *reach, H, end.model.loads[0]->sprung_mass, 293.15, {40, 270});
+    EXPECT_FALSE(sealed) << "as the weather refuses it";
+  }
+}
+
+TEST(Gauge, ALoadKnownLessWellWidensTheBand) {
+  const auto width = [](double doubt) {
+    const Build build = with(test::demo_build(), [&](Build& b) { b.variant().brief.load_doubt = doubt; });
+    const auto reach = assess(build, test::demo_shelf()).end(End::front).windows.reach;
+    const auto end = ends_of(build)[0];
+    return gauge_at(end, *reach, *end.road, 0, 1e3)->width();
+  };
+  EXPECT_GT(width(20), width(10));
+  EXPECT_GT(width(10), width(0));
+}
+
+// ---- findings that once said something else
+
+TEST(Findings, AWishedHeightDoesNotTurnIntoADropForWantOfASpring) {
+  const Build build = with(test::demo_build(), [](Build& b) { b.ends[0].spring_length.values.clear(); });
+  const Assessment a = assess(build, test::demo_shelf());
+  EXPECT_EQ(finding(a, "wish_without_reference"), nullptr) << "heights and gaps need no spring";
+  EXPECT_NE(finding(a, "reading_missing"), nullptr);
+}
+
+TEST(Findings, OneSideStandingInForTheOtherIsSaid) {
+  const Build build = with(test::demo_build(), [](Build& b) {
+    b.ends[0].corners[1].mass.values.clear();
+    b.ends[1].corners[0].height.values.clear();
+  });
+  const Assessment a = assess(build, test::demo_shelf());
+  ASSERT_NE(finding(a, "weight_one_side"), nullptr);
+  EXPECT_EQ(finding(a, "weight_one_side")->place, "front.right.mass_kg");
+  ASSERT_NE(finding(a, "height_one_side"), nullptr);
+  EXPECT_EQ(finding(a, "height_one_side")->place, "rear.left.height_m");
+  EXPECT_EQ(finding(assess(test::demo_build(), test::demo_shelf()), "weight_one_side"), nullptr);
+}
+
+TEST(Findings, AMassOffTheMiddleNeedsATrack) {
+  const Build build = with(test::demo_build(), [](Build& b) { b.ends[1].track.reset(); });
+  const Assessment a = assess(build, test::demo_shelf());
+  ASSERT_NE(finding(a, "track_missing"), nullptr);
+  EXPECT_EQ(finding(a, "track_missing")->place, "rear.track_m");
+  const Build in_the_middle = with(build, [](Build& b) {
+    for (auto& load : b.load_cases)
+      for (auto& mass : load.masses)
+        mass.y = 0;
+  });
+  EXPECT_EQ(finding(assess(in_the_middle, test::demo_shelf()), "track_missing"), nullptr);
+}
+
+TEST(Findings, GoByPlacesAndNotByNames) {
+  const auto outside = [](const char* name, double x) {
+    const Build build = with(test::demo_build(), [&](Build& b) {
+      b.load_cases[1].masses.push_back({name, 60, x, 0, {}});
+    });
+    return finding(assess(build, test::demo_shelf()), "load_outside_car") != nullptr;
+  };
+  const auto& body = test::demo_build().body;
+  const double bumper = *body.wheelbase + *body.rear_overhang;
+  for (const char* name : {"on the hitch", "anything"}) {
+    EXPECT_FALSE(outside(name, bumper + 0.3)) << "as far as a hitch stands out";
+    EXPECT_TRUE(outside(name, bumper + 0.8));
+  }
+}
+
+TEST(Findings, NameTheLoadCaseTheyAreFor) {
+  const Build laden = with(test::demo_build(), [](Build& b) {
+    std::swap(b.load_cases[0], b.load_cases[2]);
+    b.variant().brief.lean_wanted = 0.003;
+  });
+  const Assessment a = assess(laden, test::demo_shelf());
+  ASSERT_NE(finding(a, "leans_too_far"), nullptr);
+  EXPECT_NE(say(finding(a, "leans_too_far")->reason).find("Market day"), std::string::npos);
+  for (const Finding& f : a.findings)
+    EXPECT_EQ(say(f.reason).find("empty."), std::string::npos) << say(f.reason);
+}
+
+} // namespace
+} // namespace mavrel::assess

@@ -1,0 +1,148 @@
+// Feeds damaged text to every reader below the application and checks what must hold of whatever comes out.
+//   mavrel-fuzz [--seconds 5] [--seed 1] [--only build|card|quantity]
+// Each round prints nothing; the first broken promise prints the text it was broken by and ends with 1.
+#include "fuzz/mutate.h"
+
+#include "assess/assess.h"
+#include "build/edit.h"
+#include "build/json.h"
+#include "motion/wheel.h"
+#include "quantity/quantity.h"
+#include "quantity/text.h"
+#include "shelf/card_csv.h"
+#include "shelf/card_write.h"
+
+#include <fmt/format.h>
+
+#include <chrono>
+#include <cmath>
+#include <cstdlib>
+#include <fstream>
+#include <functional>
+#include <iterator>
+#include <optional>
+#include <string_view>
+
+namespace {
+
+using namespace mavrel;
+using fuzz::below;
+using fuzz::Random;
+
+std::string text_of(const std::string& file) {
+  std::ifstream in(file, std::ios::binary);
+  return {std::istreambuf_iterator<char>(in), {}};
+}
+
+using Broken = std::optional<std::string>; // what was promised and not kept
+
+Broken sentence(const Message& message) {
+  const std::string said = say(message);
+  if (said.size() < 4) return "a mistake without a sentence";
+  if (first_bad_utf8(said)) return "a sentence that is not UTF-8";
+  for (const char c : said)
+    if (static_cast<unsigned char>(c) < 0x20) return "a sentence with a control character";
+  return {};
+}
+
+Broken try_build(const std::string& text) {
+  const auto read = build::from_json(text);
+  if (!read) return sentence(read.error());
+  const std::string written = build::to_json(*read);
+  if (written.size() > build::file_limit) return "it was read, but is too large to be read again";
+  const auto again = build::from_json(written);
+  if (!again) return "it was read, but not again: " + say(again.error());
+  if (!(*again == *read)) return "reading again gave another build";
+  const assess::Assessment a = assess::assess(*read, {});
+  for (const auto& end : a.ends)
+    if (!std::isfinite(end.domain_low) || !std::isfinite(end.domain_high)) return "heights that are no numbers";
+  for (const auto& f : a.findings)
+    for (const Message* part : {&f.title, &f.reason, &f.way_out})
+      if (const auto wrong = sentence(*part)) return wrong;
+  return {};
+}
+
+Broken try_card(const std::string& text) {
+  for (const auto& reading : shelf::read_cards(text)) {
+    for (const auto* notes : {&reading.mistakes, &reading.doubts})
+      for (const auto& note : *notes)
+        if (const auto wrong = sentence(shelf::with_place(note))) return wrong;
+    if (!reading.card && reading.mistakes.empty()) return "neither a card nor a mistake";
+    if (!reading.card) continue;
+    const air::BagCurve curve(*reading.card);
+    for (int i = 0; i <= 20; ++i) {
+      const auto at = curve.section(std::lerp(curve.lowest(), curve.highest(), i / 20.0));
+      if (!(at.volume > 0) || !(at.volume_slope >= 0)) return "a volume that shrinks";
+    }
+  }
+  return {};
+}
+
+Broken try_quantity(const std::string& text) {
+  for (int kind = 0; kind <= static_cast<int>(Kind::plain); ++kind) {
+    const auto value = parse_quantity(text, static_cast<Kind>(kind));
+    if (!value) {
+      if (const auto wrong = sentence(value.error())) return wrong;
+    } else if (!std::isfinite(*value) || std::abs(*value) > 1e12) {
+      return "a quantity that is no number";
+    }
+  }
+  if (const auto code = motion::parse_wheel(text); !code) {
+    if (const auto wrong = sentence(code.error())) return wrong;
+  } else if (!std::isfinite(motion::wheel_space(*code).diameter)) {
+    return "a wheel without a diameter";
+  }
+  (void)build::parse_wish(text, {});
+  (void)parse_readings(text, Kind::length);
+  return {};
+}
+
+struct Target {
+  std::string_view name;
+  Broken (*trial)(const std::string&);
+  std::vector<std::string> seeds;
+};
+
+std::vector<Target> targets() {
+  const std::string demo = MAVREL_DEMO;
+  return {{"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
+          {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
+          {"quantity",
+           try_quantity,
+           {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
+            "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+  double seconds = 5;
+  std::uint64_t seed = 1;
+  std::string_view only;
+  for (int i = 1; i + 1 < argc; i += 2) {
+    const std::string_view option = argv[i];
+    if (option == "--seconds") seconds = std::atof(argv[i + 1]);
+    if (option == "--seed") seed = std::strtoull(argv[i + 1], nullptr, 10);
+    if (option == "--only") only = argv[i + 1];
+  }
+  Random random(seed);
+  std::vector<Target> all = targets();
+  std::size_t rounds = 0;
+  const auto end = std::chrono::steady_clock::now() + std::chrono::duration<double>(seconds);
+  while (std::chrono::steady_clock::now() < end) {
+    for (Target& target : all) {
+      if (!only.empty() && target.name != only) continue;
+      const std::string& from = target.seeds[below(random, target.seeds.size())];
+      const std::string text = fuzz::mutated(from, target.seeds[below(random, target.seeds.size())], random);
+      ++rounds;
+      if (const Broken broken = target.trial(text)) {
+        fmt::print(stderr, "{}: {}\nseed {}, round {}. The text:\n{}\n", target.name, *broken, seed, rounds, text);
+        return 1;
+      }
+      // What got through may lead farther when it is damaged again.
+      if (target.seeds.size() < 200 && below(random, 50) == 0) target.seeds.push_back(text);
+    }
+  }
+  fmt::print("{} texts, no promise broken\n", rounds);
+  return rounds > 100 ? 0 : 1;
+}
