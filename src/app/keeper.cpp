@@ -108,14 +108,15 @@ void Keeper::run(const std::stop_token& stop) {
       result = refuse(words("Unsaved work can't be kept safe: {0}"), {std::string(what.what())});
     }
     const bool wrote = order.build != nullptr;
+    // Posted before anybody who waits goes on, so that what follows from it is in the queue by then.
+    QMetaObject::invokeMethod(
+        this, [this, result, wrote] { done(result, wrote); }, Qt::QueuedConnection);
     {
       const std::scoped_lock lock(lock_);
       busy_ = false;
       last_ok_ = result.has_value();
     }
     changed_.notify_all();
-    QMetaObject::invokeMethod(
-        this, [this, result, wrote] { done(result, wrote); }, Qt::QueuedConnection);
   }
 }
 

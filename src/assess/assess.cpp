@@ -181,7 +181,7 @@ void assess_end(const build::Build& build, const shelf::Shelf& shelf, End end, A
       here.domain_low = domain->low;
       here.domain_high = domain->high;
       const auto road = height_of_use(variant.brief, heights, build::PresetUse::road);
-      here.windows = find_windows(model, fitted, *domain, road, {});
+      here.windows = find_windows(model, fitted, *domain, road);
       add_tracks(model, fitted, here);
       add_presets(heights, model, fitted, here);
       here.bag_known = bag && !model.loads.empty() && model.loads[0];

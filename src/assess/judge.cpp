@@ -13,9 +13,6 @@ namespace mavrel::assess {
 
 namespace {
 
-/// Pressures are smooth in H: this coarse a search, refined by a root finder, finds the same windows.
-constexpr double judging_step = 0.004;
-
 /// What is asked of every bag on the shelf, worked out once.
 struct Asked {
   const build::Brief& brief;
@@ -68,7 +65,7 @@ private:
   /// Every hard limit that depends on the load, in one case.
   Windows judge_case(const Domain& domain, const std::optional<Travel>& travel, std::size_t c,
                      std::vector<Misfit>& misfits) const {
-    Windows windows = find_windows(asked_.model, &bag_, domain, asked_.road, {c, judging_step});
+    Windows windows = find_windows(asked_.model, &bag_, domain, asked_.road, c);
     misfits_of_heights(asked_.brief, asked_.presets, windows, misfits);
     const auto& load = asked_.model.loads[c];
     if (load && asked_.road && travel && windows.reach && windows.reach->contains(*asked_.road))

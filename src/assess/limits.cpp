@@ -11,7 +11,8 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr double beyond = 0.012; // m drawn past the outermost known limit
+constexpr double beyond = 0.012;      // m drawn past the outermost known limit
+constexpr double search_step = 0.003; // m; pressures are smooth in H, their crossings are refined
 constexpr double far_away = std::numeric_limits<double>::infinity();
 
 /// A limit of shape: everything on one side of a height.
@@ -207,7 +208,7 @@ std::optional<Window> window_between(std::span<const Stretch> blocked, const Dom
 }
 
 Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& domain, std::optional<double> prefer,
-                     const LimitOptions& options) {
+                     std::optional<std::size_t> only_case) {
   Windows out;
   for (const Bare& limit : bare_limits(model, bag)) {
     const double reserve = limit.below ? model.brief.bump_travel : model.brief.rebound_reserve;
@@ -216,9 +217,9 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& d
   }
   if (bag) {
     const air::BagCard& card = bag->card();
-    const Sampled at = sampled(*bag, domain, options.search_step);
+    const Sampled at = sampled(*bag, domain, search_step);
     for (std::size_t c = 0; c < model.loads.size(); ++c) {
-      if (!model.loads[c] || (options.only_case && c != *options.only_case)) continue;
+      if (!model.loads[c] || (only_case && c != *only_case)) continue;
       const auto masses = model.bag_masses(*model.loads[c]);
       const double light = std::min(masses[0], masses[1]), heavy = std::max(masses[0], masses[1]);
       add_pressure_stretches(*bag, at, heavy, LimitCode::pressure_high, card.max_pressure, c, out.reach_blocked);

@@ -17,16 +17,11 @@ struct Domain {
 /// inside the map. None while there is no map.
 [[nodiscard]] std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std::span<const double> also);
 
-/// Which load cases count, and how finely pressures are searched for crossings.
-struct LimitOptions {
-  std::optional<std::size_t> only_case; // none: every load case must be satisfied
-  double search_step = 0.003;           // m; pressures are smooth in H, their crossings are refined
-};
-
 /// @param bag     none: the end's own limits only
 /// @param prefer  H the chosen window should hold if a window does (road height)
+/// @param only_case  the one load case that counts; none: every one must be satisfied
 [[nodiscard]] Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& domain,
-                                   std::optional<double> prefer, const LimitOptions& options);
+                                   std::optional<double> prefer, std::optional<std::size_t> only_case = {});
 
 /// The free interval around `prefer`, else the widest; its edges named. None where nothing is left.
 [[nodiscard]] std::optional<Window> window_between(std::span<const Stretch> blocked, const Domain& domain,

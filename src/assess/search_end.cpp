@@ -18,8 +18,6 @@ using build::at;
 
 namespace {
 
-constexpr double search_step = 0.004; // m; pressures are smooth, their crossings are refined
-
 /// Upper and lower stack for each sum that can be made of them: of one sum the split nearest to today's.
 std::vector<std::pair<double, double>> splits(const SearchSpace& space, const build::EndFit& now) {
   std::map<long, std::pair<double, double>> by_sum; // by tenths of a millimetre
@@ -62,8 +60,7 @@ public:
     std::vector<Misfit> misfits;
     if (const auto m = misfit_of_room(fitted)) misfits.push_back(*m);
     const auto domain = domain_of(end_.model, &fitted, wished_);
-    const Windows windows =
-        domain ? find_windows(end_.model, &fitted, *domain, end_.road, {std::nullopt, search_step}) : Windows{};
+    const Windows windows = domain ? find_windows(end_.model, &fitted, *domain, end_.road) : Windows{};
     misfits_of_heights(brief_, end_.presets, windows, misfits);
     if (const auto m = misfit_of_stops(fitted)) misfits.push_back(*m);
     refuse_by(misfits, fitted, base);
