@@ -34,6 +34,7 @@ int main(int argc, char** argv) {
   const QStringList asked = QApplication::arguments();
   const char* car = asked.contains("--half-ton") ? "hollin-tarnway.mavrel" : "sorrel-wayfare.mavrel";
   if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;
+  if (asked.contains("--new")) window.desk().put(build::empty_build(), {}, true);
   app::Look first = window.desk().look();
   if (asked.contains("--night")) first.theme = app::Theme::night_bay;
   if (asked.contains("--large-text")) first.scale = 1.3;

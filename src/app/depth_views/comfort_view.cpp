@@ -212,6 +212,7 @@ QString ComfortView::summary() const {
               .arg(now, 0, 'f', 2)
               .arg(QString::fromStdString(settling->best_bag), desk_.shown(settling->rear_best, Kind::frequency),
                    desk_.shown(1 - settling->best.unrest / settling->now.unrest, Kind::share));
+  out += " " + tr("Marked is what is felt; the ticks are without the tyre.");
   if (settling->damper_assumed) out += " " + tr("A usual damper is taken where none is described.");
   return out;
 }

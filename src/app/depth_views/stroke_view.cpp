@@ -39,22 +39,20 @@ QString StrokeView::summary() const {
   const auto pressure = [&](const assess::StrokeEnd& end) {
     return end.pressure ? desk_.shown(*end.pressure, Kind::pressure) : tr("unknown, off its card");
   };
-  QString out =
-      tr("Sealed at road height %1: quick full bump, the heavier side, %2 of %3; full rebound, the lighter, %4 "
-         "(least %5).")
-          .arg(desk_.shown(stroke->from, Kind::length), pressure(stroke->ends.bump),
-               desk_.shown(card.max_pressure, Kind::pressure), pressure(stroke->ends.rebound),
-               desk_.shown(card.min_pressure, Kind::pressure));
+  QString out = tr("Sealed at %1: full bump, heavier side, %2 of %3; full rebound, lighter side, %4 (least %5).")
+                    .arg(desk_.shown(stroke->from, Kind::length), pressure(stroke->ends.bump),
+                         desk_.shown(card.max_pressure, Kind::pressure), pressure(stroke->ends.rebound),
+                         desk_.shown(card.min_pressure, Kind::pressure));
   if (stroke->under_minimum)
     out += card.kind == air::BagKind::sleeve
                ? tr(" Above %1 it may come off its piston.").arg(desk_.shown(*stroke->under_minimum, Kind::length))
                : tr(" Above %1 it may fold.").arg(desk_.shown(*stroke->under_minimum, Kind::length));
   if (!stroke->order.empty())
-    out += " " + (stroke->stop_before_bag ? tr("%1 meets first, before the bag.")
+    out += " " + (stroke->stop_before_bag ? tr("%1 meets first.")
                                           : tr("%1 meets first: an outside stop must come before the bag."))
                      .arg(tr(assess::bump_end_name(stroke->order.front().what)));
   if (desk_.depth().fitted(desk_.end()).model.setting.added_volume > 0)
-    out += tr(" A quick stroke uses %1 added in bump, %2 in rebound.")
+    out += tr(" Of the volume %1 breathe in bump, %2 in rebound.")
                .arg(desk_.shown(stroke->ends.bump.added_taking_part, Kind::volume),
                     desk_.shown(stroke->ends.rebound.added_taking_part, Kind::volume));
   return out;

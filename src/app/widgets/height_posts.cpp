@@ -245,7 +245,7 @@ void HeightPosts::paint_limits(QPainter& painter, End end) const {
     wanted.push_back(s.clamped_y(label.H));
   const QFont small = look.font(TextSize::small), bold = look.font(TextSize::small, true);
   const double line = QFontMetricsF(small).height() - 1;
-  const auto y = spread_apart(wanted, 3 * line + 3, top_ + line, bottom_ - 2 * line);
+  const auto y = spread_apart(wanted, 3.5 * line, top_ + line, bottom_ - 2 * line);
   const double x = post.right() + look.px(8);
   const double room = width() / 2.0 * static_cast<double>(at(end) + 1) - x;
   for (std::size_t i = 0; i < labels.size(); ++i) {
@@ -255,7 +255,7 @@ void HeightPosts::paint_limits(QPainter& painter, End end) const {
     painter.setFont(bold);
     painter.drawText(QRectF(x, y[i] - line, room, line), Qt::AlignLeft | Qt::AlignVCenter, labels[i].number);
     painter.setFont(small);
-    painter.drawText(QRectF(x, y[i] - 1, room, 2 * line), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+    painter.drawText(QRectF(x, y[i] - 1, room, 2 * line + 4), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
                      labels[i].name);
   }
   if (!windows.reach) {

@@ -153,9 +153,8 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
   const Tokens& t = look.tokens();
   const auto& e = desk_.assessment().end(desk_.end());
   const HeightScale s = scale();
-  QString unit = QString::fromStdString(unit_name(column.kind, desk_.prefs()));
-  if (column.code == TrackCode::ride_frequency) unit = tr("%1, dotted without tyre").arg(unit);
-  paint_head(painter, column.rect, tr(assess::track_name(column.code)), unit);
+  paint_head(painter, column.rect, tr(assess::track_name(column.code)),
+             QString::fromStdString(unit_name(column.kind, desk_.prefs())));
   if (!column.has_values()) {
     painter.setPen(t.second);
     const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::ride_frequency ||
@@ -190,8 +189,15 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
   if (column.code == TrackCode::pressure)
     for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
       draw(e.find(side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
-  if (column.code == TrackCode::ride_frequency)
+  if (column.code == TrackCode::ride_frequency) {
     draw(e.find(TrackCode::frequency, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+    // Above the bag's heights there is room to say what the dots are.
+    painter.setFont(look.font(TextSize::small));
+    const QRectF key(column.rect.left() + 2, column.rect.top() + 3, column.rect.width() - 4, look.px(28));
+    painter.fillRect(key, t.panel);
+    painter.setPen(t.second);
+    painter.drawText(key, Qt::AlignCenter | Qt::TextWordWrap, tr("dotted: without the tyre"));
+  }
   const Track* track = e.find(column.code, desk_.load_case());
   draw(track, line_pen(2));
   if (column.code == TrackCode::pressure && track) paint_beyond(painter, column, *track);
