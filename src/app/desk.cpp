@@ -59,6 +59,12 @@ build::Question Desk::question_before_saving(const std::filesystem::path& file) 
   return build::question_before_saving(file, ours ? stamp_ : std::nullopt);
 }
 
+bool Desk::refuses_to_write(const std::filesystem::path& to) {
+  if (file_.empty() || !same_place(to, file_)) return false;
+  tell(tr("%1 is the build itself. Choose another name.").arg(QString::fromStdString(shown_path(to.filename()))));
+  return true;
+}
+
 std::optional<QString> Desk::settle(Unfinished unfinished) {
   unsettled_.reset();
   emit settling(unfinished);
@@ -352,6 +358,11 @@ QString Desk::words_of(const Message& message) const {
 
 QString Desk::shown(double value, Kind kind, int decimals) const {
   return QString::fromStdString(show(value, kind, prefs_, decimals));
+}
+
+QString Desk::shown_pressure(double value, air::Beyond beyond, int decimals) const {
+  const QString bare = shown(value, Kind::pressure, decimals);
+  return beyond == air::Beyond::nothing ? bare : QString("△ %1 (%2)").arg(bare, tr(air::beyond_name(beyond)));
 }
 
 // ----

@@ -46,6 +46,9 @@ public:
   /// What to ask before saving over this file: whether it is read-only, or was changed by somebody else since.
   [[nodiscard]] build::Question question_before_saving(const std::filesystem::path& file) const;
 
+  /// The open build's file is no place for anything else: then it tells so. @returns whether it is that file
+  [[nodiscard]] bool refuses_to_write(const std::filesystem::path& to);
+
   /// Everything half typed is taken where it was begun, before what is open or looked at changes under it.
   enum class Unfinished {
     give_up, // what can't be taken is given up; its sentence is told
@@ -130,6 +133,8 @@ public:
   [[nodiscard]] build::FieldView field(const QString& path) const;
   [[nodiscard]] QString words_of(const Message& message) const;
   [[nodiscard]] QString shown(double value, Kind kind, int decimals = -1) const;
+  /// A pressure, with a mark and the words in front where it lies beyond what the bag's card knows or allows.
+  [[nodiscard]] QString shown_pressure(double value, air::Beyond beyond, int decimals = -1) const;
   /// A sentence for the person, shown for a while at the foot of the window.
   void tell(const QString& sentence) { emit told(sentence); }
 

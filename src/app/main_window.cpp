@@ -345,13 +345,15 @@ void MainWindow::open_dialog() {
 }
 
 bool MainWindow::export_sheet(const QString& file) {
-  const auto pages = write_sheet(desk_.build(), desk_.assessment(), desk_.prefs(), file.toStdString());
+  if (desk_.refuses_to_write(path_of(file))) return false;
+  const auto pages = write_sheet(desk_.build(), desk_.assessment(), desk_.prefs(), path_of(file));
   desk_.tell(pages ? tr("Build sheet written: %1, %n pages", "", *pages).arg(file) : desk_.words_of(pages.error()));
   return pages.has_value();
 }
 
 bool MainWindow::export_tracks(const QString& file) {
-  const auto done = write_atomically(file.toStdString(), report::tracks_csv(desk_.assessment()));
+  if (desk_.refuses_to_write(path_of(file))) return false;
+  const auto done = write_atomically(path_of(file), report::tracks_csv(desk_.assessment()));
   desk_.tell(done ? tr("Tracks written: %1").arg(file) : desk_.words_of(done.error()));
   return done.has_value();
 }

@@ -81,7 +81,16 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
       std::array<std::optional<double>, 2> v;
       for (std::size_t i = 0; i < 2; ++i)
         v[i] = figure(build.variants[which[i]], out.assessments[i].end(end));
-      out.figures.push_back({std::move(what), end, kind, v[0], v[1]});
+      out.figures.push_back({std::move(what), end, kind, v[0], v[1], {}});
+    };
+    const auto add_pressure = [&](Message what, build::PresetUse use) {
+      add(std::move(what), Kind::pressure, [&](const build::Variant& v, const EndAssessment& e) {
+        return at_preset(v, e, use, load_case, [](const PoseState& s) { return std::optional(s.pressure); });
+      });
+      for (std::size_t i = 0; i < 2; ++i)
+        if (const PresetAtEnd* preset = preset_of(build.variants[which[i]], out.assessments[i].end(end), use);
+            preset && load_case < preset->cases.size() && preset->cases[load_case])
+          out.figures.back().beyond[i] = preset->cases[load_case]->beyond;
     };
     using V = const build::Variant&;
     using E = const EndAssessment&;
@@ -92,14 +101,8 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
     add({words("ride frequency, tyre and all"), {}}, Kind::frequency, [&](V v, E e) {
       return at_preset(v, e, build::PresetUse::road, load_case, [](const PoseState& s) { return s.ride_frequency; });
     });
-    add({words("road pressure"), {}}, Kind::pressure, [&](V v, E e) {
-      return at_preset(v, e, build::PresetUse::road, load_case,
-                       [](const PoseState& s) { return std::optional(s.pressure); });
-    });
-    add({words("ramp pressure"), {}}, Kind::pressure, [&](V v, E e) {
-      return at_preset(v, e, build::PresetUse::ramp, load_case,
-                       [](const PoseState& s) { return std::optional(s.pressure); });
-    });
+    add_pressure({words("road pressure"), {}}, build::PresetUse::road);
+    add_pressure({words("ramp pressure"), {}}, build::PresetUse::ramp);
   }
   return out;
 }

@@ -11,6 +11,7 @@ struct ComparedFigure {
   std::optional<End> end;
   Kind kind = Kind::length;
   std::optional<double> a, b;
+  std::array<air::Beyond, 2> beyond{}; // what of a card each lies beyond, for pressures
   [[nodiscard]] bool differs() const;
 };
 

@@ -51,7 +51,7 @@ public:
     if (!chosen()) return;
     card_doubts();
     for (const Misfit& m : here_.misfits)
-      misfit(m);
+      if (is_worst(m)) misfit(m);
     heavy_lift();
     comfort();
   }
@@ -95,10 +95,14 @@ private:
         {words("Check the card against the maker's sheet before relying on it."), {}});
   }
 
-  /// One of a code is enough: the other load cases follow from it.
-  bool said_already(const char* code) const {
-    return std::any_of(out_.findings.begin(), out_.findings.end(),
-                       [&](const Finding& f) { return f.code == code && f.end == end_; });
+  /// Of one trouble in several load cases the worst is said; the others follow from it.
+  bool is_worst(const Misfit& m) const {
+    if (m.code == MisfitCode::preset_outside) return true; // each preset is a trouble of its own
+    const auto worst =
+        std::max_element(here_.misfits.begin(), here_.misfits.end(), [&](const Misfit& a, const Misfit& b) {
+          return (a.code == m.code ? a.by : -1) < (b.code == m.code ? b.by : -1);
+        });
+    return &*worst == &m;
   }
 
   void misfit(const Misfit& m) {
@@ -150,16 +154,14 @@ private:
   }
 
   void not_held_up(const Misfit& m) {
-    if (said_already("not_held_up")) return;
     add("not_held_up", Severity::stop, fit_path("bag"),
         {words("{0} would not hold itself up at road height"), {name()}},
-        {words("{0}: the bag's load falls faster than its air stiffens, so it tips to one stop or the other."),
+        {words("{0}: the bag pushes harder the higher it stands, so it runs to one stop or the other."),
          {out_.loads[*m.load_case].name}},
         {words("A bag whose area changes less with height there, or another stack."), {}});
   }
 
   void bump_over_maximum(const Misfit& m) {
-    if (said_already("bump_over_maximum")) return;
     const StrokeEnd& bump = here_.strokes[*m.load_case]->bump;
     auto& f =
         add("bump_over_maximum", Severity::stop, fit_path("bag"),
@@ -177,7 +179,6 @@ private:
   }
 
   void rebound_under_minimum(const Misfit& m) {
-    if (said_already("rebound_under_minimum")) return;
     const StrokeEnd& rebound = here_.strokes[*m.load_case]->rebound;
     const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
     auto& f = add(
@@ -192,7 +193,6 @@ private:
   }
 
   void stroke_unknown(const Misfit& m) {
-    if (said_already("stroke_unknown")) return;
     add("stroke_unknown", Severity::stop, fit_path("bag"),
         {m.low ? words("{0}: nobody knows the bag in full bump") : words("{0}: nobody knows the bag in full rebound"),
          {name()}},

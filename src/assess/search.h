@@ -21,11 +21,12 @@ struct SearchedEnd {
   std::string bag;
   double added_volume = 0; // m³
   double line_bore = 0;    // m, put between bounce and hop for this volume; the design's own without one
-  double upper_stack = 0, lower_stack = 0; // m; of the splits with one sum, the one nearest to today's
-  double lowest = 0;                       // m, H it can park at
-  std::vector<double> frequency;           // Hz at road height on the suspension alone, one a load case
-  std::vector<double> ride_frequency;      // Hz, tyre and all: weighed by this
-  double road_pressure = 0;                // Pa, the highest of any case
+  double upper_stack = 0, lower_stack = 0;   // m; of the splits with one sum, the one nearest to today's
+  double lowest = 0;                         // m, H it can park at
+  std::vector<double> frequency;             // Hz at road height on the suspension alone, one a load case
+  std::vector<double> ride_frequency;        // Hz, tyre and all: weighed by this
+  double road_pressure = 0;                  // Pa, the highest of any case
+  air::Beyond beyond = air::Beyond::nothing; // of that pressure
 };
 
 /// What a choice is weighed by. Lower is better for the first three, higher for the others.

@@ -118,6 +118,7 @@ private:
       if (low && high) option.air = std::max(option.air, air_in(*top, *high) - air_in(*parked, *low));
     }
     refuse_by(misfits, bag, option);
+    option.fitted.beyond = air::beyond(bag.card(), option.fitted.road_pressure);
     option.reserve = 1 - option.fitted.road_pressure / bag.card().max_pressure;
   }
 

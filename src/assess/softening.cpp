@@ -118,6 +118,7 @@ Expected<Softening> softening(const build::Build& build, const FittedEnd& end, d
   out.added = end.model.setting.added_volume;
   out.open_rate = bag.wheel_rate(at->place, soft.open_rate(), at->force);
   out.shut_rate = bag.wheel_rate(at->place, soft.shut_rate(), at->force);
+  out.beyond = at->state.beyond;
   out.bounce = at->state.frequency;
   out.ride = at->state.ride_frequency;
   out.bounce_open = body_frequency(out.open_rate, at->load.sprung_mass);

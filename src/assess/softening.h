@@ -13,20 +13,21 @@ struct StiffnessPoint {
 };
 
 struct Softening {
-  double volume = 0, added = 0;             // m³, of the bag at this height and beside it
-  double open_rate = 0, shut_rate = 0;      // N/m at the wheel, quick movement
-  double begins = 0, middle = 0, ends = 0;  // Hz, the change from soft to stiff; 0 without a line
-  std::optional<double> bounce;             // Hz, body on the bag as fitted, the tyre left out
-  std::optional<double> ride;               // Hz, tyre and all: what the brief's comfort is judged by
-  std::optional<double> bounce_open;        // Hz, were the line wide open
-  std::optional<double> bounce_shut;        // Hz, were it shut
-  double hop = 0;                           // Hz, wheel between tyre and the stiff bag
-  double line_damping = 0;                  // share of critical that the line gives at body frequency
-  std::optional<double> fitting_bore;       // m, puts the middle of the change between bounce and hop
-  Message reason;                           // why that bore, or why none fits
-  std::optional<double> volume_wanted;      // m³ wide open that would bring comfort inside the brief; none when it is
-  std::optional<double> air_bag, air_added; // kg from parked to the highest preset, both sides
-  std::vector<StiffnessPoint> curve;        // as fitted, 0.05 to 30 Hz, the line as it breathes at each
+  double volume = 0, added = 0;              // m³, of the bag at this height and beside it
+  air::Beyond beyond = air::Beyond::nothing; // of the pressure there, on which all of this rests
+  double open_rate = 0, shut_rate = 0;       // N/m at the wheel, quick movement
+  double begins = 0, middle = 0, ends = 0;   // Hz, the change from soft to stiff; 0 without a line
+  std::optional<double> bounce;              // Hz, body on the bag as fitted, the tyre left out
+  std::optional<double> ride;                // Hz, tyre and all: what the brief's comfort is judged by
+  std::optional<double> bounce_open;         // Hz, were the line wide open
+  std::optional<double> bounce_shut;         // Hz, were it shut
+  double hop = 0;                            // Hz, wheel between tyre and the stiff bag
+  double line_damping = 0;                   // share of critical that the line gives at body frequency
+  std::optional<double> fitting_bore;        // m, puts the middle of the change between bounce and hop
+  Message reason;                            // why that bore, or why none fits
+  std::optional<double> volume_wanted;       // m³ wide open that would bring comfort inside the brief; none when it is
+  std::optional<double> air_bag, air_added;  // kg from parked to the highest preset, both sides
+  std::vector<StiffnessPoint> curve;         // as fitted, 0.05 to 30 Hz, the line as it breathes at each
 };
 
 constexpr double lowest_frequency = 0.05, highest_frequency = 30; // Hz, of the curve

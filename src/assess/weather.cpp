@@ -33,7 +33,14 @@ std::optional<SealedEnd> sealed_end(const build::Build& build, const FittedEnd& 
   if (!start) return std::nullopt;
   const auto mean = sealed_corner(end, reach, H, start->load.sprung_mass, shut_off, to);
   if (!mean) return std::nullopt;
-  SealedEnd out{H, mean->H, start->state.pressure, mean->pressure, mean->rests_on, {mean->H, mean->H}, 0};
+  SealedEnd out{H,
+                mean->H,
+                start->state.pressure,
+                mean->pressure,
+                mean->rests_on,
+                air::beyond(end.bag->card, mean->pressure),
+                {mean->H, mean->H},
+                0};
   // Joined sides share one pressure: they sink together.
   if (build.variant().fit[at(end.model.end)].sides == build::Sides::joined) return out;
   const auto masses = end.model.bag_masses(start->load);

@@ -12,8 +12,9 @@ struct SealedEnd {
   double from = 0, to = 0;                   // m, H, mean of both sides
   double pressure_from = 0, pressure_to = 0; // Pa gauge against the air around, at the mean load
   RestsOn rests_on = RestsOn::air;
-  std::array<double, 2> side_to{}; // m, left and right
-  double lean = 0;                 // rad, left lower is positive, from what the sides differ
+  air::Beyond beyond = air::Beyond::nothing; // of the pressure it comes to
+  std::array<double, 2> side_to{};           // m, left and right
+  double lean = 0;                           // rad, left lower is positive, from what the sides differ
 };
 
 struct WeatherAnswer {

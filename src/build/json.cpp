@@ -22,7 +22,7 @@ constexpr const char* format_name = "mavrel-build";
 // What a file may hold before it is read: far more than any build does, few enough to be read in a moment.
 constexpr std::size_t deepest = 32;          // nesting; the format itself needs 8
 constexpr std::size_t most_values = 200'000; // numbers, texts, objects and lists together
-constexpr std::size_t most_keys = 500;       // of one object
+constexpr std::size_t most_keys = 200;       // of one object
 // What of it may be unknown to this program and is carried along. Written again with its indentation it stays small.
 constexpr std::size_t most_unknown_values = 20'000;
 constexpr std::size_t most_unknown_bytes = 1'000'000;
@@ -188,7 +188,8 @@ public:
   void extra(Extra& to) {
     for (const auto& [key, value] : from_.items()) {
       if (known_.contains(key)) continue;
-      std::string text = value.dump();
+      const bool huge = value.is_string() && value.get_ref<const std::string&>().size() > most_unknown_bytes;
+      std::string text = huge ? std::string(most_unknown_bytes, ' ') : value.dump();
       finds_.unknown_values += count_values(value);
       finds_.unknown_bytes += key.size() + text.size();
       if (finds_.unknown_values > most_unknown_values || finds_.unknown_bytes > most_unknown_bytes)

@@ -47,6 +47,10 @@ std::string_view trimmed(std::string_view text) {
 
 std::optional<std::size_t> first_bad_utf8(std::string_view text) {
   for (std::size_t i = 0; i < text.size();) {
+    if (static_cast<unsigned char>(text[i]) < 0x80) { // most of any file
+      ++i;
+      continue;
+    }
     const Letter letter = letter_at(text, i);
     if (!letter.code) return i;
     i += letter.bytes;

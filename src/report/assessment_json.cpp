@@ -17,6 +17,10 @@ Json of(const std::optional<double>& value) {
   return value ? Json(*value) : Json(nullptr);
 }
 
+Json of(air::Beyond beyond) {
+  return beyond == air::Beyond::nothing ? Json(nullptr) : Json(air::beyond_key(beyond));
+}
+
 Json of(const Stretch& s, const Assessment& a) {
   Json out = {{"limit", limit_key(s.code)}, {"from_m", s.from}, {"to_m", s.to}};
   if (s.load_case) out["load_case"] = a.loads[*s.load_case].name;
@@ -62,7 +66,7 @@ Json of(const PoseState& s) {
           {"wheel_rate_n_per_m", s.wheel_rate},
           {"body_frequency_hz", of(s.frequency)},
           {"ride_frequency_hz", of(s.ride_frequency)},
-          {"beyond", s.beyond == air::Beyond::nothing ? Json(nullptr) : Json(air::beyond_key(s.beyond))}};
+          {"beyond", of(s.beyond)}};
 }
 
 Json of(const EndAssessment& end, const build::Build& build, const Assessment& a) {
@@ -104,9 +108,11 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
                                {"bump_height_m", s->bump.height},
                                {"bump_ended_by", limit_key(s->bump.by)},
                                {"bump_gauge_pressure_pa", of(s->bump.pressure)},
+                               {"bump_beyond", of(s->bump.beyond)},
                                {"rebound_height_m", s->rebound.height},
                                {"rebound_ended_by", limit_key(s->rebound.by)},
-                               {"rebound_gauge_pressure_pa", of(s->rebound.pressure)}});
+                               {"rebound_gauge_pressure_pa", of(s->rebound.pressure)},
+                               {"rebound_beyond", of(s->rebound.beyond)}});
   Json tracks = Json::object();
   for (const Track& track : end.tracks)
     tracks[track_key(track.code)] = of(track);

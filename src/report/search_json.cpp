@@ -28,6 +28,7 @@ Json of(const SearchedEnd& end, const std::vector<std::string>& cases) {
           {"lower_stack_m", end.lower_stack},
           {"lowest_m", end.lowest},
           {"road_pressure_pa", end.road_pressure},
+          {"beyond", end.beyond == air::Beyond::nothing ? Json(nullptr) : Json(air::beyond_key(end.beyond))},
           {"cases", std::move(frequencies)}};
 }
 

@@ -1,4 +1,5 @@
 // Saving, opening, dragging in, being killed and coming back, paper, and the built program's own manners.
+#include "faults.h"
 #include "window_fixture.h"
 
 #include <QDropEvent>
@@ -95,7 +96,25 @@ TEST_F(WindowTest, TheBuildSheetReadsBackFromItsPdf) {
   for (const char* wanted : {"Sorrel Wayfare estate", "Osier O-135", "Parked", "Front Ramp is 5 mm too high",
                              "Bump stop", "419 kg", "Market day", "stands"})
     EXPECT_TRUE(text.contains(wanted, Qt::CaseInsensitive)) << wanted << "\n" << text.toStdString();
-  EXPECT_FALSE(text.contains("nan", Qt::CaseSensitive));
+  EXPECT_FALSE(text.contains('?')) << "what a number that is none would be shown as";
+}
+
+TEST_F(WindowTest, WhatIsExportedTakesNoBuildsPlaceAndSurvivesAFullDisk) {
+  const QString build_file = QString::fromStdString(copy().string());
+  const std::string before = test::text_of(copy());
+  EXPECT_FALSE(window_->export_sheet(build_file));
+  EXPECT_TRUE(told().contains("the build itself")) << told().toStdString();
+  EXPECT_FALSE(window_->export_tracks(build_file));
+  EXPECT_EQ(test::text_of(copy()), before);
+  const auto sheet = folder_ / "sheet.pdf";
+  test::write(sheet, "old");
+  {
+    const test::Fault full(test::Step::write, ENOSPC);
+    EXPECT_FALSE(window_->export_sheet(QString::fromStdString(sheet.string())));
+    EXPECT_TRUE(full.struck());
+  }
+  EXPECT_TRUE(told().contains("No space left")) << told().toStdString();
+  EXPECT_EQ(test::text_of(sheet), "old");
 }
 
 TEST_F(WindowTest, TheTracksAreWrittenAsCsv) {

@@ -237,7 +237,7 @@ TEST(Assess, NeverANumberThatIsNone) {
       if (e.windows.reach) RC_ASSERT(e.windows.reach->width() > 0);
     }
     for (const Finding& f : a.findings)
-      RC_ASSERT(say(f.title).find('?') == std::string::npos && say(f.reason).find("nan") == std::string::npos);
+      RC_ASSERT(say(f.title).find('?') == std::string::npos && say(f.reason).find('?') == std::string::npos);
     for (const End end_now : build::both_ends)
       (void)judge_shelf(build, demo_shelf(), end_now, 0);
   }));
@@ -288,13 +288,20 @@ TEST(Findings, EachTroubleIsFoundOnTheCarThatHasIt) {
       {"variants.0.front.lower_stack_m", "200 mm", "no_reach_window", Severity::stop},
       {"variants.0.brief.bump_travel_m", "120 mm", "no_road_window", Severity::stop},
       {"front.wheel", "", "wish_without_reference", Severity::caution},
-      {"rear.unsprung_kg", "", "unsprung_estimated", Severity::note},
+      {"front.unsprung_kg", "", "unsprung_estimated", Severity::note},
       {"variants.0.rear.bag", "Osier O-118", "preset_outside", Severity::stop},
   };
+  const Assessment before = assess(demo_build(), demo_shelf());
   for (const Case& c : cases) {
     const Assessment a = assess(typed(c.path, c.text), demo_shelf());
-    const Finding* f = finding(a, c.code);
-    ASSERT_NE(f, nullptr) << c.code << " for " << c.path << " = " << c.text;
+    // One that the demo has not already: of another place, or saying something else.
+    const auto is_new = [&](const Finding& f) {
+      return f.code == c.code && std::none_of(before.findings.begin(), before.findings.end(), [&](const Finding& old) {
+               return old.code == f.code && old.place == f.place && say(old.title) == say(f.title);
+             });
+    };
+    const auto f = std::find_if(a.findings.begin(), a.findings.end(), is_new);
+    ASSERT_NE(f, a.findings.end()) << c.code << " for " << c.path << " = " << c.text;
     EXPECT_EQ(f->severity, c.severity) << c.code;
     EXPECT_GT(say(f->title).size(), 8U);
     EXPECT_GT(say(f->reason).size(), 8U);

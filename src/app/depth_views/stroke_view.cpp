@@ -37,7 +37,7 @@ QString StrokeView::summary() const {
   if (!stroke) return desk_.words_of(stroke.error());
   const auto& card = desk_.depth().fitted(desk_.end()).bag->card;
   const auto pressure = [&](const assess::StrokeEnd& end) {
-    return end.pressure ? desk_.shown(*end.pressure, Kind::pressure) : tr("unknown, off its card");
+    return end.pressure ? desk_.shown_pressure(*end.pressure, end.beyond) : tr("unknown, off its card");
   };
   QString out = tr("Sealed at %1: full bump, heavier side, %2 of %3; full rebound, lighter side, %4 (least %5).")
                     .arg(desk_.shown(stroke->from, Kind::length), pressure(stroke->ends.bump),

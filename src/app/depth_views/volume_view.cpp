@@ -113,6 +113,7 @@ void VolumeView::refresh() {
     const auto hertz = [&](const std::optional<double>& f) {
       return f ? desk_.shown(*f, Kind::frequency) : tr("none");
     };
+    if (soft->beyond != air::Beyond::nothing) line(tr("△ its pressure is"), tr(air::beyond_name(soft->beyond)));
     line(tr("bag's own volume"), desk_.shown(soft->volume, Kind::volume));
     line(tr("body bounces at"), hertz(soft->bounce));
     line(tr("felt, with the tyre"), hertz(soft->ride));

@@ -26,7 +26,7 @@ QString WeatherView::summary() const {
     if (!one) continue;
     out += " " + tr("%1 after the cold night: %2, %3.")
                      .arg(tr(build::name_of(end)), desk_.shown(one->to, Kind::length),
-                          desk_.shown(one->pressure_to, Kind::pressure, 2));
+                          desk_.shown_pressure(one->pressure_to, one->beyond, 2));
     if (one->rests_on == RestsOn::low_stop) out += " " + tr("It rests on its stop.");
   }
   return out;
@@ -64,6 +64,7 @@ void WeatherView::paint_move(QPainter& painter, const QRectF& column, End end, c
                                                                        : "−",
                                                desk_.shown(std::abs(change), Kind::length));
   const QString second =
+      (move.beyond == air::Beyond::nothing ? QString() : QString("△ ")) +
       desk_.shown(move.pressure_to, Kind::pressure, desk_.prefs().pressure == PressureUnit::bar ? 2 : -1);
   const QString third = move.rests_on == RestsOn::low_stop    ? tr("on its stop")
                         : move.rests_on == RestsOn::high_stop ? tr("at the top")

@@ -48,6 +48,10 @@ protected:
   }
 
 private:
+  /// A mark in front of what lies beyond the bag's card.
+  [[nodiscard]] static QString marked(const QString& figure, air::Beyond beyond) {
+    return beyond == air::Beyond::nothing ? figure : "△ " + figure;
+  }
   [[nodiscard]] QString figure(const std::optional<double>& v, Kind kind) const {
     return v ? desk_.shown(*v, kind) : tr("none");
   }
@@ -131,10 +135,10 @@ private:
       if (f.end != end) continue;
       const bool differs = f.differs();
       text(painter, {area.left(), y, c0, line}, desk_.words_of(f.what), look.font(TextSize::normal), t.ink);
-      text(painter, {area.left() + c0, y, c - 4, line}, figure(f.a, f.kind), look.font(TextSize::normal, false),
-           differs ? t.ink : t.second, Qt::AlignRight | Qt::AlignVCenter);
-      text(painter, {area.left() + c0 + c, y, c - 4, line}, figure(f.b, f.kind), look.font(TextSize::normal, differs),
-           differs ? t.ink : t.second, Qt::AlignRight | Qt::AlignVCenter);
+      text(painter, {area.left() + c0, y, c - 4, line}, marked(figure(f.a, f.kind), f.beyond[0]),
+           look.font(TextSize::normal, false), differs ? t.ink : t.second, Qt::AlignRight | Qt::AlignVCenter);
+      text(painter, {area.left() + c0 + c, y, c - 4, line}, marked(figure(f.b, f.kind), f.beyond[1]),
+           look.font(TextSize::normal, differs), differs ? t.ink : t.second, Qt::AlignRight | Qt::AlignVCenter);
       y += line;
     }
   }

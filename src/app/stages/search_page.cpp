@@ -341,7 +341,7 @@ void SearchPage::refresh() {
       for (const double f : e.ride_frequency)
         hertz << desk_.shown(f, Kind::frequency);
       text += tr("ride %1").arg(hertz.join(", ")) + "<br>" +
-              tr("road pressure up to %1").arg(desk_.shown(e.road_pressure, Kind::pressure)) + "</p>";
+              tr("road pressure up to %1").arg(desk_.shown_pressure(e.road_pressure, e.beyond)) + "</p>";
     }
     const SearchFigures& f = c.figures;
     text += QString("<p>%1</p>")

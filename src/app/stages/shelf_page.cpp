@@ -352,6 +352,7 @@ bool ShelfPage::keep() {
 
 bool ShelfPage::export_to(const QString& file) {
   if (!drafts_.has_card()) return false;
+  if (desk_.refuses_to_write(file.toStdString())) return false;
   const auto done = write_atomically(file.toStdString(), shelf::card_text(drafts_.card()));
   desk_.tell(done ? tr("Card written: %1").arg(file) : desk_.words_of(done.error()));
   return done.has_value();

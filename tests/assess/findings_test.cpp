@@ -1,0 +1,241 @@
+// Every finding there is: one car that has it, and one, as like it as can be, that has not.
+#include "assess/assess.h"
+
+#include "random_car.h"
+
+#include <fmt/format.h>
+#include <functional>
+#include <regex>
+#include <set>
+
+namespace mavrel::assess {
+namespace {
+
+using build::Build;
+using build::HeightWish;
+using Change = std::function<void(Build&)>;
+
+struct Case {
+  std::string code;
+  Change has, has_not; // made to the demo estate
+};
+
+/// One variant of the demo estate that hardly anything can be said against.
+void calm(Build& b) {
+  b.active_variant = 2;
+  b.ends[0].corners[0].height.values = {0.379, 0.378};
+  b.ends[1].unsprung_mass = 34;
+  b.surroundings.night_temperature = b.surroundings.temperature;
+  b.surroundings.shut_off_above = 0;
+  b.variant().brief.rear_quicker_low = -0.5;
+  b.variant().brief.gauge_error = 1e2;
+  b.variant().brief.load_doubt = 0;
+  for (auto& end : b.ends)
+    end.friction = 0;
+}
+
+const Change as_it_is = [](Build&) {};
+const Change nothing_measured = [](Build& b) { b = build::empty_build(); };
+Change also(const Change& first, const Change& then) {
+  return [=](Build& b) { first(b), then(b); };
+}
+Change wish(std::size_t preset, std::size_t end, HeightWish::As as, double value) {
+  return [=](Build& b) { b.variant().brief.presets[preset].wish[end] = HeightWish{as, value, {}}; };
+}
+
+/// The demo shelf, its cards changed as the tests below want them under names of their own.
+const shelf::Shelf& shelf() {
+  static const shelf::Shelf all = [] {
+    shelf::Shelf out = test::demo_shelf();
+    const auto add = [&](const char* name, const std::function<void(air::BagCard&)>& change) {
+      shelf::ShelfBag bag = *test::demo_shelf().find("Osier O-150");
+      bag.card.name = name;
+      change(bag.card);
+      bag.curve = air::BagCurve(bag.card);
+      out.bags.push_back(std::move(bag));
+    };
+    add("Zz doubtful", [](air::BagCard&) {});
+    out.bags.back().doubts.push_back({12, 1, {"A figure was probably mistyped.", {}}});
+    add("Zz runs away", [](air::BagCard& c) { // it pushes harder the higher it stands, and hardly loses pressure
+      for (auto& column : c.loads)
+        for (std::size_t i = 0; i < column.size(); ++i)
+          column[i] *= 0.6 * std::pow(1.25, static_cast<double>(i));
+      for (double& v : c.volumes)
+        v *= 60;
+    });
+    add("Zz short card", [](air::BagCard& c) {
+      c.heights.resize(6), c.volumes.resize(6), c.diameters.resize(6);
+      for (auto& column : c.loads)
+        column.resize(6);
+    });
+    add("Zz weak", [](air::BagCard& c) { c.max_pressure = 5e5; });
+    add("Zz wants much", [](air::BagCard& c) { c.min_pressure = 3.2e5; });
+    std::sort(out.bags.begin(), out.bags.end(),
+              [](const shelf::ShelfBag& a, const shelf::ShelfBag& b) { return a.card.name < b.card.name; });
+    return out;
+  }();
+  return all;
+}
+
+Change rear_bag(const char* name) {
+  return [=](Build& b) { b.variant().fit[1].bag = name; };
+}
+
+std::vector<Case> cases() {
+  return {
+      // ---- the survey
+      {"reading_missing", [](Build& b) { b.ends[1].damper_ratio.values.clear(); }, as_it_is},
+      {"unsprung_estimated", as_it_is, calm},
+      {"weight_one_side", [](Build& b) { b.ends[0].corners[1].mass.values.clear(); }, as_it_is},
+      {"height_one_side", [](Build& b) { b.ends[0].corners[1].height.values.clear(); }, as_it_is},
+      {"spring_base_estimated", [](Build& b) { b.ends[1].layout = build::Layout::axle_was_leaves; },
+       [](Build& b) { b.ends[1].layout = build::Layout::axle_was_leaves, b.ends[1].spring_base = 1; }},
+      {"track_missing", [](Build& b) { b.ends[0].track.reset(); }, as_it_is},
+      {"wheel_unreadable", [](Build& b) { b.ends[0].wheel = "big ones"; }, as_it_is},
+      {"sides_differ_height", [](Build& b) { b.ends[1].corners[0].height.values = {0.40}; }, as_it_is},
+      {"sides_differ_weight", [](Build& b) { b.ends[1].corners[0].mass.values = {400}; }, as_it_is},
+      {"readings_spread", as_it_is, calm},
+      {"damper_lengths_crossed", [](Build& b) { b.ends[0].damper_shut.values = {0.49}; }, as_it_is},
+      {"damper_reading_impossible", [](Build& b) { b.ends[0].damper_length.values = {0.48}; }, as_it_is},
+      {"axle_over_rating", [](Build& b) { b.ends[0].rating = 850; }, as_it_is},
+      {"car_over_rating", [](Build& b) { b.body.rating = 1700; }, as_it_is},
+      {"cross_weight", [](Build& b) { b.ends[0].corners[1].mass.values = {510}; }, as_it_is},
+      {"floor_incomplete", [](Build& b) { b.ends[0].corners[1].floor.reset(); }, as_it_is},
+      {"floor_twisted", [](Build& b) { b.ends[0].corners[1].floor = 0.02; }, as_it_is},
+      {"floor_tilted", [](Build& b) { b.ends[1].corners[0].floor = b.ends[1].corners[1].floor = 0.012; }, as_it_is},
+      {"wheelbase_missing", [](Build& b) { b.body.wheelbase.reset(); }, as_it_is},
+      {"corner_lifts", [](Build& b) { b.load_cases[2].masses[1].mass = -1400; }, as_it_is},
+      {"load_outside_car", [](Build& b) { b.load_cases[2].masses[1].x = 5; }, as_it_is},
+      // ---- the bag where it stands
+      {"no_bag", [](Build& b) { b.variant().fit[0].bag.clear(); }, as_it_is},
+      {"bag_not_on_shelf", [](Build& b) { b.variant().fit[0].bag = "Nobody N-1"; }, as_it_is},
+      {"card_doubtful", rear_bag("Zz doubtful"), as_it_is},
+      {"wish_without_reference", [](Build& b) { b.ends[0].wheel.clear(); }, as_it_is},
+      {"bag_too_wide", [](Build& b) { b.ends[0].bag_room = 0.14; }, as_it_is},
+      {"no_reach_window", [](Build& b) { b.variant().fit[0].lower_stack = 0.2; }, as_it_is},
+      {"no_road_window", [](Build& b) { b.variant().brief.bump_travel = 0.12; }, as_it_is},
+      {"preset_outside", as_it_is, calm},
+      {"bag_before_stop", [](Build& b) { b.ends[0].bump_stop_gap.values = {0.16}; }, as_it_is},
+      {"not_held_up", also(rear_bag("Zz runs away"), [](Build& b) { b.variant().brief.road_pressure_share = 1; }),
+       as_it_is},
+      {"bump_over_maximum", as_it_is, calm},
+      {"rebound_under_minimum", rear_bag("Zz wants much"), as_it_is},
+      {"stroke_unknown",
+       also(rear_bag("Zz short card"), also(wish(2, 1, HeightWish::As::height, 0.38),
+                                            [](Build& b) { b.variant().brief.rebound_reserve = 0.002; })),
+       as_it_is},
+      {"lift_over_maximum", rear_bag("Zz weak"), as_it_is},
+      {"frequency_outside", as_it_is, calm},
+      {"ends_do_not_settle", as_it_is, calm},
+      // ---- a closer look
+      {"night_drops_it", as_it_is, calm},
+      {"pressure_hides_height", as_it_is, calm},
+      {"line_chokes_volume",
+       [](Build& b) { b.variant().fit[1].added_volume = 3e-3, b.variant().fit[1].line_bore = 0.0015; },
+       [](Build& b) { b.variant().fit[1].added_volume = 3e-3, b.variant().fit[1].line_bore = 0.010; }},
+      {"leans_too_far", [](Build& b) { b.variant().brief.lean_wanted = 0.004; }, as_it_is},
+      {"joined_sides_lean",
+       [](Build& b) {
+         for (auto& fit : b.variant().fit)
+           fit.sides = build::Sides::joined;
+         for (auto& end : b.ends)
+           end.corners[0].mass.values = {500};
+       },
+       [](Build& b) {
+         for (auto& end : b.ends)
+           end.corners[0].mass.values = {500};
+       }},
+      {"caution_tank", [](Build& b) { b.variant().fit[1].added_volume = 1e-3; }, as_it_is},
+      {"caution_stands", as_it_is, nothing_measured},
+      {"caution_road_window", as_it_is, nothing_measured},
+      {"caution_inspection", as_it_is, wish(1, 0, HeightWish::As::height, 0.5)},
+  };
+}
+
+std::vector<const Finding*> of_code(const Assessment& a, const std::string& code) {
+  std::vector<const Finding*> out;
+  for (const Finding& f : a.findings)
+    if (f.code == code) out.push_back(&f);
+  return out;
+}
+
+TEST(EveryFinding, IsFoundOnTheCarThatHasItAndNotOnTheOther) {
+  for (const Case& c : cases()) {
+    Build has = test::demo_build(), has_not = test::demo_build();
+    c.has(has);
+    c.has_not(has_not);
+    if (c.code == "caution_inspection") wish(1, 1, HeightWish::As::height, 0.5)(has_not);
+    const Assessment with = assess(has, shelf()), without = assess(has_not, shelf());
+    const auto found = of_code(with, c.code);
+    EXPECT_FALSE(found.empty()) << c.code << " is not found";
+    EXPECT_TRUE(of_code(without, c.code).empty()) << c.code << " is found where it is not";
+    for (const Finding* f : found)
+      for (const Message* part : {&f->title, &f->reason, &f->way_out}) {
+        EXPECT_GT(say(*part).size(), 8U) << c.code;
+        EXPECT_EQ(say(*part).find('{'), std::string::npos) << say(*part);
+        EXPECT_EQ(say(*part).find('?'), std::string::npos) << say(*part);
+      }
+  }
+}
+
+TEST(EveryFinding, IsInTheTableAbove) {
+  std::set<std::string> tried;
+  for (const Case& c : cases())
+    tried.insert(c.code);
+  const std::filesystem::path sources = std::filesystem::path(MAVREL_DEMO).parent_path() / "src" / "assess";
+  const std::regex code(R"re((?:add|over|no_window)\(\s*(?:end, |\{\}, )?"([a-z]+(?:_[a-z]+)+|no_bag)")re");
+  std::set<std::string> there;
+  for (const char* name : {"findings_survey.cpp", "findings_end.cpp", "findings_depth.cpp"}) {
+    const std::string text = test::text_of(sources / name);
+    for (std::sregex_iterator it(text.begin(), text.end(), code), end; it != end; ++it)
+      there.insert((*it)[1]);
+  }
+  EXPECT_GT(there.size(), 35U);
+  for (const std::string& one : there)
+    EXPECT_TRUE(tried.contains(one)) << one << " has no car that has it";
+  for (const std::string& one : tried)
+    EXPECT_TRUE(there.contains(one)) << one << " is no finding any more";
+}
+
+TEST(EveryFinding, ReadsInInchesAsInMillimetres) {
+  UnitPrefs inches;
+  inches.length = LengthUnit::inch;
+  inches.pressure = PressureUnit::psi;
+  inches.mass = MassUnit::lb;
+  inches.temperature = TemperatureUnit::fahrenheit;
+  const std::regex metric(R"([0-9] (mm|bar|kg|l|N/mm|°C)\b)");
+  for (const Case& c : cases()) {
+    Build has = test::demo_build();
+    c.has(has);
+    for (const Finding& f : assess(has, shelf()).findings)
+      for (const Message* part : {&f.title, &f.reason, &f.way_out})
+        EXPECT_FALSE(std::regex_search(say(*part, inches), metric)) << f.code << ": " << say(*part, inches);
+  }
+}
+
+TEST(EveryFinding, IsTranslatedDownToTheNamesOfLimits) {
+  // Every word of ours becomes a row of x: what is still to be read was typed by somebody, or is a number.
+  const Translate hidden = [](const std::string& text) {
+    std::string out;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+      const bool place = text[i] == '{' && i + 2 < text.size() && text[i + 2] == '}';
+      if (place)
+        out += text.substr(i, 3), i += 2;
+      else if (std::isalpha(static_cast<unsigned char>(text[i])))
+        out += 'x';
+      else
+        out += text[i];
+    }
+    return out;
+  };
+  const Build& demo = test::demo_build();
+  for (const Finding& f : assess(demo, shelf()).findings)
+    for (const Message* part : {&f.title, &f.reason, &f.way_out}) {
+      const std::string said = say(*part, {}, hidden);
+      for (const char* word : {"bag at", "Front", "Rear", "reach", "road", "bump", "height", "left"})
+        EXPECT_EQ(said.find(word), std::string::npos) << f.code << ": " << said;
+    }
+}
+
+} // namespace
+} // namespace mavrel::assess
