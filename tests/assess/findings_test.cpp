@@ -59,7 +59,7 @@ const shelf::Shelf& shelf() {
     add("Zz runs away", [](air::BagCard& c) { // it pushes harder the higher it stands, and hardly loses pressure
       for (auto& column : c.loads)
         for (std::size_t i = 0; i < column.size(); ++i)
-          column[i] *= 0.6 * std::pow(1.25, static_cast<double>(i));
+          column[i] *= std::pow(1.6, static_cast<double>(i) - 0.5 * static_cast<double>(column.size()));
       for (double& v : c.volumes)
         v *= 60;
     });
