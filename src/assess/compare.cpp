@@ -98,7 +98,7 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
     add({words("reach to"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.reach, false); });
     add({words("road from"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.road, true); });
     add({words("road to"), {}}, Kind::length, [](V, E e) { return edge_of(e.windows.road, false); });
-    add({words("ride frequency, tyre and all"), {}}, Kind::frequency, [&](V v, E e) {
+    add({words("ride frequency"), {}}, Kind::frequency, [&](V v, E e) {
       return at_preset(v, e, build::PresetUse::road, load_case, [](const PoseState& s) { return s.ride_frequency; });
     });
     add_pressure({words("road pressure"), {}}, build::PresetUse::road);

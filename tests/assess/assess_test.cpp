@@ -1,5 +1,6 @@
 #include "assess/assess.h"
 
+#include "assess/asked.h"
 #include "assess/bag_on_end.h"
 #include "assess/compare.h"
 #include "assess/end_model.h"
@@ -7,7 +8,6 @@
 #include "assess/limits.h"
 #include "assess/load.h"
 #include "build/edit.h"
-#include "support.h"
 
 #include <cmath>
 #include <numbers>
@@ -23,12 +23,6 @@ Build typed(const std::string& path, const std::string& text, const Build& from 
   const auto out = build::with_text(from, path, text, {});
   EXPECT_TRUE(out) << path << ": " << (out ? "" : say(out.error()));
   return out.value_or(from);
-}
-
-const Finding* finding(const Assessment& a, const std::string& code) {
-  for (const Finding& f : a.findings)
-    if (f.code == code) return &f;
-  return nullptr;
 }
 
 TEST(Loads, AxleSharesByMoments) {

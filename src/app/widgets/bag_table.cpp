@@ -206,6 +206,8 @@ QVariant BagModel::headerData(int section, Qt::Orientation orientation, int role
     if (section == window)
       return tr(
           "Sort by lowest reach. Outline: where it may stand. Filled: where it may be driven. Ticks: the presets.");
+    if (section == frequency) return tr("At road height, with the tyre in series. Click to sort by this.");
+    if (section == pressure) return tr("At road height, on the heavier side. Click to sort by this.");
     return tr("Click to sort by this.");
   }
   if (role == Qt::FontRole) return desk_.look().font(TextSize::small);
