@@ -9,6 +9,7 @@
 #include "file/text_file.h"
 #include "motion/wheel.h"
 #include "quantity/quantity.h"
+#include "quantity/text.h"
 #include "report/assessment_json.h"
 #include "report/search_json.h"
 #include "report/tracks_csv.h"
@@ -175,6 +176,9 @@ namespace {
 /// A place something is to be written to, checked before any work is done.
 std::optional<Message> output_mistake(const char* option, const std::string& to, const BuildRequest& request) {
   if (to.empty()) return std::nullopt;
+  if (first_bad_utf8(to)) // the answer names what was written, and JSON could only name another file
+    return Message{words("{0}: the path {1} is not UTF-8 text. Choose another name."),
+                   {std::string(option), shown_path(to)}};
   if (same_place(to, request.build))
     return Message{words("{0}: {1} is the build itself."), {std::string(option), shown_path(to)}};
   if (auto why = cannot_write_to(to)) return Message{words("{0}: {1}"), {std::string(option), std::move(*why)}};

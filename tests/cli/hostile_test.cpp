@@ -107,13 +107,13 @@ TEST(CliSheet, RefusesEveryPlaceThatIsNoneBeforeWritingAnything) {
   EXPECT_EQ(test::text_of(demo), test::text_of(test::demo_file()));
 }
 
-TEST(CliSheet, APathThatIsNoTextIsWrittenAndNamed) {
+TEST(CliSheet, APathThatIsNoTextIsRefusedAsWhatCouldNotBeNamed) {
   const test::Folder folder;
-  const std::string place = "'" + folder.path().string() + "/caf\xE9.csv'";
-  const Answer a = run("sheet " + test::demo_file().string() + " --csv " + place);
-  ASSERT_EQ(a.status, 0) << a.err;
-  EXPECT_NE(nlohmann::json::parse(a.out)["csv"].get<std::string>().find("\uFFFD"), std::string::npos);
-  refused(run("sheet " + test::demo_file().string() + " --csv '/nowhere/caf\xE9.csv'"), "can't be saved");
+  for (const char* option : {"--csv", "--pdf"}) {
+    const std::string place = "'" + folder.path().string() + "/caf\xE9.out'";
+    refused(run("sheet " + test::demo_file().string() + " " + option + " " + place), "is not UTF-8 text");
+  }
+  EXPECT_TRUE(std::filesystem::is_empty(folder.path()));
   refused(run("assess '/nowhere/caf\xE9.mavrel'"), "can't be opened");
 }
 
