@@ -7,6 +7,23 @@
 
 namespace mavrel::assess {
 
+/// Adds a finding and gives it back, for its number and limit to be filled in.
+/// @param end    which end it is about; none: the whole car
+/// @param place  path of the field to go to
+inline Finding& add_finding(Assessment& out, Stage stage, const char* code, Severity severity, std::optional<End> end,
+                            std::string place, Message title, Message reason, Message way_out) {
+  Finding& f = out.findings.emplace_back();
+  f.code = code;
+  f.severity = severity;
+  f.end = end;
+  f.stage = stage;
+  f.place = std::move(place);
+  f.title = std::move(title);
+  f.reason = std::move(reason);
+  f.way_out = std::move(way_out);
+  return f;
+}
+
 /// The readings: missing, odd, wide apart, over a rating.
 void find_in_survey(const build::Build& build, Assessment& out);
 

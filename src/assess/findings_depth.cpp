@@ -50,16 +50,8 @@ public:
 private:
   Finding& add(const char* code, Severity severity, std::optional<End> end, std::string place, Message title,
                Message reason, Message way_out) {
-    return out_.findings.emplace_back(Finding{code,
-                                              severity,
-                                              end,
-                                              Stage::bags,
-                                              std::move(place),
-                                              std::move(title),
-                                              std::move(reason),
-                                              std::move(way_out),
-                                              {},
-                                              {}});
+    return add_finding(out_, Stage::bags, code, severity, end, std::move(place), std::move(title), std::move(reason),
+                       std::move(way_out));
   }
   std::string fit_path(End end, const char* field) const {
     return fmt::format("variants.{}.{}.{}", build_.active_variant, key_of(end), field);

@@ -63,16 +63,8 @@ private:
   }
 
   Finding& add(const char* code, Severity severity, std::string place, Message title, Message reason, Message way_out) {
-    return out_.findings.emplace_back(Finding{code,
-                                              severity,
-                                              end_,
-                                              Stage::bags,
-                                              std::move(place),
-                                              std::move(title),
-                                              std::move(reason),
-                                              std::move(way_out),
-                                              {},
-                                              {}});
+    return add_finding(out_, Stage::bags, code, severity, end_, std::move(place), std::move(title), std::move(reason),
+                       std::move(way_out));
   }
 
   bool chosen() {
@@ -355,8 +347,8 @@ void find_on_car(const build::Build& build, Assessment& out) {
   const build::Brief& brief = build.variant().brief;
   const auto add = [&](const char* code, Severity severity, std::string place, Stage stage, Message title,
                        Message reason, Message way_out) -> Finding& {
-    return out.findings.emplace_back(Finding{
-        code, severity, {}, stage, std::move(place), std::move(title), std::move(reason), std::move(way_out), {}, {}});
+    return add_finding(out, stage, code, severity, {}, std::move(place), std::move(title), std::move(reason),
+                       std::move(way_out));
   };
   for (std::size_t c = 0; c < out.loads.size(); ++c) {
     const PoseState* front = road_state(build, out, End::front, c);

@@ -53,16 +53,8 @@ public:
 private:
   Finding& add(const char* code, Severity severity, std::optional<End> end, std::string place, Message title,
                Message reason, Message way_out) {
-    return out_.findings.emplace_back(Finding{code,
-                                              severity,
-                                              end,
-                                              Stage::car_in,
-                                              std::move(place),
-                                              std::move(title),
-                                              std::move(reason),
-                                              std::move(way_out),
-                                              {},
-                                              {}});
+    return add_finding(out_, Stage::car_in, code, severity, end, std::move(place), std::move(title), std::move(reason),
+                       std::move(way_out));
   }
   static std::string path(End end, const char* field) { return fmt::format("{}.{}", key_of(end), field); }
   static std::string path(End end, Side side, const char* field) {
