@@ -195,7 +195,7 @@ TEST(OneRule, JudgeRefusesWhatTheAssessmentRefuses) {
       for (const BagVerdict& v : judge_shelf(build, test::demo_shelf(), end, 2)) {
         Build fitted = build;
         fitted.variant().fit[build::at(end)].bag = v.bag;
-        const auto& misfits = assess(fitted, test::demo_shelf()).end(end).misfits;
+        const auto misfits = assess(fitted, test::demo_shelf()).end(end).misfits;
         const bool in_this_case = std::any_of(misfits.begin(), misfits.end(),
                                               [](const Misfit& m) { return !m.load_case || m.load_case == 2U; });
         EXPECT_EQ(v.fit == Fit::does_not_fit, in_this_case) << v.bag;
