@@ -1,5 +1,5 @@
 // What a person waits for: the start of the program, a repaint under the mouse, an edit. Offscreen.
-#include "app/main_window.h"
+#include "app/shell/main_window.h"
 #include "app/print/sheet_pdf.h"
 #include "shelf/places.h"
 

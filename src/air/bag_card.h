@@ -5,6 +5,7 @@
 
 #include <optional>
 #include <string>
+#include <tuple>
 #include <utility>
 #include <vector>
 
@@ -36,6 +37,11 @@ struct BagCard {
   std::vector<std::pair<std::string, std::string>> more; // header lines this program does not use, kept in order
 
   friend bool operator==(const BagCard&, const BagCard&) = default;
+  /// All that an answer may read of it, for digests.
+  [[nodiscard]] auto parts() const {
+    return std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop, mass,
+                    heights, volumes, pressures, loads, diameters);
+  }
 };
 
 /// What a card says at one height, before any load: area at each pressure column, volume, and their slopes.

@@ -1,5 +1,5 @@
 // mavrel: the application.
-#include "app/main_window.h"
+#include "app/shell/main_window.h"
 #include "app/print/sheet_pdf.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"

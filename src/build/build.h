@@ -1,6 +1,8 @@
-// The document: one car, what is wanted of it, and the designs tried for it. A plain value; copying is cheap,
-// undo keeps old values. All numbers SI; its file form is promised in docs/formats/build.md.
+// The document: one car, what is wanted of it, and the designs tried for it. A plain value; copying is cheap
+// (its large parts are shared until changed), undo keeps old values. All numbers SI; its file form is promised in docs/formats/build.md.
 #pragma once
+
+#include "quantity/shared.h"
 
 #include <array>
 #include <optional>
@@ -21,6 +23,16 @@ struct Readings {
 
 enum class End { front = 0, rear = 1 };
 constexpr std::array<End, 2> both_ends = {End::front, End::rear};
+
+/// One of each end, shared like the lists: `ends[0]` is the front.
+template <class T>
+class PerEnd : public SharedElements<T, std::array<Shared<T>, 2>> {
+public:
+  using SharedElements<T, std::array<Shared<T>, 2>>::operator[];
+  [[nodiscard]] const T& operator[](End e) const { return (*this)[static_cast<std::size_t>(e)]; }
+  [[nodiscard]] T& operator[](End e) { return (*this)[static_cast<std::size_t>(e)]; }
+};
+
 enum class Side { left = 0, right = 1 };
 constexpr std::array<Side, 2> both_sides = {Side::left, Side::right};
 
@@ -205,15 +217,15 @@ struct Surroundings {
 struct Build {
   Job job;
   Body body;
-  std::array<EndSurvey, 2> ends; // front, rear
-  std::vector<LoadCase> load_cases;
-  std::vector<Variant> variants{Variant{"A", {}, {}, {}}}; // never empty
-  std::size_t active_variant = 0;                          // inside `variants`
+  PerEnd<EndSurvey> ends;
+  List<LoadCase> load_cases;
+  List<Variant> variants{Variant{"A", {}, {}, {}}}; // never empty
+  std::size_t active_variant = 0;                   // inside `variants`
   Surroundings surroundings;
   Extra extra;
 
-  [[nodiscard]] const EndSurvey& end(End e) const { return ends[static_cast<std::size_t>(e)]; }
-  [[nodiscard]] EndSurvey& end(End e) { return ends[static_cast<std::size_t>(e)]; }
+  [[nodiscard]] const EndSurvey& end(End e) const { return ends[e]; }
+  [[nodiscard]] EndSurvey& end(End e) { return ends[e]; }
   [[nodiscard]] const Variant& variant() const { return variants[active_variant]; }
   [[nodiscard]] Variant& variant() { return variants[active_variant]; }
   friend bool operator==(const Build&, const Build&) = default;

@@ -140,7 +140,7 @@ public:
   void index(const char*, const auto&, std::size_t) {}
   void object(const char* key, const auto& value, const char*) {
     Lister inner(prefix_ + key + ".", out_);
-    fields(inner, value);
+    fields(inner, opened(value));
   }
   void list(const char* key, const auto& values, const char*, std::size_t, std::size_t) {
     for (std::size_t i = 0; i < values.size(); ++i) {

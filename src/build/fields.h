@@ -5,8 +5,9 @@
 //   text(key, std::string&, label, most_letters)      number(key, double& or optional<double>&, spec)
 //   readings(key, Readings&, spec)                    choice(key, Enum&, label)
 //   wish(key, optional<HeightWish>&, label)           index(key, size_t&)
-//   object(key, T&, label)                            list(key, vector<T>&, label, least, most)
+//   object(key, T& or Shared<T>&, label)              list(key, vector<T>& or List<T>&, label, least, most)
 //   extra(Extra&)
+// and goes into an object by opened(value), which makes what is shared its own where it may change.
 #pragma once
 
 #include "build/build.h"
@@ -212,8 +213,8 @@ template <class V, Is<Build> T>
 void fields(V& v, T& build) {
   v.object("job", build.job, "");
   v.object("body", build.body, "");
-  v.object("front", build.ends[0], words("front"));
-  v.object("rear", build.ends[1], words("rear"));
+  v.object("front", build.ends.shared(0), words("front"));
+  v.object("rear", build.ends.shared(1), words("rear"));
   v.list("load_cases", build.load_cases, words("load case"), 0, 40);
   v.list("variants", build.variants, words("variant"), 1, 26);
   v.index("active_variant", build.active_variant, build.variants.size());

@@ -45,7 +45,7 @@ public:
   void index(const char*, auto&, std::size_t) {}
   void object(const char* key, auto& value, const char* label) {
     if (first_step(path_) != key || later_steps(path_).empty()) return;
-    descend(value, later_steps(path_), named(label));
+    descend(opened(value), later_steps(path_), named(label));
   }
   void list(const char* key, auto& values, const char* label, std::size_t least, std::size_t most) {
     if constexpr (requires { act_.list(values, label, least, most); })

@@ -56,13 +56,12 @@ public:
   void object(const char* key, const T& value, const char*) {
     Json sub = Json::object();
     Writer writer(sub);
-    fields(writer, value);
+    fields(writer, opened(value));
     to_[key] = std::move(sub);
   }
-  template <class T>
-  void list(const char* key, const std::vector<T>& values, const char*, std::size_t, std::size_t) {
+  void list(const char* key, const auto& values, const char*, std::size_t, std::size_t) {
     Json array = Json::array();
-    for (const T& value : values) {
+    for (const auto& value : values) {
       Json sub = Json::object();
       Writer writer(sub);
       fields(writer, value);
@@ -165,10 +164,9 @@ public:
     if (!value) return;
     if (!value->is_object()) return wrong(key, words("an object"), *value);
     Reader reader(*value, where(key), finds_);
-    fields(reader, to);
+    fields(reader, opened(to));
   }
-  template <class T>
-  void list(const char* key, std::vector<T>& to, const char*, std::size_t least, std::size_t most) {
+  void list(const char* key, auto& to, const char*, std::size_t least, std::size_t most) {
     const Json* value = take(key);
     if (!value) return;
     if (!value->is_array()) return wrong(key, words("a list"), *value);

@@ -28,9 +28,9 @@ struct ListAct {
 struct Adding : ListAct {
   Entry entry;
 
-  template <class T>
-  void list(std::vector<T>& values, const char* label, std::size_t, std::size_t most) {
-    const T* fits = std::get_if<T>(&entry);
+  template <class L>
+  void list(L& values, const char* label, std::size_t, std::size_t most) {
+    const auto* fits = std::get_if<typename L::value_type>(&entry);
     if (!fits) return;
     done = true;
     if (values.size() >= most)
@@ -44,8 +44,7 @@ struct Adding : ListAct {
 struct Removing : ListAct {
   std::size_t index = 0;
 
-  template <class T>
-  void list(std::vector<T>& values, const char* label, std::size_t least, std::size_t) {
+  void list(auto& values, const char* label, std::size_t least, std::size_t) {
     if (index >= values.size()) return;
     done = true;
     if (values.size() <= least)

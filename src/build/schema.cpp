@@ -41,8 +41,12 @@ public:
     to_[key] = schema_of<T>();
   }
   template <class T>
-  void list(const char* key, const std::vector<T>&, const char*, std::size_t least, std::size_t most) {
-    to_[key] = {{"type", "array"}, {"minItems", least}, {"maxItems", most}, {"items", schema_of<T>()}};
+  void object(const char* key, const Shared<T>&, const char*) {
+    to_[key] = schema_of<T>();
+  }
+  template <class L>
+  void list(const char* key, const L&, const char*, std::size_t least, std::size_t most) {
+    to_[key] = {{"type", "array"}, {"minItems", least}, {"maxItems", most}, {"items", schema_of<typename L::value_type>()}};
   }
   void extra(const Extra&) {}
 

@@ -3,7 +3,7 @@
 #include "air/added_volume.h"
 #include "app/print/sheet_pdf.h"
 #include "assess/assess.h"
-#include "assess/search.h"
+#include "assess/search/search.h"
 #include "build/file.h"
 #include "build/json.h"
 #include "file/text_file.h"

@@ -1,6 +1,7 @@
 #include "report/assessment_json.h"
 
 #include "quantity/units.h"
+#include "report/file_units.h"
 
 #include "build/names.h"
 
@@ -22,7 +23,7 @@ Json of(air::Beyond beyond) {
 }
 
 Json of(const Stretch& s, const Assessment& a) {
-  Json out = {{"limit", limit_key(s.code)}, {"from_m", s.from}, {"to_m", s.to}};
+  Json out = {{"limit", s.limit->key}, {"from_m", s.from}, {"to_m", s.to}};
   if (s.load_case) out["load_case"] = a.loads[*s.load_case].name;
   if (s.reserve > 0) out["reserve_m"] = s.reserve;
   return out;
@@ -42,6 +43,10 @@ Json of(const std::optional<Window>& window, const Assessment& a) {
   return {{"low", of(window->low, a)}, {"high", of(window->high, a)}};
 }
 
+std::string key_of(const TrackRow& row) {
+  return std::string(row.key) + "_" + file_unit(row.kind).si;
+}
+
 Json of(const Track& track) {
   Json heights = Json::array(), values = Json::array();
   for (const TrackPiece& piece : track.pieces)
@@ -49,7 +54,7 @@ Json of(const Track& track) {
       heights.push_back(piece.from + piece.step * static_cast<double>(i));
       values.push_back(piece.values[i]);
     }
-  Json out = {{"height_m", heights}, {track_key(track.code), values}};
+  Json out = {{"height_m", heights}, {key_of(*track.what), values}};
   if (!track.beyond.empty()) {
     out["beyond"] = Json::array();
     for (const BeyondStretch& s : track.beyond)
@@ -75,6 +80,11 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
               {"unsprung_kg", end.unsprung_mass},
               {"unsprung_estimated", end.unsprung_estimated},
               {"domain_m", {end.domain_low, end.domain_high}}};
+  if (end.rough()) {
+    out["estimated"] = Json::array();
+    for (const Estimate& estimate : end.estimated)
+      out["estimated"].push_back({{"reading", estimate.field}, {"value", estimate.usual.value}, {"doubt", estimate.usual.doubt}});
+  }
   out["reach_window"] = of(end.windows.reach, a);
   out["road_window"] = of(end.windows.road, a);
   for (const auto& [key, blocked] :
@@ -106,21 +116,21 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
     if (const auto& s = end.strokes[c])
       out["stroke"].push_back({{"load_case", a.loads[c].name},
                                {"bump_height_m", s->bump.height},
-                               {"bump_ended_by", limit_key(s->bump.by)},
+                               {"bump_ended_by", s->bump.by->key},
                                {"bump_gauge_pressure_pa", of(s->bump.pressure)},
                                {"bump_beyond", of(s->bump.beyond)},
                                {"rebound_height_m", s->rebound.height},
-                               {"rebound_ended_by", limit_key(s->rebound.by)},
+                               {"rebound_ended_by", s->rebound.by->key},
                                {"rebound_gauge_pressure_pa", of(s->rebound.pressure)},
                                {"rebound_beyond", of(s->rebound.beyond)}});
   Json tracks = Json::object();
   for (const Track& track : end.tracks)
-    tracks[track_key(track.code)] = of(track);
+    tracks[key_of(*track.what)] = of(track);
   tracks["cases"] = Json::array();
   for (std::size_t c = 0; c < end.cases.size(); ++c) {
     Json one = {{"load_case", a.loads[c].name}};
-    for (const Track& track : end.cases[c].tracks)
-      one[track_key(track.code)] = of(track);
+    for (const Track& track : end.cases[c])
+      one[key_of(*track.what)] = of(track);
     tracks["cases"].push_back(std::move(one));
   }
   out["tracks"] = std::move(tracks);
@@ -132,7 +142,7 @@ Json of(const Amount& amount) {
 }
 
 Json of(const Finding& f) {
-  Json out = {{"code", f.code}, {"severity", severity_key(f.severity)}, {"stage", stage_key(f.stage)}};
+  Json out = {{"code", f.code}, {"severity", severity_key(f.severity)}, {"stage", f.stage->key}};
   out["end"] = f.end ? Json(build::key_of(*f.end)) : Json(nullptr);
   out["place"] = f.place;
   out["number"] = f.number ? of(*f.number) : Json(nullptr);

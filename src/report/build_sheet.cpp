@@ -108,10 +108,10 @@ private:
 
   std::string governing(const Edge& edge) const {
     if (!edge.governing) return words("nothing known");
-    std::string out = limit_name(edge.governing->code);
+    std::string out = edge.governing->limit->name;
     if (edge.governing->load_case) out += fmt::format(" ({})", a_.loads[*edge.governing->load_case].name);
-    if (edge.next && edge.next->code != edge.governing->code)
-      out += fmt::format("; next {} at {}", limit_name(edge.next->code), length(edge.next_height));
+    if (edge.next && edge.next->limit != edge.governing->limit)
+      out += fmt::format("; next {} at {}", edge.next->limit->name, length(edge.next_height));
     return out;
   }
 

@@ -1,7 +1,7 @@
 // What a search of the shelf found, as JSON for the command line.
 #pragma once
 
-#include "assess/search.h"
+#include "assess/search/search.h"
 
 #include <string>
 

@@ -1,6 +1,8 @@
 #include "report/tracks_csv.h"
 
+#include "assess/rows.h"
 #include "build/names.h"
+#include "report/file_units.h"
 
 #include <fmt/format.h>
 
@@ -20,9 +22,12 @@ std::string quoted(const std::string& text) {
   return out + "\"";
 }
 
-std::string cell(const Track* track, double H, double factor, int decimals) {
+std::string cell(const EndAssessment& end, const TrackRow& row, std::size_t load_case, double H) {
+  const Track* track = end.find(row, load_case);
+  if (!track && row.or_else) track = end.find(*row.or_else, load_case);
   const auto value = track ? track->at(H) : std::nullopt;
-  return value ? fmt::format("{:.{}f}", *value * factor, decimals) : "";
+  const FileUnit unit = file_unit(row.kind);
+  return value ? fmt::format("{:.{}f}", *value * unit.factor, unit.decimals) : "";
 }
 
 bool covers(const std::vector<Stretch>& blocked, double H) {
@@ -34,26 +39,24 @@ bool covers(const std::vector<Stretch>& blocked, double H) {
 } // namespace
 
 std::string tracks_csv(const Assessment& a) {
-  std::string out =
-      "end,load_case,height_mm,pressure_bar,pressure_left_bar,pressure_right_bar,body_frequency_hz,ride_frequency_hz,"
-      "bag_height_mm,damper_to_open_mm,damper_to_shut_mm,reach,road,beyond\n";
+  const auto rows = all_tracks();
+  std::string out = "end,load_case,height_mm";
+  for (const TrackRow* row : rows)
+    out += fmt::format(",{}_{}", row->key, file_unit(row->kind).table);
+  out += ",reach,road,beyond\n";
   for (const build::End end : build::both_ends) {
     const EndAssessment& e = a.end(end);
     if (!e.has_domain()) continue;
     for (std::size_t c = 0; c < a.loads.size(); ++c)
       for (double mm = std::ceil(e.domain_low * 1e3); mm <= std::floor(e.domain_high * 1e3); ++mm) {
         const double H = mm * 1e-3;
-        const auto track = [&](TrackCode code) { return e.find(code, c); };
-        const Track* mean = track(TrackCode::pressure);
-        const Track* left = track(TrackCode::pressure_left);
-        const Track* right = track(TrackCode::pressure_right);
-        out += fmt::format(
-            "{},{},{:.0f},{},{},{},{},{},{},{},{},{},{},{}\n", build::key_of(end), quoted(a.loads[c].name), mm,
-            cell(mean, H, 1e-5, 3), cell(left ? left : mean, H, 1e-5, 3), cell(right ? right : mean, H, 1e-5, 3),
-            cell(track(TrackCode::frequency), H, 1, 3), cell(track(TrackCode::ride_frequency), H, 1, 3),
-            cell(track(TrackCode::bag_height), H, 1e3, 1), cell(track(TrackCode::damper_to_open), H, 1e3, 1),
-            cell(track(TrackCode::damper_to_shut), H, 1e3, 1), covers(e.windows.reach_blocked, H) ? "blocked" : "free",
-            covers(e.windows.road_blocked, H) ? "blocked" : "free", mean ? air::beyond_key(mean->beyond_at(H)) : "");
+        out += fmt::format("{},{},{:.0f}", build::key_of(end), quoted(a.loads[c].name), mm);
+        for (const TrackRow* row : rows)
+          out += "," + cell(e, *row, c, H);
+        const Track* mean = e.find(tracks::pressure, c);
+        out += fmt::format(",{},{},{}\n", covers(e.windows.reach_blocked, H) ? "blocked" : "free",
+                           covers(e.windows.road_blocked, H) ? "blocked" : "free",
+                           mean ? air::beyond_key(mean->beyond_at(H)) : "");
       }
   }
   return out;

@@ -66,7 +66,7 @@ std::string post(const build::Build& build, const Assessment& a, End end, const 
   std::vector<std::pair<double, std::string>> left, right;
   const auto edge = [&](const Edge& at, const char* which) {
     std::string label = fmt::format("{} {}", which, show(at.height, Kind::length, prefs));
-    if (at.governing) label += fmt::format(": {}", limit_name(at.governing->code));
+    if (at.governing) label += fmt::format(": {}", at.governing->limit->name);
     left.emplace_back(scale.y(at.height) + 3, label);
   };
   if (e.windows.reach) edge(e.windows.reach->low, words("reach")), edge(e.windows.reach->high, words("reach"));
@@ -94,8 +94,8 @@ std::string post(const build::Build& build, const Assessment& a, End end, const 
 
 std::string windows_svg(const build::Build& build, const Assessment& a, const UnitPrefs& prefs) {
   Scale scale{1e9, -1e9};
-  for (const EndAssessment& e : a.ends)
-    if (e.has_domain()) scale = {std::min(scale.low, e.domain_low), std::max(scale.high, e.domain_high)};
+  for (const End end : build::both_ends)
+    if (const EndAssessment& e = a.end(end); e.has_domain()) scale = {std::min(scale.low, e.domain_low), std::max(scale.high, e.domain_high)};
   if (!(scale.high > scale.low)) scale = {0, 1};
   return fmt::format("<svg xmlns='http://www.w3.org/2000/svg' width='{0}' height='{1}' viewBox='0 0 {0} {1}'>", width,
                      bottom + 8) +

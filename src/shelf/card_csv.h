@@ -17,6 +17,7 @@ struct CardNote {
   std::size_t line = 0;
   std::size_t column = 0;
   Message what;
+  friend bool operator==(const CardNote&, const CardNote&) = default;
 };
 
 struct CardReading {

@@ -12,6 +12,13 @@ const ShelfBag* Shelf::find(std::string_view name) const {
   return found != bags.end() && found->card.name == name ? &*found : nullptr;
 }
 
+std::optional<Shared<ShelfBag>> Shelf::take(std::string_view name) const {
+  const ShelfBag* bag = find(name);
+  for (std::size_t i = 0; bag && i < bags.size(); ++i)
+    if (&bags[i] == bag) return bags.shared(i);
+  return std::nullopt;
+}
+
 Expected<ShelfBag> read_bag_file(const std::filesystem::path& file) {
   const auto text = read_text(file, card_limit);
   if (!text) return refuse(text.error());
@@ -36,7 +43,7 @@ Shelf load_shelf(std::span<const std::filesystem::path> folders) {
         shelf.problems.push_back({file, bag.error()});
         continue;
       }
-      std::erase_if(shelf.bags, [&](const ShelfBag& old) { return old.card.name == bag->card.name; });
+      erase_if(shelf.bags, [&](const ShelfBag& old) { return old.card.name == bag->card.name; });
       shelf.bags.push_back(std::move(*bag));
     }
   }

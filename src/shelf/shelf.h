@@ -3,6 +3,7 @@
 
 #include "air/bag_card.h"
 #include "quantity/expected.h"
+#include "quantity/shared.h"
 #include "shelf/card_csv.h"
 
 #include <filesystem>
@@ -17,6 +18,10 @@ struct ShelfBag {
   air::BagCurve curve;
   std::filesystem::path file;
   std::vector<CardNote> doubts;
+
+  /// Do both say the same of a bag? The curve is made from the card, and where the file lies is no matter.
+  [[nodiscard]] auto parts() const { return std::tie(card); }
+  friend bool operator==(const ShelfBag& a, const ShelfBag& b) { return a.card == b.card && a.doubts == b.doubts; }
 };
 
 /// A file in a shelf folder that could not be used, and why.
@@ -26,11 +31,13 @@ struct ShelfProblem {
 };
 
 struct Shelf {
-  std::vector<ShelfBag> bags; // by name
+  List<ShelfBag> bags; // by name
   std::vector<ShelfProblem> problems;
 
   /// @returns the bag of this name, or nullptr
   [[nodiscard]] const ShelfBag* find(std::string_view name) const;
+  /// The same to be kept: it stays as it is when the shelf is read anew.
+  [[nodiscard]] std::optional<Shared<ShelfBag>> take(std::string_view name) const;
 };
 
 /// Reads one card file.

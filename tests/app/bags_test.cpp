@@ -1,10 +1,10 @@
 // Bags and the height posts, with mouse and keyboard: choosing, posing, presets, variants.
 #include "window_fixture.h"
 
-#include "app/stages/compare_page.h"
-#include "app/widgets/bag_table.h"
-#include "app/widgets/height_posts.h"
-#include "app/widgets/height_sheet.h"
+#include "app/stages/compare/compare_page.h"
+#include "app/stages/bags/bag_table.h"
+#include "app/kit/height_posts.h"
+#include "app/stages/bags/questions/height_sheet.h"
 
 #include <QHeaderView>
 

@@ -1,10 +1,10 @@
 // Car in, with mouse and keyboard: readings on the drawing, tape mode, the brief, load cases.
 #include "window_fixture.h"
 
-#include "app/stages/car_drawing.h"
-#include "app/widgets/finder.h"
-#include "app/widgets/findings_panel.h"
-#include "app/widgets/tape_mode.h"
+#include "app/stages/car_in/car_drawing.h"
+#include "app/shell/finder.h"
+#include "app/shell/findings_panel.h"
+#include "app/stages/car_in/tape_mode.h"
 
 #include <QLabel>
 #include <QMenuBar>

@@ -1,14 +1,14 @@
 // The bag in depth, the search and the shelf, with mouse and keyboard in the real window.
 #include "window_fixture.h"
 
-#include "app/depth_views/stroke_view.h"
-#include "app/depth_views/volume_view.h"
-#include "app/depth_views/weather_view.h"
-#include "app/stages/bags.h"
-#include "app/stages/bench_panel.h"
-#include "app/stages/search_page.h"
-#include "app/stages/shelf_page.h"
-#include "app/widgets/chart.h"
+#include "app/stages/bags/questions/stroke_view.h"
+#include "app/stages/bags/questions/volume_view.h"
+#include "app/stages/bags/questions/weather_view.h"
+#include "app/stages/bags/bags.h"
+#include "app/stages/bags/shelf/bench_panel.h"
+#include "app/stages/bags/search/search_page.h"
+#include "app/stages/bags/shelf/shelf_page.h"
+#include "app/kit/chart.h"
 #include "shelf/card_write.h"
 
 #include <QComboBox>

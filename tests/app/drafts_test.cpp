@@ -1,10 +1,10 @@
 // Card drafts, unsaved work and settings: what must survive a change of mind, a crash and a restart.
-#include "app/card_drafts.h"
-#include "app/keeper.h"
-#include "app/settings.h"
+#include "app/stages/bags/shelf/card_drafts.h"
+#include "app/shell/keeper.h"
+#include "app/shell/settings.h"
 #include "support.h"
 
-#include "app/desk.h"
+#include "app/desk/desk.h"
 
 #include <QSignalSpy>
 #include <QTest>

@@ -1,5 +1,5 @@
 // Runs the window tests offscreen; with --leave-behind FOLDER FILE it is the program that gets killed instead.
-#include "app/main_window.h"
+#include "app/shell/main_window.h"
 #include "app/print/sheet_pdf.h"
 #include "support.h"
 

@@ -1,10 +1,10 @@
 // The rest of the window: the brief, load cases, job, comparison, units, themes and menus, as a person uses them.
 #include "window_fixture.h"
 
-#include "app/stages/compare_page.h"
-#include "app/widgets/chips.h"
-#include "app/widgets/findings_panel.h"
-#include "app/widgets/stage_rail.h"
+#include "app/stages/compare/compare_page.h"
+#include "app/kit/chips.h"
+#include "app/shell/findings_panel.h"
+#include "app/shell/stage_rail.h"
 
 #include <QComboBox>
 #include <QMenuBar>

@@ -1,8 +1,8 @@
 // The real main window, offscreen, with the demo shelf and nobody's own settings.
 #pragma once
 
-#include "app/main_window.h"
-#include "app/widgets/field.h"
+#include "app/shell/main_window.h"
+#include "app/kit/field.h"
 #include "support.h"
 
 #include <QApplication>

@@ -2,8 +2,8 @@
 #pragma once
 
 #include "assess/assess.h"
-#include "assess/fitted_end.h"
-#include "assess/load.h"
+#include "assess/end/fitted_end.h"
+#include "assess/survey/loads.h"
 #include "random_car.h"
 
 #include <functional>

@@ -1,12 +1,12 @@
 #include "assess/assess.h"
 
 #include "assess/asked.h"
-#include "assess/bag_on_end.h"
-#include "assess/compare.h"
-#include "assess/end_model.h"
-#include "assess/judge.h"
-#include "assess/limits.h"
-#include "assess/load.h"
+#include "assess/end/bag_on_end.h"
+#include "assess/compare/compare.h"
+#include "assess/end/end_model.h"
+#include "assess/bags/judge.h"
+#include "assess/end/limits.h"
+#include "assess/survey/loads.h"
 #include "build/edit.h"
 
 #include <cmath>

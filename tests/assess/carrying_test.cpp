@@ -1,10 +1,10 @@
 // How a corner carries its load: sides, tees, springs beside the bag, gas, roll, weather, the gauge, and what is said
 // of it.
 #include "assess/asked.h"
-#include "assess/gauge.h"
-#include "assess/ride.h"
-#include "assess/roll.h"
-#include "assess/weather.h"
+#include "assess/bags/gauge.h"
+#include "assess/bags/ride.h"
+#include "assess/bags/roll.h"
+#include "assess/bags/weather.h"
 
 #include <cmath>
 #include <numbers>

@@ -1,12 +1,12 @@
 // A bag in depth on the demo cars: what a volume, a stroke, the weather, a gauge and a bend make of it.
 #include "assess/assess.h"
-#include "assess/gauge.h"
-#include "assess/load.h"
-#include "assess/ride.h"
-#include "assess/roll.h"
-#include "assess/softening.h"
-#include "assess/stroke.h"
-#include "assess/weather.h"
+#include "assess/bags/gauge.h"
+#include "assess/survey/loads.h"
+#include "assess/bags/ride.h"
+#include "assess/bags/roll.h"
+#include "assess/bags/softening.h"
+#include "assess/end/stroke.h"
+#include "assess/bags/weather.h"
 #include "support.h"
 
 #include <cmath>

@@ -1,17 +1,17 @@
 // What a bag cannot do, asked in one place: strokes, the search, and what is not known.
-#include "assess/misfit.h"
+#include "assess/end/misfit.h"
 
 #include "assess/asked.h"
 #include "assess/assess.h"
-#include "assess/gauge.h"
-#include "assess/judge.h"
-#include "assess/load.h"
-#include "assess/ride.h"
-#include "assess/roll.h"
-#include "assess/search.h"
-#include "assess/search_end.h"
-#include "assess/search_front.h"
-#include "assess/weather.h"
+#include "assess/bags/gauge.h"
+#include "assess/bags/judge.h"
+#include "assess/survey/loads.h"
+#include "assess/bags/ride.h"
+#include "assess/bags/roll.h"
+#include "assess/search/search.h"
+#include "assess/search/search_end.h"
+#include "assess/search/search_front.h"
+#include "assess/bags/weather.h"
 
 #include <cmath>
 #include <functional>

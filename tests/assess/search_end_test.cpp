@@ -1,9 +1,9 @@
 // One end of the search alone: what is tried, in which order, and what each hard limit says of the setting that misses
 // it.
-#include "assess/search_end.h"
+#include "assess/search/search_end.h"
 
 #include "assess/assess.h"
-#include "assess/load.h"
+#include "assess/survey/loads.h"
 #include "support.h"
 
 #include <set>

@@ -1,7 +1,7 @@
-#include "assess/search.h"
+#include "assess/search/search.h"
 
 #include "assess/assess.h"
-#include "assess/search_end.h"
+#include "assess/search/search_end.h"
 #include "support.h"
 
 #include <set>

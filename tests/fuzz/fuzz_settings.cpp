@@ -1,7 +1,7 @@
 // Feeds damaged settings files to the program's own reader. mavrel-fuzz-settings [SECONDS] [SEED]
 #include "fuzz/mutate.h"
 
-#include "app/settings.h"
+#include "app/shell/settings.h"
 
 #include <QCoreApplication>
 #include <QTemporaryDir>

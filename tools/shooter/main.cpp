@@ -1,10 +1,10 @@
 // Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument paints
 // that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton.
-#include "app/main_window.h"
+#include "app/shell/main_window.h"
 #include "app/print/sheet_pdf.h"
-#include "app/stages/bags.h"
-#include "app/stages/search_page.h"
-#include "app/widgets/findings_panel.h"
+#include "app/stages/bags/bags.h"
+#include "app/stages/bags/search/search_page.h"
+#include "app/shell/findings_panel.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
 

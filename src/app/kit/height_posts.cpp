@@ -1,0 +1,383 @@
+#include "app/kit/height_posts.h"
+
+#include "app/desk/desk.h"
+#include "build/names.h"
+#include "quantity/quantity.h"
+
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainterPath>
+
+#include <cmath>
+
+namespace mavrel::app {
+
+using assess::LimitCode;
+using build::at;
+
+const char* short_limit_name(int code) {
+  switch (static_cast<LimitCode>(code)) {
+  case LimitCode::bag_collapsed:
+    return QT_TRANSLATE_NOOP("posts", "bag down");
+  case LimitCode::bag_full:
+    return QT_TRANSLATE_NOOP("posts", "bag full");
+  case LimitCode::bump_stop:
+    return QT_TRANSLATE_NOOP("posts", "bump stop");
+  case LimitCode::damper_shut:
+    return QT_TRANSLATE_NOOP("posts", "damper shut");
+  case LimitCode::damper_open:
+    return QT_TRANSLATE_NOOP("posts", "damper open");
+  case LimitCode::card_unknown:
+    return QT_TRANSLATE_NOOP("posts", "off the card");
+  case LimitCode::pressure_high:
+    return QT_TRANSLATE_NOOP("posts", "pressure");
+  case LimitCode::pressure_low:
+    return QT_TRANSLATE_NOOP("posts", "slack");
+  }
+  return "";
+}
+
+HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+  setObjectName("height_posts");
+  setFocusPolicy(Qt::StrongFocus);
+  setMouseTracking(true);
+  setAccessibleName(tr("Height posts"));
+  for (const auto signal : {&Desk::changed, &Desk::posed, &Desk::looked_at, &Desk::restyled})
+    connect(&desk_, signal, this, [this] {
+      describe();
+      update();
+    });
+  // What was held may not be there any more, or be another of its number.
+  connect(&desk_, &Desk::rewound, this, [this] { grip_.reset(); });
+  describe();
+}
+
+void HeightPosts::describe() {
+  QString text;
+  for (const End end : build::both_ends) {
+    const auto H = desk_.pose(end);
+    if (!H) continue;
+    text += tr("%1 stands at %2. ").arg(tr(build::name_of(end)), desk_.shown(*H, Kind::length));
+    const auto& w = desk_.assessment().end(end).windows;
+    if (w.road)
+      text += tr("Road window %1 to %2. ")
+                  .arg(desk_.shown(w.road->low.height, Kind::length), desk_.shown(w.road->high.height, Kind::length));
+    if (w.reach)
+      text += tr("Reach %1 to %2. ")
+                  .arg(desk_.shown(w.reach->low.height, Kind::length), desk_.shown(w.reach->high.height, Kind::length));
+  }
+  setAccessibleDescription(text);
+}
+
+QSize HeightPosts::sizeHint() const {
+  return {desk_.look().px(292), desk_.look().px(500)};
+}
+
+void HeightPosts::set_band(int top, int bottom, bool aligned) {
+  if (top == top_ && bottom == bottom_ && aligned == aligned_) return;
+  aligned_ = aligned;
+  top_ = top;
+  bottom_ = bottom;
+  update();
+}
+
+HeightScale HeightPosts::scale() const {
+  const auto [low, high] = desk_.height_range();
+  return {low, high, static_cast<double>(top_), static_cast<double>(bottom_)};
+}
+
+QRectF HeightPosts::post_rect(End end) const {
+  const double half = width() / 2.0;
+  const double left = half * static_cast<double>(at(end)) + desk_.look().px(54);
+  return {left, static_cast<double>(top_), static_cast<double>(desk_.look().px(22)),
+          static_cast<double>(bottom_ - top_)};
+}
+
+QRectF HeightPosts::flag_rect(End end, std::size_t preset) const {
+  const auto& presets = desk_.assessment().end(end).presets;
+  if (preset >= presets.size() || !presets[preset]) return {};
+  const double y = scale().clamped_y(presets[preset]->height);
+  const QRectF post = post_rect(end);
+  const double w = desk_.look().px(52), h = desk_.look().px(18);
+  return {post.left() - w, y - h / 2, w, h};
+}
+
+// ---- painting
+
+void HeightPosts::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  const Tokens& t = desk_.look().tokens();
+  painter.fillRect(rect(), t.ground);
+  for (const End end : build::both_ends) {
+    paint_head(painter, end);
+    if (!desk_.assessment().end(end).has_domain()) continue;
+    paint_post(painter, end);
+    paint_limits(painter, end);
+    paint_flags(painter, end);
+  }
+  if (hasFocus()) {
+    painter.setPen(QPen(t.front, 1, Qt::DotLine));
+    painter.drawRect(rect().adjusted(1, 1, -2, -2));
+  }
+}
+
+void HeightPosts::paint_head(QPainter& painter, End end) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const double left = width() / 2.0 * static_cast<double>(at(end));
+  const QRectF area(left, std::max(0, top_ - look.px(52)), width() / 2.0, look.px(18));
+  const bool active = desk_.end() == end;
+  painter.setFont(look.font(TextSize::normal, true));
+  painter.setPen(t.end(end));
+  const QString name = tr(build::name_of(end)).toUpper();
+  const QRectF post = post_rect(end);
+  const double middle = post.center().x();
+  painter.drawText(QRectF(middle - look.px(60), area.top(), look.px(120), area.height()), Qt::AlignCenter, name);
+  if (active) {
+    const double half = painter.fontMetrics().horizontalAdvance(name) / 2.0;
+    painter.fillRect(QRectF(middle - half, area.bottom(), 2 * half, 2), t.end(end));
+  }
+  const QRectF figure(middle - look.px(60), area.bottom() + 2, look.px(120), look.px(24));
+  const auto H = desk_.pose(end);
+  if (!H) {
+    painter.setFont(look.font(TextSize::small));
+    painter.setPen(t.second);
+    painter.drawText(QRectF(left + 4, top_, width() / 2.0 - 8, look.px(60)), Qt::AlignHCenter | Qt::TextWordWrap,
+                     tr("Readings are missing: height, motion ratio, spring seat."));
+    return;
+  }
+  const Shown parts = show_parts(*H, Kind::length, desk_.prefs());
+  const QString number = QString::fromStdString(parts.number), unit = QString::fromStdString(parts.unit);
+  const QFont big = look.font(TextSize::huge, true), small = look.font(TextSize::small);
+  const double number_width = QFontMetricsF(big).horizontalAdvance(number),
+               unit_width = QFontMetricsF(small).horizontalAdvance(unit) + 4;
+  const double x = middle - (number_width + unit_width) / 2;
+  painter.setPen(t.ink);
+  painter.setFont(big);
+  painter.drawText(QRectF(x, figure.top(), number_width + 2, figure.height()), Qt::AlignLeft | Qt::AlignVCenter,
+                   number);
+  painter.setFont(small);
+  painter.setPen(t.second);
+  painter.drawText(QRectF(x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()),
+                   Qt::AlignLeft | Qt::AlignVCenter, unit);
+}
+
+void HeightPosts::paint_post(QPainter& painter, End end) const {
+  const Tokens& t = desk_.look().tokens();
+  const auto& e = desk_.assessment().end(end);
+  const HeightScale s = scale();
+  const QRectF post = post_rect(end);
+  const auto between = [&](double from, double to) {
+    return stretch_rect(s, post, from, to, e.domain_low, e.domain_high);
+  };
+  painter.setBrush(Qt::NoBrush);
+  painter.fillRect(post, t.panel);
+  painter.save();
+  painter.setClipRect(post);
+  const double step = desk_.look().px(6);
+  for (const auto& [from, to] : joined(e.windows.road_blocked))
+    hatch(painter, between(from, to), t.hatch_reserve, true, step);
+  for (const auto& [from, to] : joined(e.windows.reach_blocked)) {
+    painter.fillRect(between(from, to), t.panel);
+    hatch(painter, between(from, to), t.hatch_stop, false, step);
+  }
+  for (const auto& [from, to] : unknown(e.windows.reach_blocked))
+    dots(painter, between(from, to), t.panel, t.second, step);
+  if (e.windows.road) {
+    QColor fill = t.end(end);
+    fill.setAlphaF(t.dark ? 0.38F : 0.24F);
+    const QRectF road = between(e.windows.road->low.height, e.windows.road->high.height);
+    painter.fillRect(road, t.panel);
+    painter.fillRect(road, fill);
+  }
+  painter.restore();
+  painter.setPen(QPen(t.rule, 1));
+  painter.drawRect(post);
+  const auto edge = [&](const std::optional<assess::Window>& window, const QColor& colour, int weight) {
+    if (!window) return;
+    for (const double H : {window->low.height, window->high.height}) {
+      if (H < s.low || H > s.high) continue;
+      painter.setPen(QPen(colour, weight));
+      painter.drawLine(QPointF(post.left(), s.y(H)), QPointF(post.right(), s.y(H)));
+    }
+  };
+  edge(e.windows.reach, t.stop, 2);
+  edge(e.windows.road, t.end(end), 2);
+  if (const auto H = desk_.pose(end)) {
+    const double y = s.clamped_y(*H);
+    const bool active = desk_.end() == end;
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(t.ink, active ? 1.6 : 1.2));
+    painter.setBrush(Qt::NoBrush);
+    const double r = desk_.look().px(8);
+    painter.drawRoundedRect(QRectF(post.left() - 4, y - r, post.width() + 8, 2 * r), 4, 4);
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    painter.drawLine(QPointF(active && aligned_ ? 0 : post.left() - 4, y), QPointF(post.right() + 4, y));
+  }
+}
+
+void HeightPosts::paint_limits(QPainter& painter, End end) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const auto& windows = desk_.assessment().end(end).windows;
+  const HeightScale s = scale();
+  const QRectF post = post_rect(end);
+  struct Label {
+    double H;
+    QString number, name;
+    QColor colour;
+  };
+  std::vector<Label> labels;
+  const auto add = [&](const assess::Edge& edge, const QColor& colour, bool road) {
+    QString name = edge.governing ? tr(short_limit_name(static_cast<int>(edge.governing->code))) : tr("open");
+    if (road && edge.governing && edge.governing->reserve > 0) {
+      const bool low = edge.governing->from < edge.height - 1e-9;
+      name = low ? tr("bump kept") : tr("rebound kept");
+    }
+    labels.push_back({edge.height, QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number),
+                      name, colour});
+  };
+  if (windows.reach) add(windows.reach->high, t.stop, false);
+  if (windows.road) add(windows.road->high, t.end(end), true), add(windows.road->low, t.end(end), true);
+  if (windows.reach) add(windows.reach->low, t.stop, false);
+  std::vector<double> wanted;
+  for (const Label& label : labels)
+    wanted.push_back(s.clamped_y(label.H));
+  const QFont small = look.font(TextSize::small), bold = look.font(TextSize::small, true);
+  const double line = QFontMetricsF(small).height() - 1;
+  const auto y = spread_apart(wanted, 3.5 * line, top_ + line, bottom_ - 2 * line);
+  const double x = post.right() + look.px(8);
+  const double room = width() / 2.0 * static_cast<double>(at(end) + 1) - x;
+  for (std::size_t i = 0; i < labels.size(); ++i) {
+    painter.setPen(QPen(t.rule, 1));
+    painter.drawLine(QPointF(post.right() + 1, wanted[i]), QPointF(x - 2, y[i]));
+    painter.setPen(labels[i].colour);
+    painter.setFont(bold);
+    painter.drawText(QRectF(x, y[i] - line, room, line), Qt::AlignLeft | Qt::AlignVCenter, labels[i].number);
+    painter.setFont(small);
+    painter.drawText(QRectF(x, y[i] - 1, room, 2 * line + 4), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
+                     labels[i].name);
+  }
+  if (!windows.reach) {
+    painter.setPen(t.stop);
+    painter.setFont(bold);
+    painter.drawText(QRectF(x, (top_ + bottom_) / 2.0 - line, room, 3 * line), Qt::AlignLeft | Qt::TextWordWrap,
+                     tr("no height is left"));
+  }
+}
+
+void HeightPosts::paint_flags(QPainter& painter, End end) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const auto& e = desk_.assessment().end(end);
+  const auto& presets = desk_.build().variant().brief.presets;
+  const QRectF post = post_rect(end);
+  std::vector<std::size_t> shown;
+  std::vector<double> wanted;
+  for (std::size_t i = 0; i < e.presets.size(); ++i)
+    if (e.presets[i]) {
+      shown.push_back(i);
+      wanted.push_back(scale().clamped_y(e.presets[i]->height));
+    }
+  const auto y = spread_apart(wanted, look.px(14), top_, bottom_);
+  painter.setRenderHint(QPainter::Antialiasing);
+  for (std::size_t k = 0; k < shown.size(); ++k) {
+    const auto& preset = *e.presets[shown[k]];
+    const bool fine = preset.stands(presets[shown[k]].use);
+    const double tip = post.left() - 1, at_y = wanted[k], w = look.px(9), h = look.px(5);
+    QPainterPath flag(QPointF(tip, at_y));
+    flag.lineTo(tip - w * 0.6, at_y - h);
+    flag.lineTo(tip - w * 1.2, at_y - h);
+    flag.lineTo(tip - w * 1.2, at_y + h);
+    flag.lineTo(tip - w * 0.6, at_y + h);
+    flag.closeSubpath();
+    painter.setPen(QPen(fine ? t.end(end) : t.stop, 1.2));
+    painter.setBrush(fine ? QBrush(t.end(end)) : QBrush(t.panel)); // a flag outside its window is hollow
+    painter.drawPath(flag);
+    painter.setFont(look.font(TextSize::small));
+    const QRectF room(post.left() - look.px(54), y[k] - look.px(8), look.px(41), look.px(16));
+    const QString name = QString::fromStdString(presets[shown[k]].name);
+    const QString shown_name = painter.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(room.width()));
+    const double w_name = painter.fontMetrics().horizontalAdvance(shown_name) + 3.0;
+    painter.fillRect(QRectF(room.right() - w_name, room.top() + 2, w_name, room.height() - 3),
+                     t.ground); // the pose line runs under it
+    painter.setPen(fine ? t.ink : t.stop);
+    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter, shown_name);
+  }
+  painter.setRenderHint(QPainter::Antialiasing, false);
+}
+
+// ---- hands
+
+End HeightPosts::end_at(double x) const {
+  return x < width() / 2.0 ? End::front : End::rear;
+}
+
+std::optional<std::size_t> HeightPosts::flag_at(QPointF where, End end) const {
+  std::optional<std::size_t> best;
+  double nearest = 1e9;
+  for (std::size_t i = 0; i < desk_.build().variant().brief.presets.size(); ++i) {
+    const QRectF flag = flag_rect(end, i);
+    const double away = std::abs(flag.center().y() - where.y());
+    if (flag.contains(where) && away < nearest) nearest = away, best = i;
+  }
+  return best;
+}
+
+void HeightPosts::mousePressEvent(QMouseEvent* event) {
+  if (event->button() != Qt::LeftButton) return;
+  const End end = end_at(event->position().x());
+  desk_.set_end(end);
+  const auto pose = desk_.pose(end);
+  if (!pose) return;
+  const double H = scale().H(event->position().y());
+  const auto preset = flag_at(event->position(), end);
+  ++drag_;
+  if (preset) {
+    grip_ = Grip{end, preset, desk_.assessment().end(end).presets[*preset]->height - H};
+    desk_.set_pose(end, desk_.assessment().end(end).presets[*preset]->height);
+    return;
+  }
+  if (event->position().y() < top_ - 12 || event->position().y() > bottom_ + 12) return;
+  const bool on_pose = std::abs(scale().y(*pose) - event->position().y()) < desk_.look().px(9);
+  grip_ = Grip{end, {}, on_pose ? *pose - H : 0};
+  if (!on_pose) desk_.set_pose(end, H);
+}
+
+void HeightPosts::mouseMoveEvent(QMouseEvent* event) {
+  if (!grip_) {
+    const End end = end_at(event->position().x());
+    setCursor(flag_at(event->position(), end) || post_rect(end).adjusted(-6, -6, 6, 6).contains(event->position())
+                  ? Qt::SizeVerCursor
+                  : Qt::ArrowCursor);
+    return;
+  }
+  // Whole millimetres: what a tape can check.
+  const double H = std::round((scale().H(event->position().y()) + grip_->offset) * 1e3) * 1e-3;
+  if (grip_->preset) {
+    const auto [low, high] = desk_.height_range();
+    desk_.drag_preset(*grip_->preset, grip_->end, std::clamp(H, low, high), QString("flag %1").arg(drag_));
+  }
+  desk_.set_pose(grip_->end, H);
+}
+
+void HeightPosts::mouseReleaseEvent(QMouseEvent*) {
+  if (grip_ && grip_->preset) desk_.end_gesture();
+  grip_.reset();
+}
+
+void HeightPosts::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Left)
+    desk_.set_end(End::front);
+  else if (event->key() == Qt::Key_Right)
+    desk_.set_end(End::rear);
+  else
+    QWidget::keyPressEvent(event);
+}
+
+bool HeightPosts::event(QEvent* event) {
+  if (event->type() == QEvent::FontChange || event->type() == QEvent::PaletteChange) update();
+  return QWidget::event(event);
+}
+
+} // namespace mavrel::app

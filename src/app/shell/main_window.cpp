@@ -1,0 +1,478 @@
+#include "app/shell/main_window.h"
+
+#include "app/print/sheet_pdf.h"
+#include "app/stages/bags/bags.h"
+#include "app/stages/car_in/car_in.h"
+#include "app/stages/compare/compare_page.h"
+#include "app/stages/bags/search/search_page.h"
+#include "app/stages/bags/shelf/shelf_page.h"
+#include "app/kit/ask.h"
+#include "app/kit/field.h"
+#include "app/shell/findings_panel.h"
+#include "app/kit/height_posts.h"
+#include "app/shell/notice_bar.h"
+#include "app/shell/stage_rail.h"
+#include "app/stages/car_in/tape_mode.h"
+#include "app/shell/top_strip.h"
+#include "build/file.h"
+#include "file/text_file.h"
+#include "report/tracks_csv.h"
+
+#include <QApplication>
+#include <QCloseEvent>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QMessageBox>
+#include <QMimeData>
+#include <QPrintDialog>
+#include <QPrinter>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QStatusBar>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+namespace {
+constexpr int told_for_ms = 9000;
+
+/// Between the paths of files and the text that Qt shows of them.
+std::filesystem::path path_of(const QString& file) {
+  return std::filesystem::path(QFile::encodeName(file).toStdString());
+}
+QString text_of(const std::filesystem::path& file) {
+  return QFile::decodeName(QByteArray::fromStdString(file.string()));
+}
+} // namespace
+
+MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidget* parent)
+    : QMainWindow(parent), desk_(std::move(shelf)),
+      keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
+  setObjectName("main_window");
+  desk_.set_prefs(settings_.prefs());
+  desk_.set_look(settings_.look());
+  restyle();
+  setAcceptDrops(true);
+
+  auto* centre = new QWidget(this);
+  auto* column = new QVBoxLayout(centre);
+  column->setContentsMargins(0, 0, 0, 0);
+  column->setSpacing(0);
+  strip_ = new TopStrip(desk_, centre);
+  column->addWidget(strip_);
+  notices_ = new NoticeBar(centre);
+  column->addWidget(notices_);
+  connect(notices_, &NoticeBar::resized_itself, this,
+          [this] { QTimer::singleShot(0, this, &MainWindow::line_up_posts); });
+  auto* row = new QHBoxLayout;
+  row->setSpacing(0);
+  column->addLayout(row, 1);
+  rail_ = new StageRail(desk_, {{"car_in", tr("Car in")}, {"bags", tr("Bags")}, {"compare", tr("Compare")}}, centre);
+  row->addWidget(rail_);
+  work_ = new QWidget(centre);
+  work_->installEventFilter(this);
+  pages_ = new QStackedWidget(work_);
+  car_in_ = new CarInStage(desk_, pages_);
+  bags_ = new BagsStage(desk_, pages_);
+  compare_ = new ComparePage(desk_, pages_);
+  tape_ = new TapeMode(desk_, pages_);
+  for (QWidget* page : std::initializer_list<QWidget*>{car_in_, bags_, compare_, tape_})
+    pages_->addWidget(page);
+  row->addWidget(work_, 1);
+  posts_ = new HeightPosts(desk_, work_);
+  findings_ = new FindingsPanel(desk_, centre);
+  row->addWidget(findings_);
+  setCentralWidget(centre);
+  told_ = new QLabel(this);
+  told_->setObjectName("told");
+  told_->setContentsMargins(desk_.look().unit(), 0, 0, 0);
+  statusBar()->addWidget(told_, 1);
+  statusBar()->setSizeGripEnabled(false);
+  told_timer_.setSingleShot(true);
+  connect(&told_timer_, &QTimer::timeout, this,
+          [this] { told_->setText(tr("F1 lists the keys · Ctrl+K finds anything by name")); });
+  told_timer_.start(0);
+
+  connect(rail_, &StageRail::chosen, this, &MainWindow::go_to_stage);
+  connect(strip_, &TopStrip::units_wanted, this, [this](QPoint at) {
+    QMenu menu(this);
+    fill_units(&menu);
+    menu.exec(at);
+  });
+  connect(car_in_, &CarInStage::tape_wanted, this, &MainWindow::begin_tape);
+  connect(tape_, &TapeMode::left, this, [this] { go_to_stage("car_in"); });
+  connect(bags_, &StagePage::band_moved, this, &MainWindow::line_up_posts);
+  connect(&desk_, &Desk::told, this, [this](const QString& sentence) {
+    told_->setText(sentence);
+    told_timer_.start(told_for_ms);
+  });
+  connect(&desk_, &Desk::went_to, this, [this](const QString& stage, const QString& place) {
+    if (place.contains(".brief.")) { // the brief is entered on Car in, whatever stage it troubles
+      go_to_stage("car_in");
+      car_in_->go_to(place);
+      return;
+    }
+    // At the stage it troubles, or else wherever its field stands.
+    go_to_stage(stage);
+    if (page()->go_to(place)) return;
+    for (const auto& [key, other] : {std::pair<const char*, StagePage*>{"car_in", car_in_}, {"bags", bags_}})
+      if (other != page() && other->go_to(place)) {
+        go_to_stage(key);
+        other->go_to(place); // once more, now that it is shown
+        return;
+      }
+  });
+  connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
+  connect(bags_->shelf_page(), &ShelfPage::edited, this, &MainWindow::refresh_title);
+  connect(bags_, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of the stage is shown
+  connect(&desk_, &Desk::restyled, this, [this] {
+    settings_.keep(desk_.prefs());
+    settings_.keep(desk_.look());
+    restyle();
+  });
+  make_menus();
+  qApp->installEventFilter(this);
+  go_to_stage("car_in");
+  refresh_title();
+  resize(1280, 800);
+  setMinimumSize(1100, 700);
+  for (const auto& problem : desk_.shelf().problems)
+    desk_.tell(tr("A bag card was left on the shelf's floor: %1").arg(desk_.words_of(problem.what)));
+}
+
+MainWindow::~MainWindow() {
+  qApp->removeEventFilter(this);
+  // The widgets listen to the desk, which is a member and would otherwise die before them.
+  delete takeCentralWidget();
+}
+
+ShelfPage* MainWindow::shown_shelf() const {
+  return bags_->shelf_page()->isVisible() ? bags_->shelf_page() : nullptr;
+}
+
+StagePage* MainWindow::page() const {
+  return qobject_cast<StagePage*>(pages_->currentWidget());
+}
+
+void MainWindow::go_to_stage(const QString& key) {
+  StagePage* wanted = key == "bags"      ? static_cast<StagePage*>(bags_)
+                      : key == "compare" ? static_cast<StagePage*>(compare_)
+                                         : car_in_;
+  if (wanted == compare_ && desk_.build().variants.size() < 2) {
+    desk_.tell(tr("There is one variant. Keep it and go on with a copy (Ctrl+D) to have something to compare."));
+    wanted = car_in_;
+  }
+  pages_->setCurrentWidget(wanted);
+  rail_->set_current(wanted == bags_ ? "bags" : wanted == compare_ ? "compare" : "car_in");
+  if (wanted == bags_) emit desk_.looked_at(); // judged while hidden
+  if (undo_) refresh_title();
+  line_up_posts();
+}
+
+void MainWindow::begin_tape() {
+  pages_->setCurrentWidget(tape_);
+  rail_->set_current("car_in");
+  tape_->begin();
+  line_up_posts();
+}
+
+void MainWindow::line_up_posts() {
+  if (!centralWidget()) return;
+  const Look& look = desk_.look();
+  const bool stands = !page() || page()->wants_posts();
+  posts_->setVisible(stands);
+  const int width = stands ? posts_->sizeHint().width() : 0;
+  pages_->setGeometry(work_->rect());
+  if (page()) {
+    page()->reserve_right(width);
+    if (page()->layout()) page()->layout()->activate();
+  }
+  // Beside a stage's own height scale the posts stand exactly on it; elsewhere they take the whole height.
+  const int head = look.px(56), foot = look.px(24);
+  const auto band = page() ? page()->band() : std::nullopt;
+  const int top = band ? band->first : head + look.unit(), bottom = band ? band->second : work_->height() - foot;
+  posts_->setGeometry(work_->width() - width, top - head, width, bottom + foot - (top - head));
+  posts_->set_band(head, posts_->height() - foot, band.has_value() && page()->reads_across());
+  posts_->raise();
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+  QMainWindow::resizeEvent(event);
+  findings_->fit_to(width());
+  QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+}
+
+void MainWindow::restyle() {
+  const Look& look = desk_.look();
+  qApp->setPalette(look.palette());
+  qApp->setFont(look.font());
+  setStyleSheet(look.style_sheet());
+  if (centralWidget()) {
+    restyle_small(this, look);
+    findings_->fit_to(width());
+    told_->setFont(look.font(TextSize::small));
+    QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+  }
+}
+
+void MainWindow::refresh_title() {
+  const auto& car = desk_.build().job.car;
+  const QString name =
+      desk_.file().empty() ? tr("new build") : QString::fromStdString(desk_.file().filename().string());
+  setWindowTitle(
+      QString("%1 — %2[*] — Mavrel").arg(car.empty() ? tr("Unnamed car") : QString::fromStdString(car), name));
+  setWindowModified(!desk_.may_close());
+  if (const ShelfPage* shelf_page = shown_shelf()) {
+    undo_->setEnabled(shelf_page->drafts().can_undo());
+    undo_->setText(tr("Undo: edit of the card"));
+    redo_->setEnabled(shelf_page->drafts().can_redo());
+    redo_->setText(tr("Redo: edit of the card"));
+    return;
+  }
+  const auto& history = desk_.history();
+  undo_->setEnabled(history.can_undo());
+  undo_->setText(history.can_undo() ? tr("Undo: %1").arg(QString::fromStdString(history.undo_name())) : tr("Undo"));
+  redo_->setEnabled(history.can_redo());
+  redo_->setText(history.can_redo() ? tr("Redo: %1").arg(QString::fromStdString(history.redo_name())) : tr("Redo"));
+}
+
+// ---- files
+
+bool MainWindow::open_file(const QString& file) {
+  const auto opened = desk_.open(path_of(file));
+  if (!opened) {
+    say_why(opened.error());
+    return false;
+  }
+  settings_.add_recent(QFileInfo(file).absoluteFilePath());
+  notices_->forget_said();
+  return true;
+}
+
+void MainWindow::say_why(const Message& what) {
+  const QString sentence = desk_.words_of(what);
+  desk_.tell(sentence);
+  notices_->show_notice({sentence, tr("All right"), {}, {}, {}, false});
+}
+
+bool MainWindow::save_to(const QString& file) {
+  const auto wrong = desk_.settle(Desk::Unfinished::keep);
+  ReadOnly read_only = ReadOnly::refuse;
+  const QString name = QFileInfo(file).fileName();
+  switch (desk_.question_before_saving(path_of(file))) {
+  case build::Question::none:
+    break;
+  case build::Question::read_only:
+    if (!ask(this, tr("Read-only"), tr("“%1” is marked read-only. Replace it all the same?").arg(name),
+             tr("Replace it")))
+      return false;
+    read_only = ReadOnly::replace;
+    break;
+  case build::Question::changed:
+    if (!ask(
+            this, tr("Changed meanwhile"),
+            tr("“%1” was changed by another window or program since it was opened here. Saving takes the place of what "
+               "was written there; “Save as” keeps both.")
+                .arg(name),
+            tr("Save over it")))
+      return false;
+    break;
+  }
+  const auto saved = desk_.save(path_of(file), read_only);
+  if (!saved) {
+    say_why(saved.error());
+    return false;
+  }
+  settings_.add_recent(QFileInfo(file).absoluteFilePath());
+  notices_->forget_said();
+  if (wrong)
+    desk_.tell(tr("Saved as %1, but without what is half typed: %2").arg(file, *wrong));
+  else if (saved->other_names)
+    desk_.tell(tr("Saved as %1. The file's other names (hard links) keep what was there before.").arg(file));
+  else
+    desk_.tell(tr("Saved as %1").arg(file));
+  return true;
+}
+
+bool MainWindow::save() {
+  return desk_.file().empty() ? save_as() : save_to(text_of(desk_.file()));
+}
+
+bool MainWindow::save_as() {
+  const QString file =
+      QFileDialog::getSaveFileName(this, tr("Save the build"), text_of(desk_.file()), tr("Mavrel builds (*.mavrel)"));
+  return !file.isEmpty() && save_under(file);
+}
+
+bool MainWindow::save_under(const QString& chosen) {
+  if (!QFileInfo(chosen).suffix().isEmpty()) return save_to(chosen); // the dialog asked about this very file
+  const QString file = chosen + ".mavrel";
+  if (QFileInfo::exists(file) &&
+      !ask(this, tr("Replace"), tr("“%1” is there already. Replace it?").arg(QFileInfo(file).fileName()),
+           tr("Replace it")))
+    return false;
+  return save_to(file);
+}
+
+bool MainWindow::may_leave() {
+  const auto wrong = desk_.settle(Desk::Unfinished::give_up);
+  if (wrong) desk_.tell(*wrong);
+  if (desk_.may_close()) return true;
+  QMessageBox box(QMessageBox::Question, tr("Unsaved work"),
+                  tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
+                  QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
+  box.setTextFormat(Qt::PlainText);
+  box.setDefaultButton(QMessageBox::Save);
+  const int answer = box.exec();
+  if (answer == QMessageBox::Save) return save();
+  return answer == QMessageBox::Discard;
+}
+
+void MainWindow::new_build() {
+  if (!may_leave()) return;
+  desk_.put(build::empty_build(), {}, true);
+  go_to_stage("car_in");
+}
+
+void MainWindow::open_dialog() {
+  if (!may_leave()) return;
+  const QString file = QFileDialog::getOpenFileName(this, tr("Open a build"),
+                                                    QString::fromStdString(desk_.file().parent_path().string()),
+                                                    tr("Mavrel builds (*.mavrel);;All files (*)"));
+  if (!file.isEmpty()) open_file(file);
+}
+
+bool MainWindow::export_sheet(const QString& file) {
+  if (desk_.refuses_to_write(path_of(file))) return false;
+  const auto pages = write_sheet(desk_.build(), desk_.assessment(), desk_.prefs(), path_of(file));
+  desk_.tell(pages ? tr("Build sheet written: %1, %n pages", "", *pages).arg(file) : desk_.words_of(pages.error()));
+  return pages.has_value();
+}
+
+bool MainWindow::export_tracks(const QString& file) {
+  if (desk_.refuses_to_write(path_of(file))) return false;
+  const auto done = write_atomically(path_of(file), report::tracks_csv(desk_.assessment()));
+  desk_.tell(done ? tr("Tracks written: %1").arg(file) : desk_.words_of(done.error()));
+  return done.has_value();
+}
+
+void MainWindow::print() {
+  QPrinter printer(QPrinter::HighResolution);
+  QPrintDialog dialog(&printer, this);
+  if (dialog.exec() == QDialog::Accepted) print_sheet(printer, desk_.build(), desk_.assessment(), desk_.prefs());
+}
+
+void MainWindow::offer_left_behind() {
+  const auto left = keeper_.left_behind();
+  if (left.empty()) return;
+  const Left& one = left.front();
+  const QString what = one.original.empty() ? tr("a build that was in no file") : text_of(one.original.filename());
+  const QString more = left.size() == 1 ? QString() : tr(" %1 more are offered after it.").arg(left.size() - 1);
+  notices_->show_notice({tr("Mavrel was stopped with unsaved work on %1, kept from %2.%3")
+                             .arg(what, QLocale().toString(one.when, QLocale::ShortFormat), more),
+                         tr("Open it"), [this, one] { recover(one); }, tr("Drop it"),
+                         [this, one] {
+                           keeper_.discard(one);
+                           offer_left_behind();
+                         },
+                         true});
+}
+
+void MainWindow::recover(const Left& left) {
+  if (!may_leave()) return offer_left_behind(); // not now: it is still there
+  auto build = build::load(left.kept);
+  if (!build) {
+    say_why(build.error());
+    return offer_left_behind();
+  }
+  desk_.put(std::move(*build), left.original, false);
+  // The old copy goes once this one is on the disk, under our own name or saved; not before.
+  keeper_.discard_when_safe(left);
+  keeper_.keep_now();
+  desk_.tell(tr("Recovered. Save it to keep it."));
+  offer_left_behind();
+}
+
+// ---- events
+
+bool MainWindow::may_lose_cards() {
+  if (!bags_->shelf_page()->drafts().any_unkept()) return true;
+  return QMessageBox::question(this, tr("Cards not kept"), tr("Bag cards were edited and not kept on your shelf."),
+                               QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) == QMessageBox::Discard;
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+  if (QWidget* focus = focusWidget()) focus->clearFocus(); // lines of cards take what is typed as they are left
+  if (!may_lose_cards() || !may_leave()) {
+    event->ignore();
+    return;
+  }
+  keeper_.forget();
+  event->accept();
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+  if (event->mimeData()->hasUrls() && event->mimeData()->urls().front().isLocalFile()) event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+  event->acceptProposedAction();
+  QStringList cards, builds;
+  for (const QUrl& url : event->mimeData()->urls()) {
+    const QString file = url.toLocalFile();
+    (file.endsWith(".csv", Qt::CaseInsensitive) ? cards : builds) << file;
+  }
+  if (!cards.isEmpty()) import_cards(cards);
+  if (!builds.isEmpty() && may_leave()) open_file(builds.front());
+}
+
+int MainWindow::import_cards(const QStringList& files) {
+  if (files.isEmpty()) return 0;
+  go_to_stage("bags");
+  bags_->show_side("shelf");
+  return bags_->shelf_page()->import(files);
+}
+
+bool MainWindow::handle_pose_key(QKeyEvent* event) {
+  const Qt::KeyboardModifiers m = event->modifiers() & (Qt::ShiftModifier | Qt::AltModifier | Qt::ControlModifier);
+  if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) {
+    if (m & Qt::ControlModifier) return false;
+    const double by = m == Qt::ShiftModifier ? 0.010 : m == Qt::AltModifier ? 0.0002 : 0.001;
+    desk_.nudge_pose(event->key() == Qt::Key_Up ? by : -by);
+    return true;
+  }
+  if (m != Qt::NoModifier) return false;
+  if (event->key() == Qt::Key_E) {
+    desk_.set_end(desk_.end() == End::front ? End::rear : End::front);
+    return true;
+  }
+  if (event->key() == Qt::Key_L) {
+    desk_.set_load_case((desk_.load_case() + 1) % desk_.assessment().loads.size());
+    return true;
+  }
+  return false;
+}
+
+void MainWindow::keyPressEvent(QKeyEvent* event) {
+  if (!handle_pose_key(event)) QMainWindow::keyPressEvent(event);
+}
+
+bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
+  if (watched == work_ && event->type() == QEvent::Resize) line_up_posts();
+  // Lists use the plain arrows for themselves; fields too. With Shift or Alt the arrows move the pose from there as
+  // well.
+  if (event->type() == QEvent::KeyPress && isActiveWindow()) {
+    auto* key = static_cast<QKeyEvent*>(event);
+    auto* widget = qobject_cast<QWidget*>(watched);
+    const bool ours = widget && widget->window() == this && !tape_->isVisible();
+    const bool arrow = key->key() == Qt::Key_Up || key->key() == Qt::Key_Down;
+    const bool typing = qobject_cast<QLineEdit*>(watched) != nullptr;
+    if (ours && arrow && (key->modifiers() & Qt::AltModifier)) return handle_pose_key(key);
+    if (ours && arrow && typing) return handle_pose_key(key); // a one-line field has no use for them
+  }
+  return QMainWindow::eventFilter(watched, event);
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,112 @@
+// The window: strip on top, stages at the left, the work in the middle, the height posts always in sight, what stops
+// it at the right.
+#pragma once
+
+#include "app/desk/desk.h"
+#include "app/shell/keeper.h"
+#include "app/shell/settings.h"
+
+#include <QMainWindow>
+
+class QLabel;
+class QStackedWidget;
+class QMenu;
+class QPushButton;
+
+namespace mavrel::app {
+
+class BagsStage;
+class CarInStage;
+class ComparePage;
+class FindingsPanel;
+class HeightPosts;
+class NoticeBar;
+class ShelfPage;
+class StagePage;
+class StageRail;
+class TapeMode;
+class TopStrip;
+
+class MainWindow : public QMainWindow {
+  Q_OBJECT
+public:
+  /// @param recovery  folder for unsaved work; the usual one when empty
+  explicit MainWindow(shelf::Shelf shelf, std::filesystem::path recovery = {}, QWidget* parent = nullptr);
+  ~MainWindow() override;
+
+  [[nodiscard]] Desk& desk() { return desk_; }
+  [[nodiscard]] Keeper& keeper() { return keeper_; }
+  /// Opens a file, or says why not. @returns whether it is open
+  bool open_file(const QString& file);
+  void go_to_stage(const QString& key);
+  void begin_tape();
+  /// Writes the build sheet; says so or why not.
+  bool export_sheet(const QString& file);
+  bool export_tracks(const QString& file);
+  /// Reads bag cards onto the user's shelf and shows them. @returns how many were kept
+  int import_cards(const QStringList& files);
+  [[nodiscard]] BagsStage* bags() const { return bags_; }
+  /// Saves there; asks where the file is read-only or was changed by others.
+  bool save_to(const QString& file);
+  /// Saves under a name chosen in a dialog, with its ending added; asks before that takes another file's place.
+  bool save_under(const QString& chosen);
+  /// Offers what a killed program left, if anything.
+  void offer_left_behind();
+  /// Opens what the notice offers.
+  void recover(const Left& left);
+
+protected:
+  void closeEvent(QCloseEvent* event) override;
+  void dragEnterEvent(QDragEnterEvent* event) override;
+  void dropEvent(QDropEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override;
+  bool eventFilter(QObject* watched, QEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+
+private:
+  void make_menus();
+  QAction* add_action(QMenu* menu, const QString& name, const QKeySequence& keys, const std::function<void()>& act);
+  void restyle();
+  void refresh_title();
+  void line_up_posts();
+  void show_keys();
+  void find_by_name();
+  void fill_recent();
+  void fill_units(QMenu* menu);
+  void scale_text(double by);
+  /// Says what did not work at the foot of the window and in a row of its own.
+  void say_why(const Message& what);
+  bool handle_pose_key(QKeyEvent* event);
+  bool save();
+  bool save_as();
+  void new_build();
+  void open_dialog();
+  void print();
+  [[nodiscard]] bool may_leave();
+  [[nodiscard]] bool may_lose_cards();
+  [[nodiscard]] StagePage* page() const;
+  /// The shelf, while it is what is looked at.
+  [[nodiscard]] ShelfPage* shown_shelf() const;
+
+  Settings settings_;
+  Desk desk_;
+  Keeper keeper_;
+  TopStrip* strip_;
+  StageRail* rail_;
+  QWidget* work_; // the pages, and the posts standing on them
+  QStackedWidget* pages_;
+  CarInStage* car_in_;
+  BagsStage* bags_;
+  ComparePage* compare_;
+  TapeMode* tape_;
+  HeightPosts* posts_;
+  FindingsPanel* findings_;
+  NoticeBar* notices_;
+  QLabel* told_;
+  QTimer told_timer_;
+  QMenu* recent_ = nullptr;
+  QAction *undo_ = nullptr, *redo_ = nullptr;
+  std::vector<QAction*> actions_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,144 @@
+#include "app/shell/stage_rail.h"
+
+#include "app/desk/desk.h"
+
+#include <QPainter>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+namespace {
+
+/// One stage: a ring on the line, its name, and how many stops and cautions stand there.
+class StageButton : public QToolButton {
+public:
+  StageButton(Desk& desk, QString key, const QString& name, QWidget* parent)
+      : QToolButton(parent), desk_(desk), key_(std::move(key)) {
+    setText(name);
+    setCheckable(true);
+    setAutoExclusive(true);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+  }
+  [[nodiscard]] QSize sizeHint() const override { return {desk_.look().px(104), desk_.look().px(40)}; }
+
+  void refresh() {
+    stops_ = cautions_ = 0;
+    for (const assess::Stage stage : assess::all_stages)
+      if (key_ == assess::stage_key(stage)) standing_ = assess::stage_state(desk_.assessment(), stage);
+    for (const auto& f : desk_.assessment().findings) {
+      if (key_ != assess::stage_key(f.stage)) continue;
+      stops_ += f.severity == assess::Severity::stop;
+      cautions_ += f.severity == assess::Severity::caution;
+    }
+    QString state;
+    if (key_ != "compare")
+      state = stops_ == 1                                ? tr("1 stop")
+              : stops_ > 1                               ? tr("%1 stops").arg(stops_)
+              : cautions_ == 1                           ? tr("1 caution")
+              : cautions_ > 1                            ? tr("%1 cautions").arg(cautions_)
+              : standing_ == assess::StageState::unknown ? tr("not known yet")
+                                                         : tr("nothing stops it");
+    setAccessibleName(text() + (state.isEmpty() ? "" : ", " + state));
+    setToolTip(state);
+    updateGeometry();
+    update();
+  }
+
+protected:
+  void paintEvent(QPaintEvent*) override {
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    const Look& look = desk_.look();
+    const Tokens& t = look.tokens();
+    const QRectF area(look.px(4), look.px(3), width() - look.px(8), height() - look.px(6));
+    if (isChecked() || underMouse()) painter.fillRect(area, t.selected);
+    if (hasFocus()) {
+      painter.setPen(QPen(t.front, 1));
+      painter.drawRect(area);
+    }
+    const double middle = height() / 2.0, r = look.px(5);
+    const QPointF centre(look.px(18), middle);
+    using assess::StageState;
+    const QColor state = standing_ == StageState::stop      ? t.stop
+                         : standing_ == StageState::caution ? t.caution
+                         : standing_ == StageState::good    ? t.good
+                                                            : t.second;
+    if (key_ == "compare") {
+      painter.setPen(QPen(isChecked() ? t.ink : t.second, 1.6));
+      painter.drawLine(centre + QPointF(-r, -r * 0.5), centre + QPointF(r, -r * 0.5));
+      painter.drawLine(centre + QPointF(-r, r * 0.5), centre + QPointF(r * 0.4, r * 0.5));
+    } else {
+      // Nothing known is neither good nor bad: a broken ring with nothing in it.
+      const bool unknown = standing_ == StageState::unknown;
+      painter.setPen(QPen(state, 2, unknown ? Qt::DotLine : Qt::SolidLine));
+      painter.setBrush(isChecked() && !unknown ? QBrush(state) : QBrush(t.panel));
+      painter.drawEllipse(centre, r, r);
+    }
+    painter.setPen(t.ink);
+    painter.setFont(look.font(TextSize::normal, isChecked()));
+    painter.drawText(QRectF(look.px(31), 0, width(), height()), Qt::AlignLeft | Qt::AlignVCenter, text());
+    const int count = stops_ > 0 ? stops_ : cautions_;
+    if (count == 0) return;
+    // The count in the severity's own shape: a square for stops, a triangle's slant for cautions.
+    const QRectF badge(width() - look.px(25), middle - look.px(8), look.px(17), look.px(16));
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(state);
+    if (stops_ > 0)
+      painter.drawRect(badge);
+    else
+      painter.drawPolygon(
+          QPolygonF{{badge.topLeft() + QPointF(look.px(4), 0), badge.topRight() - QPointF(look.px(4), 0),
+                     badge.bottomRight(), badge.bottomLeft()}});
+    painter.setPen(t.panel);
+    painter.setFont(look.font(TextSize::small, true));
+    painter.drawText(badge, Qt::AlignCenter, QString::number(count));
+  }
+
+private:
+  Desk& desk_;
+  QString key_;
+  int stops_ = 0, cautions_ = 0;
+  assess::StageState standing_ = assess::StageState::unknown;
+};
+
+} // namespace
+
+StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent)
+    : QWidget(parent), desk_(desk), entries_(std::move(entries)) {
+  setObjectName("stage_rail");
+  setAccessibleName(tr("Stages"));
+  setAttribute(Qt::WA_StyledBackground);
+  auto* layout = new QVBoxLayout(this);
+  layout->setContentsMargins(0, desk_.look().unit(), 0, desk_.look().unit());
+  layout->setSpacing(0);
+  int number = 0;
+  for (const Entry& entry : entries_) {
+    auto* button = new StageButton(desk_, entry.key, entry.name, this);
+    ++number;
+    button->setObjectName("stage_" + entry.key);
+    connect(button, &QToolButton::clicked, this, [this, key = entry.key] { emit chosen(key); });
+    buttons_.push_back(button);
+    layout->addWidget(button);
+  }
+  layout->addStretch();
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &StageRail::refresh);
+  refresh();
+}
+
+void StageRail::set_current(const QString& key) {
+  current_ = key;
+  for (std::size_t i = 0; i < entries_.size(); ++i)
+    buttons_[i]->setChecked(entries_[i].key == key);
+}
+
+void StageRail::refresh() {
+  setFixedWidth(desk_.look().px(118));
+  for (std::size_t i = 0; i < entries_.size(); ++i) {
+    static_cast<StageButton*>(buttons_[i])->refresh();
+    if (entries_[i].key == "compare") buttons_[i]->setVisible(desk_.build().variants.size() > 1);
+  }
+}
+
+} // namespace mavrel::app

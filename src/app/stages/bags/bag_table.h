@@ -1,0 +1,53 @@
+// Every bag on the shelf judged on this end: its windows drawn, its figures, whether it fits and why not. Click or
+// Enter chooses; the headings sort.
+#pragma once
+
+#include "assess/bags/judge.h"
+
+#include <QAbstractTableModel>
+#include <QTableView>
+
+namespace mavrel::app {
+
+class Desk;
+
+class BagModel : public QAbstractTableModel {
+  Q_OBJECT
+public:
+  enum Column { name, kind, window, frequency, pressure, diameter, verdict, column_count };
+
+  explicit BagModel(Desk& desk, QObject* parent = nullptr);
+
+  [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
+  [[nodiscard]] int columnCount(const QModelIndex& parent = {}) const override;
+  [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
+  [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
+  [[nodiscard]] int row_of(const std::string& bag) const;
+  /// The bag of a row as it was last refreshed. @param row  of the model
+  [[nodiscard]] const assess::BagVerdict& judged(int row) const { return verdicts_[static_cast<std::size_t>(row)]; }
+  void refresh();
+
+private:
+  Desk& desk_;
+  std::vector<assess::BagVerdict> verdicts_; // what the rows show, changed only while the model resets
+};
+
+class BagTable : public QTableView {
+  Q_OBJECT
+public:
+  explicit BagTable(Desk& desk, QWidget* parent = nullptr);
+
+protected:
+  void keyPressEvent(QKeyEvent* event) override;
+  void resizeEvent(QResizeEvent* event) override;
+
+private:
+  void choose(const QModelIndex& index);
+  void refresh();
+  void fit_columns();
+
+  Desk& desk_;
+  BagModel* model_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,233 @@
+#include "app/stages/bags/questions/height_sheet.h"
+
+#include "app/desk/desk.h"
+#include "app/kit/height_posts.h"
+#include "build/names.h"
+#include "quantity/quantity.h"
+
+#include <cmath>
+
+namespace mavrel::app {
+
+using assess::Track;
+using assess::TrackCode;
+
+HeightSheet::HeightSheet(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
+  setObjectName("height_sheet");
+  setAccessibleName(tr("Height sheet"));
+}
+
+QRectF HeightSheet::limits_area() const {
+  const QRectF p = plot();
+  return {p.left(), p.top(), static_cast<double>(desk_.look().px(112)), p.height()};
+}
+
+std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
+  static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::ride_frequency, TrackCode::bag_height,
+                                        TrackCode::damper_to_open, TrackCode::damper_to_shut};
+  const auto rects = split(limits_area().right() + desk_.look().px(7), static_cast<int>(std::size(codes)));
+  const auto& e = desk_.assessment().end(desk_.end());
+  std::vector<TrackColumn> out;
+  for (std::size_t i = 0; i < std::size(codes); ++i) {
+    const TrackCode code = codes[i];
+    TrackColumn column{{rects[i], 0, -1, assess::track_kind(code)}, code};
+    // One scale for all load cases, so that switching between them shows the difference; a damper's starts at nothing
+    // left.
+    bool any = false;
+    for (std::size_t c = 0; c < desk_.assessment().loads.size(); ++c) {
+      const Track* track = e.find(code, c);
+      auto range = track ? track->range() : std::nullopt;
+      if (!range) continue;
+      // The frequency without the tyre lies above the one felt, dotted in the same column.
+      const Track* bare = code == TrackCode::ride_frequency ? e.find(TrackCode::frequency, c) : nullptr;
+      const auto bare_range = bare ? bare->range() : std::nullopt;
+      if (bare_range) range->second = std::max(range->second, bare_range->second);
+      column.low = any ? std::min(column.low, range->first) : range->first;
+      column.high = any ? std::max(column.high, range->second) : range->second;
+      any = true;
+    }
+    if (any) {
+      const bool of_damper = code == TrackCode::damper_to_open || code == TrackCode::damper_to_shut;
+      if (of_damper) column.low = 0;
+      const double room = std::max(1e-9, 0.08 * (column.high - column.low));
+      if (!of_damper) column.low -= room;
+      column.high += room;
+    }
+    out.push_back(column);
+  }
+  return out;
+}
+
+QString HeightSheet::described() const {
+  const auto H = desk_.pose(desk_.end());
+  if (!H) return {};
+  QString text = tr("%1 at %2: ").arg(tr(build::name_of(desk_.end())), desk_.shown(*H, Kind::length));
+  for (const TrackColumn& column : columns()) {
+    const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
+    const auto value = track ? track->at(*H) : std::nullopt;
+    if (!value) continue;
+    text += QString("%1 %2").arg(tr(assess::track_name(column.code)), desk_.shown(*value, column.kind));
+    if (const air::Beyond beyond = track->beyond_at(*H); column.code == TrackCode::pressure)
+      text += beyond == air::Beyond::nothing ? QString() : " " + tr(air::beyond_name(beyond));
+    text += ", ";
+  }
+  return text;
+}
+
+void HeightSheet::paint_ground(QPainter& painter) const {
+  paint_axis(painter);
+  paint_limits(painter, limits_area());
+  const auto all = columns();
+  std::vector<QRectF> rects;
+  for (const TrackColumn& column : all)
+    rects.push_back(column.rect);
+  paint_blocked(painter, rects);
+  for (const TrackColumn& column : all)
+    paint_column(painter, column);
+}
+
+void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const auto& e = desk_.assessment().end(desk_.end());
+  const HeightScale s = scale();
+  painter.setFont(look.font(TextSize::small));
+  painter.setPen(t.second);
+  painter.drawText(QRectF(area.left(), area.top() - look.px(18), area.width(), look.px(14)),
+                   Qt::AlignLeft | Qt::AlignVCenter, tr("what blocks it"));
+  if (!e.has_domain()) return;
+  struct Label {
+    double H;
+    QString text;
+    bool reach;
+  };
+  std::vector<Label> labels;
+  const auto number = [&](double H) {
+    return QString::fromStdString(show_parts(H, Kind::length, desk_.prefs()).number);
+  };
+  const auto add = [&](const assess::Stretch& stretch, bool reach) {
+    // The edge that faces the free heights.
+    const double H = stretch.from <= e.domain_low + 1e-9 ? stretch.to : stretch.from;
+    if (H <= s.low || H >= s.high) return;
+    labels.push_back({H, number(H) + " " + tr(short_limit_name(static_cast<int>(stretch.code))), reach});
+  };
+  // Of one limit in several load cases only the worst is named here.
+  const auto worst = [&](const std::vector<assess::Stretch>& blocked, const assess::Stretch& one) {
+    return std::none_of(blocked.begin(), blocked.end(), [&](const auto& other) {
+      return other.code == one.code && other.to - other.from > one.to - one.from;
+    });
+  };
+  for (const auto& stretch : e.windows.reach_blocked)
+    if (worst(e.windows.reach_blocked, stretch)) add(stretch, true);
+  for (const auto& stretch : e.windows.road_blocked)
+    if (stretch.load_case && worst(e.windows.road_blocked, stretch)) add(stretch, false);
+  const auto reserve = [&](const assess::Edge& edge, const QString& text) {
+    if (edge.governing && edge.governing->reserve > 0)
+      labels.push_back({edge.height, number(edge.height) + " " + text, false});
+  };
+  if (e.windows.road) {
+    reserve(e.windows.road->low, tr("bump kept"));
+    reserve(e.windows.road->high, tr("rebound kept"));
+  }
+  std::vector<double> wanted;
+  for (const Label& label : labels)
+    wanted.push_back(s.y(label.H));
+  const double line = QFontMetricsF(painter.font()).height();
+  const auto y = spread_apart(wanted, line, area.top() + line / 2, area.bottom() - line / 2);
+  const double tick = look.px(8);
+  for (std::size_t i = 0; i < labels.size(); ++i) {
+    const QColor colour = labels[i].reach ? t.stop : t.caution;
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(colour, 1));
+    painter.drawLine(QPointF(area.right(), wanted[i]), QPointF(area.right() + look.px(6), wanted[i]));
+    painter.drawLine(QPointF(area.right() - tick, y[i]), QPointF(area.right(), wanted[i]));
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    const QRectF room(area.left(), y[i] - line / 2, area.width() - tick - 2, line);
+    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter,
+                     painter.fontMetrics().elidedText(labels[i].text, Qt::ElideRight, static_cast<int>(room.width())));
+  }
+}
+
+void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const auto& e = desk_.assessment().end(desk_.end());
+  const HeightScale s = scale();
+  paint_head(painter, column.rect, tr(assess::track_name(column.code)),
+             QString::fromStdString(unit_name(column.kind, desk_.prefs())));
+  if (!column.has_values()) {
+    painter.setPen(t.second);
+    const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::ride_frequency ||
+                        column.code == TrackCode::bag_height;
+    painter.fillRect(
+        QRectF(column.rect.left() + 2, column.rect.center().y() - look.px(18), column.rect.width() - 4, look.px(36)),
+        t.panel);
+    painter.drawText(column.rect.adjusted(6, 0, -6, 0), Qt::AlignCenter | Qt::TextWordWrap,
+                     of_bag ? tr("choose a bag") : tr("damper not measured"));
+    return;
+  }
+  paint_values(painter, column);
+  painter.save();
+  painter.setClipRect(column.rect);
+  painter.setRenderHint(QPainter::Antialiasing);
+  const auto draw = [&](const Track* track, const QPen& pen) {
+    if (!track) return;
+    painter.setPen(pen);
+    for (const auto& piece : track->pieces) {
+      // Smooth curves: a point every few pixels draws the same line in a fraction of the time.
+      const double pixels = piece.step / (s.high - s.low) * (s.bottom - s.top);
+      const auto stride = static_cast<std::size_t>(std::max(1.0, std::floor(4 / std::max(pixels, 1e-6))));
+      QPolygonF line;
+      const std::size_t last = piece.values.size() - 1;
+      for (std::size_t i = 0; i <= last; i = i == last ? i + 1 : std::min(i + stride, last))
+        line << QPointF(column.x(piece.values[i]), s.y(piece.from + piece.step * static_cast<double>(i)));
+      painter.drawPolyline(line);
+    }
+  };
+  for (std::size_t c = 0; c < e.cases.size(); ++c)
+    if (c != desk_.load_case()) draw(e.cases[c].find(column.code), QPen(t.rule, 1));
+  if (column.code == TrackCode::pressure)
+    for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
+      draw(e.find(side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+  if (column.code == TrackCode::ride_frequency) {
+    draw(e.find(TrackCode::frequency, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+    // Above the bag's heights there is room to say what the dots are.
+    painter.setFont(look.font(TextSize::small));
+    const QRectF key(column.rect.left() + 2, column.rect.top() + 3, column.rect.width() - 4, look.px(28));
+    painter.fillRect(key, t.panel);
+    painter.setPen(t.second);
+    painter.drawText(key, Qt::AlignCenter | Qt::TextWordWrap, tr("dotted: without the tyre"));
+  }
+  const Track* track = e.find(column.code, desk_.load_case());
+  draw(track, line_pen(2));
+  if (column.code == TrackCode::pressure && track) paint_beyond(painter, column, *track);
+  painter.restore();
+}
+
+void HeightSheet::paint_beyond(QPainter& painter, const TrackColumn& column, const Track& track) const {
+  const Tokens& t = desk_.look().tokens();
+  const HeightScale s = scale();
+  for (const assess::BeyondStretch& stretch : track.beyond) {
+    QPolygonF line;
+    for (double H = stretch.from; H <= stretch.to + 1e-9; H += 0.001)
+      if (const auto value = track.at(H)) line << QPointF(column.x(*value), s.y(H));
+    const bool unusable = stretch.what != air::Beyond::last_column;
+    painter.setPen(QPen(t.panel, 3)); // the line is broken where it rests on too little
+    painter.drawPolyline(line);
+    painter.setPen(QPen(unusable ? t.stop : t.caution, 2, Qt::DotLine));
+    painter.drawPolyline(line);
+  }
+}
+
+void HeightSheet::paint_figures(QPainter& painter, double y) const {
+  const double H = scale().H(y);
+  for (const TrackColumn& column : columns()) {
+    const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
+    const auto value = track && column.has_values() ? track->at(H) : std::nullopt;
+    if (!value) continue;
+    const bool beyond = column.code == TrackCode::pressure && track->beyond_at(H) != air::Beyond::nothing;
+    paint_figure(painter, column, *value, y, -1, beyond ? QString("△ ") : QString());
+  }
+}
+
+} // namespace mavrel::app

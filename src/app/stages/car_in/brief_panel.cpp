@@ -1,0 +1,109 @@
+#include "app/stages/car_in/brief_panel.h"
+
+#include "app/desk/desk.h"
+#include "app/kit/field.h"
+#include "build/names.h"
+
+#include <QComboBox>
+#include <QGridLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QStyle>
+#include <QToolButton>
+
+namespace mavrel::app {
+
+using build::at;
+
+BriefPanel::BriefPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
+  start();
+}
+
+QString BriefPanel::shape() const {
+  return QString("%1/%2 ").arg(desk().build().active_variant).arg(desk().build().variant().brief.presets.size());
+}
+
+void BriefPanel::build_rows() {
+  const auto& presets = desk().build().variant().brief.presets;
+  heights_.clear();
+  const QString heads[] = {tr("preset"), tr("use"), tr("front wanted"), "", tr("rear wanted"), ""};
+  for (int i = 0; i < 6; ++i)
+    heading(heads[i], 0, i);
+  int row = 1;
+  for (std::size_t i = 0; i < presets.size(); ++i, ++row) {
+    const QString path = QString("@.brief.presets.%1").arg(i);
+    grid()->addWidget(new Field(desk(), path + ".name", {}, this), row, 0);
+    auto* use = new QComboBox(this);
+    use->setAccessibleName(tr("Use of %1").arg(QString::fromStdString(presets[i].name)));
+    for (const auto& name : build::names_of(build::PresetUse{}))
+      use->addItem(tr(name.name), QString(name.key));
+    use->setObjectName(QString("use_%1").arg(i));
+    connect(use, &QComboBox::activated, this, [this, path, use] {
+      if (const auto wrong = desk().type(path + ".use", use->currentData().toString())) desk().tell(*wrong);
+    });
+    grid()->addWidget(use, row, 1);
+    int column = 2;
+    for (const End end : build::both_ends) {
+      grid()->addWidget(new Field(desk(), path + "." + build::key_of(end), {}, this), row, column++);
+      heights_.push_back(quiet_label());
+      grid()->addWidget(heights_.back(), row, column++);
+    }
+    auto* remove =
+        remover([this, i] { return QString::fromStdString(desk().build().variant().brief.presets.at(i).name); });
+    connect(remove, &QToolButton::clicked, this, [this, i] { desk().remove_preset(i); });
+    grid()->addWidget(remove, row, 6);
+  }
+  auto* add = new QPushButton(tr("Add a preset"), this);
+  connect(add, &QPushButton::clicked, this, [this] { desk().add_preset(); });
+  struct Item {
+    const char* key;
+    QString caption;
+  };
+  const Item items[] = {{"bump_travel_m", tr("bump kept")},
+                        {"rebound_reserve_m", tr("rebound kept")},
+                        {"bag_margin_m", tr("above bag down")},
+                        {"bag_clearance_m", tr("around the bag")},
+                        {"road_pressure_share", tr("road pressure up to")},
+                        {"frequency_low_hz", tr("comfort from")},
+                        {"frequency_high_hz", tr("comfort to")},
+                        {"rear_quicker_low", tr("rear quicker from")},
+                        {"rear_quicker_high", tr("rear quicker to")},
+                        {"exponent", tr("exponent n, bump")}};
+  auto* reserves = new QGridLayout;
+  reserves->setSpacing(desk().look().px(4));
+  int k = 0;
+  for (const Item& item : items) {
+    reserves->addWidget(new Field(desk(), QString("@.brief.%1").arg(item.key), item.caption, this), k / 5, k % 5);
+    ++k;
+  }
+  grid()->addLayout(reserves, row++, 0, 1, 7);
+  grid()->addWidget(new Field(desk(), "@.brief.notes", tr("wishes in words"), this), row, 0, 1, 5);
+  grid()->addWidget(add, row++, 5, 1, 2, Qt::AlignRight | Qt::AlignBottom);
+  grid()->setRowStretch(row, 1);
+  for (const int c : {0, 2, 4})
+    grid()->setColumnStretch(c, 2);
+}
+
+void BriefPanel::refresh_rows() {
+  const auto& a = desk().assessment();
+  for (std::size_t i = 0; i < heights_.size(); ++i) {
+    const auto& presets = a.ends[i % 2].presets;
+    const std::size_t p = i / 2;
+    if (p >= presets.size() || !presets[p]) {
+      heights_[i]->setText(tr("no height yet"));
+      continue;
+    }
+    const bool fine = presets[p]->stands(desk().build().variant().brief.presets[p].use);
+    heights_[i]->setText(fine ? tr("= %1").arg(desk().shown(presets[p]->height, Kind::length))
+                              : tr("= %1, outside").arg(desk().shown(presets[p]->height, Kind::length)));
+    heights_[i]->setProperty("wrong", !fine);
+    heights_[i]->style()->polish(heights_[i]);
+  }
+  for (std::size_t p = 0; p < desk().build().variant().brief.presets.size(); ++p)
+    if (auto* use = findChild<QComboBox*>(QString("use_%1").arg(p))) {
+      use->setCurrentIndex(static_cast<int>(desk().build().variant().brief.presets[p].use));
+      use->setFont(desk().look().font(TextSize::small));
+    }
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,123 @@
+#include "app/stages/car_in/car_in.h"
+
+#include "app/desk/desk.h"
+#include "app/stages/car_in/brief_panel.h"
+#include "app/stages/car_in/car_drawing.h"
+#include "app/stages/car_in/end_drawing.h"
+#include "app/stages/car_in/job_panel.h"
+#include "app/stages/car_in/loads_panel.h"
+#include "app/kit/field.h"
+
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QStackedWidget>
+#include <QTabBar>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+namespace {
+enum Panel { front_end, rear_end, loads, brief, job };
+
+/// Lets a panel that is taller than its place scroll up and down, never sideways.
+QWidget* scrolled(QWidget* panel) {
+  auto* area = new QScrollArea;
+  area->setWidgetResizable(true);
+  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  area->setFrameShape(QFrame::NoFrame);
+  area->setWidget(panel);
+  area->setFocusPolicy(Qt::NoFocus);
+  area->viewport()->setAutoFillBackground(false);
+  panel->setAutoFillBackground(false);
+  return area;
+}
+} // namespace
+
+CarInStage::CarInStage(Desk& desk, QWidget* parent)
+    : StagePage(parent), desk_(desk), title_(new QLabel(tr("Car in"), this)), about_(new QLabel(this)),
+      drawing_(new CarDrawing(desk, this)), tabs_(new QTabBar(this)), panels_(new QStackedWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* layout = new QVBoxLayout(this);
+  layout->setContentsMargins(2 * u, u, u, u);
+  layout->setSpacing(u / 2);
+  about_->setProperty("quiet", true);
+  auto* head = new QHBoxLayout;
+  head->setSpacing(u);
+  head->addWidget(title_);
+  head->addWidget(about_, 1);
+  auto* tape = new QPushButton(tr("Tape mode"), this);
+  tape->setToolTip(tr("One reading at a time, large, keyboard only (Ctrl+T)"));
+  connect(tape, &QPushButton::clicked, this, &CarInStage::tape_wanted);
+  head->addWidget(tape);
+  layout->addLayout(head);
+  layout->addWidget(drawing_, 14);
+  tabs_->setObjectName("car_in_tabs");
+  tabs_->setAccessibleName(tr("More readings"));
+  tabs_->setExpanding(false);
+  for (const QString& name : {tr("Front spring"), tr("Rear spring"), tr("Loads"), tr("Brief"), tr("Job")})
+    tabs_->addTab(name);
+  layout->addWidget(tabs_);
+  panels_->addWidget(scrolled(new EndDrawing(desk, End::front)));
+  panels_->addWidget(scrolled(new EndDrawing(desk, End::rear)));
+  panels_->addWidget(scrolled(new LoadsPanel(desk)));
+  panels_->addWidget(scrolled(new BriefPanel(desk)));
+  panels_->addWidget(scrolled(new JobPanel(desk)));
+  layout->addWidget(panels_, 9);
+  connect(tabs_, &QTabBar::currentChanged, this, [this](int i) {
+    panels_->setCurrentIndex(i);
+    if (i == front_end) desk_.set_end(End::front);
+    if (i == rear_end) desk_.set_end(End::rear);
+  });
+  connect(&desk_, &Desk::looked_at, this, [this] {
+    if (tabs_->currentIndex() <= rear_end) tabs_->setCurrentIndex(desk_.end() == End::front ? front_end : rear_end);
+  });
+  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
+    connect(&desk_, signal, this, &CarInStage::refresh);
+  refresh();
+}
+
+void CarInStage::refresh() {
+  title_->setFont(desk_.look().font(TextSize::large, true));
+  about_->setFont(desk_.look().font(TextSize::small));
+  tabs_->setFont(desk_.look().font(TextSize::normal));
+  // What the readings say together.
+  const auto& a = desk_.assessment();
+  const auto& load = a.loads[desk_.load_case()];
+  QStringList said;
+  if (load.total_mass)
+    said
+        << tr("%1: %2 on its wheels").arg(QString::fromStdString(load.name), desk_.shown(*load.total_mass, Kind::mass));
+  if (a.cross_weight) said << tr("cross weight %1").arg(desk_.shown(*a.cross_weight, Kind::share, 1));
+  if (a.floor_twist) said << tr("floor twisted %1").arg(desk_.shown(2 * std::abs(*a.floor_twist), Kind::length, 1));
+  about_->setText(said.isEmpty() ? tr("as it stands on its wheels, before anything is unbolted") : said.join("  ·  "));
+}
+
+void CarInStage::reserve_right(int px) {
+  const int u = desk_.look().unit();
+  layout()->setContentsMargins(2 * u, u, px + u / 2, u);
+}
+
+int CarInStage::panel_of(const QString& path) const {
+  if (path.startsWith("load_cases.")) return loads;
+  if (path.contains(".brief.")) return brief;
+  if (path.startsWith("job.") || path.startsWith("surroundings.")) return job;
+  return -1;
+}
+
+bool CarInStage::go_to(const QString& path) {
+  if (path.startsWith("load_cases.")) desk_.set_load_case(static_cast<std::size_t>(path.section('.', 1, 1).toInt()));
+  if (const int panel = panel_of(path); panel >= 0) tabs_->setCurrentIndex(panel);
+  for (Field* field : findChildren<Field*>()) {
+    if (desk_.resolve(field->path()) != path) continue;
+    // A field on one of the spring panels: that panel first.
+    for (int i = 0; i < panels_->count(); ++i)
+      if (panels_->widget(i)->isAncestorOf(field)) tabs_->setCurrentIndex(i);
+    field->edit()->setFocus(Qt::OtherFocusReason);
+    return true;
+  }
+  return false;
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,42 @@
+// Two designs side by side: what differs in windows, comfort and pressures.
+#pragma once
+
+#include "assess/assess.h"
+
+namespace mavrel::assess {
+
+/// One figure of two variants. A figure that one of them does not have is none there.
+struct ComparedFigure {
+  Message what;
+  std::optional<End> end;
+  Kind kind = Kind::length;
+  std::optional<double> a, b;
+  std::array<air::Beyond, 2> beyond{}; // what of a card each lies beyond, for pressures
+  [[nodiscard]] bool differs() const;
+};
+
+/// One thing chosen differently.
+struct ComparedChoice {
+  std::string path; // of the field, within the variant: `front.bag`
+  Message label;
+  std::string a, b;
+};
+
+struct Comparison {
+  std::size_t a = 0, b = 0;            // indices of the variants
+  std::vector<ComparedChoice> choices; // only what differs
+  std::vector<ComparedFigure> figures; // all, in a fixed order
+  std::array<std::size_t, 2> stops{};  // findings of severity stop in each
+  std::array<std::shared_ptr<const Assessment>, 2> assessments;
+};
+
+/// @param a, b  indices of variants of `build`
+/// @param load_case  for pressures and frequencies
+/// @param assessors  one a side, kept by who compares again and again
+[[nodiscard]] Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b,
+                                 std::size_t load_case, const UnitPrefs& prefs, std::array<Assessor, 2>& assessors);
+/// The same for who compares once.
+[[nodiscard]] Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b,
+                                 std::size_t load_case, const UnitPrefs& prefs);
+
+} // namespace mavrel::assess

@@ -1,0 +1,93 @@
+#include "assess/end/car_findings.h"
+
+#include <fmt/format.h>
+
+namespace mavrel::assess {
+
+namespace {
+
+constexpr FindingRow rows[] = {{"ends_do_not_settle", &stages::bags},
+                               {"caution_stands", &stages::bags},
+                               {"caution_road_window", &stages::bags},
+                               {"caution_inspection", &stages::car_in}};
+consteval const FindingRow& row(std::string_view code) {
+  return row_in(rows, code);
+}
+
+/// First road preset's state at one end in one case.
+const PoseState* road_state(const Answered<EndQuestion>& end, std::size_t c) {
+  const auto& presets = end->assessment.presets;
+  for (std::size_t i = 0; i < presets.size(); ++i) {
+    if (end.given().brief.presets[i].use != build::PresetUse::road || !presets[i]) continue;
+    const auto& state = presets[i]->cases[c];
+    return state ? &*state : nullptr;
+  }
+  return nullptr;
+}
+
+} // namespace
+
+const std::span<const FindingRow> car_finding_rows = rows;
+
+CarFindingsGiven car_findings_given(const build::Build& build, const std::array<Answered<EndQuestion>, 2>& ends) {
+  const build::Brief& brief = build.variant().brief;
+  return {ends, build.active_variant, case_names(build), brief.rear_quicker_low, brief.rear_quicker_high};
+}
+
+Findings find_on_car(const CarFindingsGiven& given) {
+  Findings out;
+  const auto add = [&](const FindingRow& what, Severity severity, std::string place, Message title, Message reason,
+                       Message way_out) -> Finding& {
+    return add_finding(out, what, severity, {}, std::move(place), std::move(title), std::move(reason),
+                       std::move(way_out));
+  };
+  for (std::size_t c = 0; c < given.cases.size(); ++c) {
+    const PoseState* front = road_state(given.ends[0], c);
+    const PoseState* rear = road_state(given.ends[1], c);
+    if (!front || !rear || !front->ride_frequency || !rear->ride_frequency) continue;
+    const double quicker = *rear->ride_frequency / *front->ride_frequency - 1;
+    if (quicker >= given.rear_quicker_low && quicker <= given.rear_quicker_high) continue;
+    const bool slow = quicker < given.rear_quicker_low;
+    auto& f =
+        add(row("ends_do_not_settle"), Severity::caution, fmt::format("variants.{}.rear.bag", given.variant),
+            {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
+            {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is "
+                   "{3} to {4} quicker."),
+             {hertz(*front->ride_frequency), hertz(*rear->ride_frequency), given.cases[c],
+              share(given.rear_quicker_low), share(given.rear_quicker_high)}},
+            {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
+    f.number = share(quicker);
+    f.limit = share(slow ? given.rear_quicker_low : given.rear_quicker_high);
+    break; // one load case says it; the others follow
+  }
+
+  bool chosen = false, lowers = false, leaves_road = false;
+  for (const auto& end : given.ends) {
+    chosen = chosen || !end.given().fit.bag.empty();
+    const EndAssessment& e = end->assessment;
+    const auto& presets = end.given().brief.presets;
+    for (std::size_t i = 0; i < e.presets.size(); ++i) {
+      if (!e.presets[i]) continue;
+      lowers = lowers || (presets[i].use == build::PresetUse::road && e.surveyed_height &&
+                          e.presets[i]->height < *e.surveyed_height - 0.010);
+      leaves_road = leaves_road || (e.windows.road && !e.presets[i]->in_road);
+    }
+  }
+  if (chosen)
+    add(row("caution_stands"), Severity::note, "", {words("Stands before anyone goes under"), {}},
+        {words("A car held by air is not held: a line, a valve or a bag can let go."), {}},
+        {words("Stands under rated points, wheels chocked, every time."), {}});
+  if (leaves_road)
+    add(row("caution_road_window"), Severity::note, "", {words("Drive only in the road window"), {}},
+        {words("Some presets lie outside it: parked and ramp heights are for standing and walking pace."), {}},
+        {words("Raise or lower to road height before driving off."), {}});
+  if (lowers)
+    add(row("caution_inspection"), Severity::note, "", {words("Lamps and least height"), {}},
+        {words("The car will drive lower than it was surveyed. Least heights, lamp aim and alterations are for the "
+               "local inspection to decide."),
+         {}},
+        {words("Ask before parts are bought; re-aim the lamps at road height."), {}});
+  return out;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,176 @@
+#include "assess/end/end_answer.h"
+
+#include "assess/end/firming.h"
+#include "assess/end/presets.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace tracks {
+constinit const TrackRow pressure{"pressure", words("pressure"), Kind::pressure};
+constinit const TrackRow pressure_left{"pressure_left", words("pressure left"), Kind::pressure, &pressure};
+constinit const TrackRow pressure_right{"pressure_right", words("pressure right"), Kind::pressure, &pressure};
+constinit const TrackRow frequency{"body_frequency", words("frequency without the tyre"), Kind::frequency};
+constinit const TrackRow ride_frequency{"ride_frequency", words("ride frequency"), Kind::frequency};
+constinit const TrackRow bag_height{"bag_height", words("bag height"), Kind::length};
+constinit const TrackRow damper_to_open{"damper_to_open", words("damper to open"), Kind::length};
+constinit const TrackRow damper_to_shut{"damper_to_shut", words("damper to shut"), Kind::length};
+} // namespace tracks
+
+namespace {
+
+constexpr const TrackRow* rows[] = {&tracks::pressure,       &tracks::pressure_left,  &tracks::pressure_right,
+                                    &tracks::frequency,      &tracks::ride_frequency, &tracks::bag_height,
+                                    &tracks::damper_to_open, &tracks::damper_to_shut};
+constexpr double track_step = 0.001; // m, at most
+
+/// Where the pressures lie beyond what the card knows or allows, sample by sample.
+std::vector<BeyondStretch> beyond_stretches(const Heights& heights,
+                                            const std::vector<std::optional<PoseState>>& states) {
+  std::vector<BeyondStretch> out;
+  for (std::size_t i = 0; i < states.size(); ++i) {
+    if (!states[i] || states[i]->beyond == air::Beyond::nothing) continue;
+    const double H = heights.low + heights.step * static_cast<double>(i);
+    if (out.empty() || out.back().what != states[i]->beyond || H - out.back().to > 1.5 * heights.step)
+      out.push_back({H, H, states[i]->beyond});
+    else
+      out.back().to = H;
+  }
+  return out;
+}
+
+std::vector<Track> tracks_in_case(const BagOnEnd& bag, const EndLoad& load, const BagAtHeights& at, std::size_t c) {
+  std::vector<Track> out;
+  if (at.places.empty()) return out;
+  const auto masses = bag.model().bag_masses(load);
+  const bool sides_differ = std::abs(masses[0] - masses[1]) > 0.01 * load.sprung_mass;
+  std::vector<std::optional<PoseState>> states;
+  states.reserve(at.places.size());
+  for (std::size_t i = 0; i < at.places.size(); ++i)
+    states.push_back(at.places[i] ? bag.state(*at.places[i], load, at.sides[c][i]) : std::nullopt);
+  const auto add = [&](const TrackRow& what, auto figure) {
+    out.push_back(track_of(what, at.heights, [&](std::size_t i) -> std::optional<double> {
+      return states[i] ? figure(*states[i]) : std::nullopt;
+    }));
+  };
+  add(tracks::pressure, [](const PoseState& s) { return std::optional(s.pressure); });
+  if (sides_differ) {
+    add(tracks::pressure_left, [](const PoseState& s) { return std::optional(s.side_pressure[0]); });
+    add(tracks::pressure_right, [](const PoseState& s) { return std::optional(s.side_pressure[1]); });
+  }
+  add(tracks::frequency, [](const PoseState& s) { return s.frequency; });
+  add(tracks::ride_frequency, [](const PoseState& s) { return s.ride_frequency; });
+  const auto beyond = beyond_stretches(at.heights, states);
+  for (Track& track : out)
+    track.beyond = beyond;
+  return out;
+}
+
+void add_tracks(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at, EndAssessment& out) {
+  const motion::TravelMap& map = *model.map;
+  if (bag) {
+    for (std::size_t c = 0; c < model.loads.size(); ++c)
+      out.cases.push_back(model.loads[c] ? tracks_in_case(*bag, *model.loads[c], at, c) : std::vector<Track>{});
+    out.tracks.push_back(track_of(tracks::bag_height, at.heights,
+                                  [&](std::size_t i) { return std::optional(bag->bag_height(at.heights.H(i))); }));
+  }
+  if (!map.has_damper()) return;
+  const Heights heights = Heights::over(out.domain_low, out.domain_high, track_step);
+  const auto damper = [&](std::size_t i) { return map.damper(heights.H(i)).value; };
+  if (model.damper_open)
+    out.tracks.push_back(track_of(tracks::damper_to_open, heights,
+                                  [&](std::size_t i) { return std::optional(*model.damper_open - damper(i)); }));
+  if (model.damper_shut)
+    out.tracks.push_back(track_of(tracks::damper_to_shut, heights,
+                                  [&](std::size_t i) { return std::optional(damper(i) - *model.damper_shut); }));
+}
+
+void add_presets(const FittedEnd& end, const BagOnEnd* bag, EndAssessment& out) {
+  for (const auto& H : end.presets) {
+    auto& preset = out.presets.emplace_back();
+    if (!H) continue;
+    preset = PresetAtEnd{*H,
+                         out.windows.reach && out.windows.reach->contains(*H),
+                         out.windows.road && out.windows.road->contains(*H),
+                         {}};
+    const auto place = bag ? bag->place(*H) : std::nullopt;
+    for (const auto& load : end.model.loads)
+      preset->cases.push_back(place && load ? bag->state(*place, *load) : std::nullopt);
+  }
+}
+
+/// Strokes from road height, and all that the bag can't do.
+void add_misfits(const build::Brief& brief, const FittedEnd& end, const BagOnEnd& bag, EndAssessment& out) {
+  if (const auto m = misfit_of_room(bag)) out.misfits.push_back(*m);
+  misfits_of_heights(brief, end.presets, out.windows, out.misfits);
+  if (const auto m = misfit_of_stops(bag)) out.misfits.push_back(*m);
+  const auto travel = free_travel(bag, Meeting::hit);
+  if (!end.road || !travel || !out.windows.reach || !out.windows.reach->contains(*end.road)) return;
+  const auto place = bag.place(*end.road);
+  for (std::size_t c = 0; c < end.model.loads.size(); ++c) {
+    const auto& load = end.model.loads[c];
+    out.strokes.push_back(load && place ? stroke_ends(bag, *load, *place, *travel) : std::nullopt);
+    const auto state = load && place ? bag.state(*place, *load) : std::nullopt;
+    misfits_on_the_road(bag, state, out.strokes.back(), c, out.misfits);
+  }
+}
+
+} // namespace
+
+const std::span<const TrackRow* const> end_tracks = rows;
+
+const Track* EndAssessment::find(const TrackRow& what, std::size_t load_case) const {
+  if (load_case < cases.size())
+    if (const Track* track = find_track(cases[load_case], what)) return track;
+  return find_track(tracks, what);
+}
+
+AnsweredEnds ask_ends(const build::Build& build, const shelf::Shelf& shelf) {
+  const auto ask = [&](End end) {
+    return AnsweredEnd(end_given(build, shelf, Answered<SurveyQuestion>(survey_given(build, end))));
+  };
+  return {ask(End::front), ask(End::rear)};
+}
+
+EndAnswer answer_end(const EndGiven& given) {
+  const SurveyedEnd& read = *given.survey;
+  EndAnswer out{fitted_end(given), {}};
+  const FittedEnd& end = out.fitted;
+  const EndModel& model = end.model;
+  EndAssessment& here = out.assessment;
+  here.surveyed_height = read.height;
+  here.side_height = read.side_height;
+  here.floor_correction = read.floor_correction;
+  here.tyre_radius = read.tyre_radius;
+  here.unsprung_mass = read.unsprung_mass;
+  here.unsprung_estimated = !given.survey.given().survey.unsprung_mass;
+  here.motion_ratio = read.motion_ratio;
+  here.spring_base_estimated = model.spring_base_estimated;
+  here.estimated = model.estimated;
+  if (model.map) {
+    std::optional<BagOnEnd> bag;
+    if (end.bag) bag.emplace(end.on());
+    const BagOnEnd* fitted = bag ? &*bag : nullptr;
+    std::vector<double> wished;
+    for (const auto& H : end.presets)
+      if (H) wished.push_back(*H);
+    if (const auto domain = domain_of(model, fitted, wished)) {
+      here.domain_low = domain->low;
+      here.domain_high = domain->high;
+      const BagAtHeights at = bag ? bag_at_heights(*bag, *domain, track_step) : BagAtHeights{};
+      here.windows = find_windows(model, fitted, at, *domain, end.road);
+      add_tracks(model, fitted, at, here);
+      add_presets(end, fitted, here);
+      here.bag_known = bag && !model.loads.empty() && model.loads[0];
+      if (bag) add_misfits(given.brief, end, *bag, here);
+      here.firms_most = firms_most(given, here.windows);
+    }
+  }
+  here.presets.resize(end.presets.size());
+  here.cases.resize(model.loads.size());
+  return out;
+}
+
+} // namespace mavrel::assess

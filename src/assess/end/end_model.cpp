@@ -1,0 +1,148 @@
+#include "assess/end/end_model.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+double EndModel::spring_force(double sprung_mass, double H, const motion::MapPoint& at) const {
+  double others = H < other_slack ? other_rate * (other_slack - H) : 0;
+  if (damper_gas != 0 && map->has_damper()) others += damper_gas * map->damper(H).slope;
+  return (sprung_mass * standard_gravity - others) / at.motion_ratio;
+}
+
+std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
+  const double half = joined ? 0 : 0.5 * (load.side_mass[0] - load.side_mass[1]) * side_lever;
+  return {load.sprung_mass + half, load.sprung_mass - half};
+}
+
+EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<SurveyQuestion> survey) {
+  const std::size_t e = build::at(survey.given().end);
+  const build::Brief& all = build.variant().brief;
+  EndGiven out{std::move(survey), build.variant().fit[e],          {},
+               build.surroundings.altitude, build.surroundings.temperature, {}};
+  out.fit.damper_curve.clear();
+  out.fit.extra.clear();
+  for (const build::Preset& preset : all.presets) {
+    build::Preset& here = out.brief.presets.emplace_back();
+    here.use = preset.use;
+    here.wish[e] = preset.wish[e];
+    if (here.wish[e]) here.wish[e]->extra.clear();
+  }
+  out.brief.bump_travel = all.bump_travel;
+  out.brief.rebound_reserve = all.rebound_reserve;
+  out.brief.bag_margin = all.bag_margin;
+  out.brief.bag_clearance = all.bag_clearance;
+  out.brief.road_pressure_share = all.road_pressure_share;
+  out.brief.exponent = all.exponent;
+  if (!out.fit.bag.empty()) out.bag = shelf.take(out.fit.bag);
+  return out;
+}
+
+namespace {
+
+/// The damper's three lengths: of those known none is changed, and the rest lies from them as usual.
+/// @param open, shut  the fitted damper's, or the surveyed one's
+void fill_damper(const SurveyedEnd& survey, const StandIns& usual, std::optional<double>& length, EndModel& out) {
+  const double ratio = *survey.damper_ratio;
+  const Usual open{usual.droop.value * ratio, usual.droop.doubt * ratio};
+  const Usual shut{usual.bump.value * ratio, usual.bump.doubt * ratio};
+  const auto take = [&](std::optional<double>& to, const char* field, const Usual& figure) {
+    if (to) return;
+    to = figure.value;
+    out.estimated.push_back({field, Kind::length, figure});
+  };
+  const double doubt = std::max(open.doubt, shut.doubt);
+  if (out.damper_open && out.damper_shut) // where between its ends it stands
+    take(length, "damper_length_m",
+         {std::lerp(*out.damper_shut, *out.damper_open, shut.value / (shut.value + open.value)), doubt});
+  else if (out.damper_open)
+    take(length, "damper_length_m", {*out.damper_open - open.value, doubt});
+  else if (out.damper_shut)
+    take(length, "damper_length_m", {*out.damper_shut + shut.value, doubt});
+  else if (!length)
+    length = usual_damper_length; // nothing is held against it but what lies from it
+  take(out.damper_open, "damper_open_m", {*length + open.value, open.doubt});
+  take(out.damper_shut, "damper_shut_m", {*length - shut.value, shut.doubt});
+}
+
+} // namespace
+
+EndModel end_model(const EndGiven& given) {
+  const SurveyedEnd& read = *given.survey;
+  const build::EndSurvey& survey = given.survey.given().survey;
+  const build::EndFit& fit = given.fit;
+  EndModel out;
+  out.end = given.survey.given().end;
+  out.layout = survey.layout;
+  out.track = survey.track;
+  out.base = spring_base(survey);
+  out.brief = given.brief;
+  out.brief.presets.clear();
+  out.setting.n = out.brief.exponent;
+  out.setting.ambient = {given.altitude, given.temperature};
+  if (fit.line == build::LineState::open) out.setting.added_volume = fit.added_volume;
+  out.line = air::tube(fit.line_bore, fit.line_length);
+  out.line_length = fit.line_length;
+  out.unsprung_mass = read.unsprung_mass;
+  out.tyre_rate = survey.tyre_rate.value_or(usual_tyre_rate);
+  out.friction = survey.friction;
+  out.stop_give = survey.bump_stop_give;
+  out.damper_gas = fit.damper_gas;
+  out.joined = fit.sides == build::Sides::joined;
+  out.room = survey.bag_room;
+  if (is_solid_axle(survey.layout)) {
+    // A base measured without a track is taken on a track that would make it usual.
+    const bool measured = survey.spring_base && survey.track;
+    out.side_lever = measured ? *survey.track / *survey.spring_base : 1 / usual_spring_base;
+    out.spring_base_estimated = !survey.spring_base;
+  }
+  out.surveyed_height = read.height;
+  out.tyre_radius = read.tyre_radius;
+  if (survey.other_spring_rate && survey.other_spring_slack) {
+    out.other_rate = *survey.other_spring_rate;
+    out.other_slack = *survey.other_spring_slack;
+  }
+  out.loads = read.loads;
+  out.damper_open = fit.damper_open ? fit.damper_open : read.damper_open;
+  out.damper_shut = fit.damper_shut ? fit.damper_shut : read.damper_shut;
+  out.stop_ratio = read.stop_ratio;
+  if (!read.height) return out;
+  out.estimated = read.estimated;
+  std::optional<double> damper = read.damper_length;
+  fill_damper(read, stand_ins(survey.layout), damper, out);
+  out.map =
+      motion::TravelMap::linear(*read.height, *read.spring_length, *read.motion_ratio, damper, *read.damper_ratio);
+  if (read.stop_gap && out.stop_ratio) out.stop_height = *read.height - *read.stop_gap / *out.stop_ratio;
+  return out;
+}
+
+std::optional<double> wished_height(const build::HeightWish& wish, const EndModel& model) {
+  switch (wish.as) {
+  case build::HeightWish::As::height:
+    return wish.value;
+  case build::HeightWish::As::gap:
+    if (!model.tyre_radius) return std::nullopt;
+    return *model.tyre_radius + wish.value;
+  case build::HeightWish::As::drop:
+    if (!model.surveyed_height) return std::nullopt;
+    return *model.surveyed_height - wish.value;
+  }
+  return std::nullopt;
+}
+
+build::HeightWish wish_for_height(double H, const build::HeightWish& like, std::optional<double> surveyed_height,
+                                  std::optional<double> tyre_radius) {
+  build::HeightWish out = like;
+  if (like.as == build::HeightWish::As::gap && tyre_radius)
+    out.value = H - *tyre_radius;
+  else if (like.as == build::HeightWish::As::drop && surveyed_height)
+    out.value = *surveyed_height - H;
+  else {
+    out.as = build::HeightWish::As::height;
+    out.value = H;
+  }
+  return out;
+}
+
+} // namespace mavrel::assess

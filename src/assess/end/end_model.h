@@ -1,0 +1,76 @@
+// One end of the car made ready for arithmetic: its travel map, its stops, its loads. Everything about it that does
+// not depend on which bag is fitted.
+#pragma once
+
+#include "air/bag.h"
+#include "air/flow.h"
+#include "assess/kept/kept.h"
+#include "assess/survey/surveyed_end.h"
+#include "motion/travel_map.h"
+#include "shelf/shelf.h"
+
+#include <optional>
+#include <tuple>
+#include <vector>
+
+namespace mavrel::assess {
+
+/// All that one end with what is fitted there is worked out from.
+struct EndGiven {
+  Answered<SurveyQuestion> survey;
+  build::EndFit fit;     // without its damper's curve, which no height depends on
+  build::Brief brief;    // reserves, and the presets wished for at this end, without their names
+  double altitude = 0;   // m
+  double temperature = 0; // K
+  std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
+  [[nodiscard]] auto parts() const { return std::tie(survey, fit, brief, altitude, temperature, bag); }
+  friend bool operator==(const EndGiven&, const EndGiven&) = default;
+};
+[[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<SurveyQuestion> survey);
+
+struct EndModel {
+  End end = End::front;
+  build::Layout layout = build::Layout::strut;
+  std::optional<double> track;            // m
+  std::optional<double> base;             // m between left and right spring, measured or estimated
+  std::optional<motion::TravelMap> map; // none while the height was not taken
+  std::optional<double> surveyed_height;
+  std::optional<double> tyre_radius;
+  std::optional<double> damper_open, damper_shut; // m, the fitted damper's
+  std::optional<double> stop_height;              // m, H where the bump stop meets
+  std::optional<double> stop_ratio;               // d(gap)/dH
+  double stop_give = 0;                           // m at the wheel, from there to where it gives no more
+  double other_rate = 0, other_slack = 0;         // other springs at the wheel, N/m and m
+  double damper_gas = 0;                          // N along the damper's rod, pushing it out
+  std::vector<std::optional<EndLoad>> loads;      // one a load case
+  build::Brief brief;                             // reserves; its presets are not copied
+  air::BagSetting setting;                        // with the added volume while its line is open
+  air::Restriction line;                          // to the added volume
+  double line_length = 0;                         // m
+  double unsprung_mass = 0;                       // kg a corner
+  double tyre_rate = 0;                           // N/m
+  double friction = 0;                            // N at the wheel
+  double side_lever = 1;              // side loads at the springs over those at the wheels: a solid axle's track / base
+  bool spring_base_estimated = false; // of a solid axle
+  bool joined = false;                // left and right share one pressure
+  std::optional<double> room;         // m, free diameter around the bag's axis
+  std::vector<Estimate> estimated;    // readings that usual figures stand in for
+
+  /// Force along the spring for a sprung mass at H, N: (m·g − other springs − damper's gas)/MR.
+  [[nodiscard]] double spring_force(double sprung_mass, double H, const motion::MapPoint& at) const;
+  /// What the left and the right bag carry, kg of sprung mass. The one place that knows of axles and tees.
+  [[nodiscard]] std::array<double, 2> bag_masses(const EndLoad& load) const;
+};
+
+/// Rate of a tyre when nobody gave one, N/m.
+constexpr double usual_tyre_rate = 2e5;
+[[nodiscard]] EndModel end_model(const EndGiven& given);
+
+/// H that a wish stands for at this end; none while the survey or the tyre it refers to is missing.
+[[nodiscard]] std::optional<double> wished_height(const build::HeightWish& wish, const EndModel& model);
+/// The wish that stands for H, said the same way as `like`.
+[[nodiscard]] build::HeightWish wish_for_height(double H, const build::HeightWish& like,
+                                                std::optional<double> surveyed_height,
+                                                std::optional<double> tyre_radius);
+
+} // namespace mavrel::assess

@@ -1,0 +1,226 @@
+#include "assess/end/limits.h"
+
+#include "curve/root.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace mavrel::assess {
+
+// ---- the rows
+
+namespace {
+
+using Gain = std::optional<double>;
+
+double inside(const EndModel& model, double H) {
+  return std::clamp(H, model.map->lowest(), model.map->highest());
+}
+Gain by_spring(const EndModel& model, double H) {
+  return 1 / model.map->at(inside(model, H)).motion_ratio;
+}
+Gain by_damper(const EndModel& model, double H) {
+  return 1 / model.map->damper(inside(model, H)).slope;
+}
+Gain by_stop(const EndModel& model, double) {
+  return model.stop_ratio ? Gain(1 / *model.stop_ratio) : std::nullopt;
+}
+
+} // namespace
+
+namespace limits {
+
+constinit const Limit bag_collapsed{
+    "bag_collapsed", words("bag collapsed"), words("bag down"),
+    [](double part) -> Message {
+      return {words("{0} less stack, or a bag that collapses that much lower"), {told_from(metres(part), 0)}};
+    },
+    by_spring};
+constinit const Limit bag_full{"bag_full", words("bag at full height"), words("bag full"),
+                               [](double part) -> Message {
+                                 return {words("{0} more stack, or a longer bag"), {told_from(metres(part), 0)}};
+                               },
+                               by_spring};
+constinit const Limit bump_stop{
+    "bump_stop", words("bump stop"), words("bump stop"),
+    [](double part) -> Message { return {words("{0} off the bump stop"), {told_from(metres(part), 0)}}; }, by_stop};
+constinit const Limit damper_shut{"damper_shut", words("damper shut"), words("damper shut"),
+                                  [](double part) -> Message {
+                                    return {words("a damper {0} shorter when shut"), {told_from(metres(part), 0)}};
+                                  },
+                                  by_damper};
+constinit const Limit damper_open{"damper_open", words("damper open"), words("damper open"),
+                                  [](double part) -> Message {
+                                    return {words("a damper {0} longer when open"), {told_from(metres(part), 0)}};
+                                  },
+                                  by_damper};
+constinit const Limit pressure_high{
+    "pressure_high", words("bag pressure high"), words("pressure"),
+    [](double) -> Message { return {words("a bag with more area or a higher maximum"), {}}; }};
+constinit const Limit pressure_low{"pressure_low", words("bag pressure low"), words("slack"),
+                                   [](double) -> Message { return {words("a bag with less area"), {}}; }};
+constinit const Limit card_unknown{"card_unknown", words("not on the bag's card"), words("off the card"),
+                                   [](double) -> Message { return {words("a card whose rows go that far"), {}}; },
+                                   nullptr, true};
+
+} // namespace limits
+
+namespace {
+constexpr const Limit* rows[] = {&limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,
+                                 &limits::damper_shut,   &limits::damper_open,   &limits::pressure_high,
+                                 &limits::pressure_low,  &limits::card_unknown};
+} // namespace
+const std::span<const Limit* const> end_limits = rows;
+
+// ---- where they lie
+
+namespace {
+
+constexpr double beyond = 0.012; // m drawn past the outermost known limit
+constexpr double far_away = std::numeric_limits<double>::infinity();
+
+/// A limit of shape: everything on one side of a height.
+struct Bare {
+  const Limit* limit;
+  double height;
+  bool below; // forbids what is below
+};
+
+std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
+  std::vector<Bare> out;
+  const motion::TravelMap& map = *model.map;
+  // A part whose end lies beyond the map limits nothing within it, unless the map lies wholly past that end.
+  const auto add = [&](const Limit& limit, std::optional<double> height, bool below, double at_low, double at_high,
+                       double end) {
+    if (height) return out.push_back({&limit, *height, below});
+    if (below && std::max(at_low, at_high) < end) out.push_back({&limit, map.highest(), below});
+    if (!below && std::min(at_low, at_high) > end) out.push_back({&limit, map.lowest(), below});
+  };
+  if (map.has_damper()) {
+    const double at_low = map.damper(map.lowest()).value, at_high = map.damper(map.highest()).value;
+    if (model.damper_shut)
+      add(limits::damper_shut, map.height_for_damper(*model.damper_shut), true, at_low, at_high, *model.damper_shut);
+    if (model.damper_open)
+      add(limits::damper_open, map.height_for_damper(*model.damper_open), false, at_low, at_high,
+          *model.damper_open);
+  }
+  if (model.stop_height) out.push_back({&limits::bump_stop, *model.stop_height, true});
+  if (bag) {
+    const double at_low = bag->bag_height(map.lowest()), at_high = bag->bag_height(map.highest());
+    add(limits::bag_collapsed, bag->height_for_bag(bag->least_bag_height()), true, at_low, at_high,
+        bag->least_bag_height());
+    add(limits::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high,
+        bag->card().max_height);
+    // Between what the bag may do and what its card was measured over, nobody knows.
+    constexpr double covered = 1e-6; // m
+    const air::BagCurve& curve = bag->bag().curve;
+    if (curve.lowest() > bag->least_bag_height() + covered)
+      add(limits::card_unknown, bag->height_for_bag(curve.lowest()), true, at_low, at_high, curve.lowest());
+    if (curve.highest() < bag->card().max_height - covered)
+      add(limits::card_unknown, bag->height_for_bag(curve.highest()), false, at_low, at_high, curve.highest());
+  }
+  return out;
+}
+
+/// Heights where a corner's pressure lies beyond a level, as stretches.
+/// @param side  of the pressures in `at`, which of the two that is: the heavier for a level that is too high
+void add_pressure_stretches(const BagOnEnd& bag, const BagAtHeights& at, std::size_t load_case, std::size_t side,
+                            const Limit& limit, double level, std::vector<Stretch>& out) {
+  const auto& pressures = at.sides[load_case];
+  const bool high_is_bad = &limit == &limits::pressure_high;
+  const auto beyond_level = [&](double p) { return high_is_bad ? p - level : level - p; };
+  const double mass = bag.model().bag_masses(*bag.model().loads[load_case])[side];
+  const double low = at.heights.low, high = at.heights.high;
+  const auto excess = [&](double H) {
+    // Where other springs carry everything the bag is slack: no pressure at all.
+    return beyond_level(bag.pressure(std::clamp(H, low, high), mass).value_or(0));
+  };
+  bool first = true, open = false; // the first height; whether a stretch is under way
+  double opened_at = low, from_H = low, from_excess = 0;
+  for (std::size_t i = 0; i < at.places.size(); ++i) {
+    if (!at.places[i]) continue;
+    const double H = at.places[i]->H, here = beyond_level(pressures[i][side]);
+    if (first) {
+      open = here > 0;
+      first = false;
+    } else if ((here > 0) != (from_excess > 0)) {
+      const double edge = curve::crossing(excess, from_H, H).value_or(H);
+      if (open) out.push_back({&limit, opened_at, edge, load_case, 0});
+      opened_at = edge;
+      open = !open;
+    }
+    from_H = H;
+    from_excess = here;
+  }
+  if (open) out.push_back({&limit, opened_at, high, load_case, 0});
+}
+
+Stretch from_bare(const Bare& limit, const Domain& domain, double reserve) {
+  if (limit.below)
+    return {limit.limit, domain.low, std::clamp(limit.height + reserve, domain.low, domain.high), {}, reserve};
+  return {limit.limit, std::clamp(limit.height - reserve, domain.low, domain.high), domain.high, {}, reserve};
+}
+
+void add_gains(std::optional<Window>& window, const EndModel& model) {
+  if (!window) return;
+  for (Edge* edge : {&window->low, &window->high})
+    if (edge->governing && edge->governing->limit->height_per_part)
+      edge->height_per_metre = edge->governing->limit->height_per_part(model, edge->height);
+}
+
+} // namespace
+
+std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std::span<const double> also) {
+  if (!model.map) return std::nullopt;
+  double low = far_away, high = -far_away;
+  const auto hold = [&](double H) {
+    low = std::min(low, H);
+    high = std::max(high, H);
+  };
+  for (const Bare& limit : bare_limits(model, bag))
+    hold(limit.height);
+  if (model.surveyed_height) hold(*model.surveyed_height);
+  for (const double H : also)
+    hold(H);
+  low = std::max(low - beyond, model.map->lowest());
+  high = std::min(high + beyond, model.map->highest());
+  if (!(high > low)) return std::nullopt;
+  return Domain{low, high};
+}
+
+Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at, const Domain& domain,
+                     std::optional<double> prefer) {
+  Windows out;
+  for (const Bare& limit : bare_limits(model, bag)) {
+    const double reserve = limit.below ? model.brief.bump_travel : model.brief.rebound_reserve;
+    out.reach_blocked.push_back(from_bare(limit, domain, 0));
+    out.road_blocked.push_back(from_bare(limit, domain, reserve));
+  }
+  for (std::size_t c = 0; bag && c < at.sides.size(); ++c) {
+    if (at.sides[c].empty()) continue;
+    const air::BagCard& card = bag->card();
+    const auto masses = model.bag_masses(*model.loads[c]);
+    const std::size_t heavy = masses[1] > masses[0] ? 1 : 0, light = 1 - heavy;
+    const double road_level = card.max_pressure * model.brief.road_pressure_share;
+    add_pressure_stretches(*bag, at, c, heavy, limits::pressure_high, card.max_pressure, out.reach_blocked);
+    add_pressure_stretches(*bag, at, c, heavy, limits::pressure_high, road_level, out.road_blocked);
+    add_pressure_stretches(*bag, at, c, light, limits::pressure_low, card.min_pressure, out.road_blocked);
+  }
+  drop_empty(out.reach_blocked);
+  drop_empty(out.road_blocked);
+  out.reach = window_between(out.reach_blocked, domain, prefer);
+  out.road = window_between(out.road_blocked, domain, prefer);
+  add_gains(out.reach, model);
+  add_gains(out.road, model);
+  return out;
+}
+
+Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& domain, std::optional<double> prefer,
+                     std::optional<std::size_t> only_case) {
+  constexpr double step = 0.003; // m; pressures are smooth in H, their crossings are refined
+  const BagAtHeights at = bag ? bag_at_heights(*bag, domain, step, 8, only_case) : BagAtHeights{};
+  return find_windows(model, bag, at, domain, prefer);
+}
+
+} // namespace mavrel::assess

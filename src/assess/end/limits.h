@@ -1,0 +1,35 @@
+// Which heights an end and its bag forbid, by what, and the windows that are left.
+#pragma once
+
+#include "assess/end/bag_at_heights.h"
+#include "assess/height/window.h"
+
+#include <span>
+
+namespace mavrel::assess {
+
+/// Rows of what stops an end by itself.
+namespace limits {
+extern const Limit bag_collapsed, bag_full, bump_stop, damper_shut, damper_open;
+extern const Limit pressure_high; // the bag's maximum, or on the road the share of it allowed
+extern const Limit pressure_low;  // the bag's minimum
+extern const Limit card_unknown;  // the bag's card has no rows there: nobody knows what the bag does
+} // namespace limits
+extern const std::span<const Limit* const> end_limits;
+
+/// The heights worth looking at: every bare limit that is known, the survey and the wishes, and a little beyond;
+/// inside the map. None while there is no map.
+[[nodiscard]] std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std::span<const double> also);
+
+/// @param bag     none: the end's own limits only
+/// @param at      the bag at heights close enough together that no pressure limit is stepped over; its load cases are
+///                those that must be satisfied
+/// @param prefer  H the chosen window should hold if a window does (road height)
+[[nodiscard]] Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at,
+                                   const Domain& domain, std::optional<double> prefer);
+
+/// The same for who needs nothing else at those heights. @param only_case  the one load case that counts; none: all
+[[nodiscard]] Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& domain,
+                                   std::optional<double> prefer, std::optional<std::size_t> only_case = {});
+
+} // namespace mavrel::assess

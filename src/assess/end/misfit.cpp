@@ -1,0 +1,167 @@
+#include "assess/end/misfit.h"
+
+#include "assess/end/presets.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace {
+
+// What is no length is weighed as if it were one, so that the least of several misses can be named.
+constexpr double without_reach = 1, without_road = 0.5, not_held = 1, unknown = 0.3; // m
+constexpr double per_share = 0.1;                                                    // m for the whole of a pressure
+
+} // namespace
+
+double room_needed(const air::BagCard& card, const build::Brief& brief) {
+  return card.max_diameter + 2 * brief.bag_clearance;
+}
+
+std::optional<Misfit> misfit_of_room(const BagOnEnd& bag) {
+  const auto& room = bag.model().room;
+  const double needs = room_needed(bag.card(), bag.model().brief);
+  if (!room || needs <= *room) return std::nullopt;
+  Misfit out;
+  out.code = MisfitCode::room;
+  out.figure = needs;
+  out.limit = *room;
+  out.by = needs - *room;
+  return out;
+}
+
+const std::optional<Window>& window_for(const Windows& windows, build::PresetUse use) {
+  return needs_road_window(use) ? windows.road : windows.reach;
+}
+
+void misfits_of_heights(const build::Brief& brief, const std::vector<std::optional<double>>& presets,
+                        const Windows& windows, std::vector<Misfit>& out) {
+  if (!windows.reach) {
+    Misfit& none = out.emplace_back();
+    none.code = MisfitCode::no_reach;
+    none.by = without_reach;
+    return;
+  }
+  if (!windows.road) {
+    Misfit& none = out.emplace_back();
+    none.code = MisfitCode::no_road;
+    none.by = without_road;
+  }
+  for (std::size_t i = 0; i < presets.size(); ++i) {
+    if (!presets[i]) continue;
+    const double H = *presets[i];
+    const auto& window = window_for(windows, brief.presets[i].use);
+    if (!window || window->contains(H)) continue; // no road window at all was said above
+    Misfit& m = out.emplace_back();
+    m.code = MisfitCode::preset_outside;
+    m.preset = i;
+    m.low = H < window->low.height;
+    m.edge = m.low ? window->low : window->high;
+    if (m.edge->governing) m.load_case = m.edge->governing->load_case;
+    m.figure = H;
+    m.limit = m.edge->height;
+    m.by = std::abs(H - m.edge->height);
+  }
+}
+
+std::optional<Misfit> misfit_of_stops(const BagOnEnd& bag) {
+  const auto& stop = bag.model().stop_height;
+  if (bag.card().internal_stop || !stop) return std::nullopt;
+  const auto H = height_of_bag_margin(bag);
+  if (!H || *H <= *stop + 1e-9) return std::nullopt;
+  Misfit out;
+  out.code = MisfitCode::bag_before_stop;
+  out.figure = *stop;
+  out.limit = *H;
+  out.by = *H - *stop;
+  return out;
+}
+
+void misfits_on_the_road(const BagOnEnd& bag, const std::optional<PoseState>& state,
+                         const std::optional<StrokeEnds>& stroke, std::size_t load_case, std::vector<Misfit>& out) {
+  const auto add = [&](MisfitCode code, double by) -> Misfit& {
+    Misfit& m = out.emplace_back();
+    m.code = code;
+    m.load_case = load_case;
+    m.by = by;
+    return m;
+  };
+  if (state && !state->ride_frequency) add(MisfitCode::not_held_up, not_held);
+  if (!stroke) return;
+  const air::BagCard& card = bag.card();
+  for (const StrokeEnd* end : {&stroke->bump, &stroke->rebound}) {
+    if (end->pressure) continue;
+    Misfit& m = add(MisfitCode::stroke_unknown, unknown);
+    m.low = end == &stroke->bump;
+    m.figure = end->height;
+  }
+  if (stroke->bump.pressure && *stroke->bump.pressure > card.max_pressure) {
+    Misfit& m = add(MisfitCode::bump_over_maximum, per_share * (*stroke->bump.pressure / card.max_pressure - 1));
+    m.low = true;
+    m.figure = *stroke->bump.pressure;
+    m.limit = card.max_pressure;
+  }
+  if (stroke->rebound.pressure && *stroke->rebound.pressure < card.min_pressure) {
+    Misfit& m =
+        add(MisfitCode::rebound_under_minimum, per_share * (card.min_pressure - *stroke->rebound.pressure) / 1e5);
+    m.figure = *stroke->rebound.pressure;
+    m.limit = card.min_pressure;
+  }
+}
+
+std::vector<std::string> preset_names(const build::Build& build) {
+  std::vector<std::string> out;
+  for (const build::Preset& preset : build.variant().brief.presets)
+    out.push_back(preset.name);
+  return out;
+}
+
+std::vector<std::string> case_names(const build::Build& build) {
+  std::vector<std::string> out;
+  for (const build::LoadCase& load : build.load_cases)
+    out.push_back(load.name);
+  if (out.empty()) out.emplace_back(words("As surveyed"));
+  return out;
+}
+
+Message limit_words(const std::optional<Stretch>& limit, const std::vector<std::string>& cases) {
+  if (!limit) return {words("the end of what is known"), {}};
+  const Message name{limit->limit->name, {}};
+  if (!limit->load_case) return name;
+  return {words("{0}, {1}"), {name, cases[*limit->load_case]}};
+}
+
+Message short_words(const Misfit& m, const MisfitWords& with) {
+  const std::string load = m.load_case ? with.cases[*m.load_case] : std::string();
+  switch (m.code) {
+  case MisfitCode::room:
+    return {words("rubs: needs {0} of room, there is {1}"),
+            {told_from(metres(m.figure), m.limit), told_from(metres(m.limit), m.figure)}};
+  case MisfitCode::no_reach:
+    return {words("no height is left between its limits"), {}};
+  case MisfitCode::no_road:
+    return {words("no height is left to drive at"), {}};
+  case MisfitCode::preset_outside: {
+    const Message limit = limit_words(m.edge->governing, with.cases);
+    return {m.low ? words("{0} is {1} too low: {2}") : words("{0} is {1} too high: {2}"),
+            {with.presets[*m.preset], told_from(metres(m.by), 0), limit}};
+  }
+  case MisfitCode::bag_before_stop:
+    return {words("meets {0} before the bump stop"), {told_from(metres(m.by), 0)}};
+  case MisfitCode::not_held_up:
+    return {words("would not hold itself up at road height, {0}"), {load}};
+  case MisfitCode::bump_over_maximum:
+    return {words("{0} in full bump, {1}; it takes {2}"),
+            {told_from(pascals(m.figure), m.limit), load, told_from(pascals(m.limit), m.figure)}};
+  case MisfitCode::rebound_under_minimum:
+    return {words("{0} in full rebound, {1}; it wants {2}"),
+            {told_from(pascals(std::max(0.0, m.figure)), m.limit), load, told_from(pascals(m.limit), m.figure)}};
+  case MisfitCode::stroke_unknown:
+    return {m.low ? words("full bump at {0} is not on its card") : words("full rebound at {0} is not on its card"),
+            {metres(m.figure)}};
+  }
+  return {};
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,55 @@
+// Stretches of height that are forbidden, and the window that is left between them.
+#pragma once
+
+#include "assess/height/limit.h"
+
+#include <span>
+#include <vector>
+
+namespace mavrel::assess {
+
+/// The heights looked at.
+struct Domain {
+  double low = 0, high = 0; // m, H
+};
+
+/// A stretch of height that one limit forbids.
+struct Stretch {
+  const Limit* limit = nullptr;         // a row, never nullptr in an answer
+  double from = 0, to = 0;              // m, H; clipped to the domain
+  std::optional<std::size_t> load_case; // for limits that depend on the load
+  double reserve = 0;                   // m of travel kept free in front of the bare limit (road only)
+};
+
+/// One end of a window.
+struct Edge {
+  double height = 0;                // m, H
+  std::optional<Stretch> governing; // none: nothing known limits the end on this side
+  std::optional<Stretch> next;      // what would limit if the governing one were gone
+  double next_height = 0;           // m, where that would be
+  std::optional<double>
+      height_per_metre; // m of height gained for each m of part gained (damper, stack, stop); none for pressures
+};
+
+struct Window {
+  Edge low, high;
+  [[nodiscard]] double width() const { return high.height - low.height; }
+  [[nodiscard]] bool contains(double H) const { return H >= low.height - 1e-9 && H <= high.height + 1e-9; }
+};
+
+struct Windows {
+  std::vector<Stretch> reach_blocked, road_blocked; // road includes the reserves
+  std::optional<Window> reach, road;                // none: no height is left
+};
+
+/// Removes stretches of no length.
+void drop_empty(std::vector<Stretch>& blocked);
+
+/// The free interval around `prefer`, else the widest; its edges named. None where nothing is left.
+[[nodiscard]] std::optional<Window> window_between(std::span<const Stretch> blocked, const Domain& domain,
+                                                   std::optional<double> prefer);
+
+/// That a height is none the end stands at: `431 mm lies outside the reach window, 306 mm to 419 mm.`
+[[nodiscard]] Message outside_reach(double H, const Window& reach);
+
+} // namespace mavrel::assess

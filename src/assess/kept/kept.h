@@ -1,0 +1,61 @@
+// Answers kept by what they were worked out from. A question states all that it reads as a value and nothing else; its
+// answer is kept while that value is equal. So an edit works out only what it touches, and nobody marks anything stale.
+//
+// A question is a struct with
+//   using Given  = …;   a value with ==, and parts() for its digest
+//   using Answer = …;
+//   static constexpr int formula = 1;                    raised when the arithmetic changes
+//   static Answer answer(const Given&);                  pure
+#pragma once
+
+#include "assess/kept/digest.h"
+
+#include <memory>
+#include <optional>
+#include <utility>
+
+namespace mavrel::assess {
+
+/// An answer with all that it was worked out from. Shared and never changed; may be read from any thread. As a part of
+/// another question's given it stands for what it was worked out from itself.
+template <class Question>
+class Answered {
+public:
+  using Given = typename Question::Given;
+  using Answer = typename Question::Answer;
+
+  explicit Answered(Given given) : held_(std::make_shared<const Held>(std::move(given))) {}
+  [[nodiscard]] const Given& given() const { return held_->given; }
+  [[nodiscard]] const Answer& operator*() const { return held_->answer; }
+  [[nodiscard]] const Answer* operator->() const { return &held_->answer; }
+  [[nodiscard]] auto parts() const { return std::tie(held_->given); }
+  /// Is it one and the same answer, not only an equal one?
+  [[nodiscard]] bool same(const Answered& other) const { return held_ == other.held_; }
+  friend bool operator==(const Answered& a, const Answered& b) { return a.same(b) || a.given() == b.given(); }
+
+private:
+  struct Held {
+    explicit Held(Given from) : given(std::move(from)), answer(Question::answer(given)) {}
+    Given given;
+    Answer answer; // may refer to `given`
+  };
+  std::shared_ptr<const Held> held_;
+};
+
+/// The last answer to one question. One thread's own.
+template <class Question>
+class Kept {
+public:
+  using Given = typename Question::Given;
+
+  /// @returns the answer, worked out only when `given` differs from the last; valid until the next ask
+  const Answered<Question>& ask(Given given) {
+    if (!last_ || !(last_->given() == given)) last_.emplace(std::move(given));
+    return *last_;
+  }
+
+private:
+  std::optional<Answered<Question>> last_;
+};
+
+} // namespace mavrel::assess

@@ -1,0 +1,66 @@
+#include "assess/rows.h"
+
+#include "assess/assessment.h"
+#include "assess/bags/bags_findings.h"
+#include "assess/end/car_findings.h"
+#include "assess/end/end_findings.h"
+#include "assess/survey/survey_findings.h"
+
+namespace mavrel::assess {
+
+namespace {
+
+template <bool EndAssessment::*Known>
+bool at_both_ends(const Assessment& a) {
+  return a.end(End::front).*Known && a.end(End::rear).*Known;
+}
+bool heights_known(const Assessment& a) {
+  return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
+}
+
+} // namespace
+
+namespace stages {
+constinit const StageRow car_in{"car_in", words("Car in"), heights_known};
+constinit const StageRow bags{"bags", words("Bags"), at_both_ends<&EndAssessment::bag_known>};
+} // namespace stages
+
+namespace {
+
+constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags};
+
+// One entry a topic.
+const std::span<const Limit* const> limit_tables[] = {end_limits};
+const std::span<const TrackRow* const> track_tables[] = {end_tracks};
+const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows, car_finding_rows,
+                                                      bags_finding_rows};
+
+} // namespace
+
+std::span<const StageRow* const> all_stages() {
+  return stage_rows;
+}
+
+std::vector<const Limit*> all_limits() {
+  std::vector<const Limit*> out;
+  for (const auto& table : limit_tables)
+    out.insert(out.end(), table.begin(), table.end());
+  return out;
+}
+
+std::vector<const TrackRow*> all_tracks() {
+  std::vector<const TrackRow*> out;
+  for (const auto& table : track_tables)
+    out.insert(out.end(), table.begin(), table.end());
+  return out;
+}
+
+std::vector<const FindingRow*> all_findings() {
+  std::vector<const FindingRow*> out;
+  for (const auto& table : finding_tables)
+    for (const FindingRow& row : table)
+      out.push_back(&row);
+  return out;
+}
+
+} // namespace mavrel::assess

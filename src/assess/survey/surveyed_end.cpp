@@ -1,0 +1,70 @@
+#include "assess/survey/surveyed_end.h"
+
+#include "curve/readings.h"
+#include "motion/wheel.h"
+
+namespace mavrel::assess {
+
+using build::SpringPlace;
+using build::StopPlace;
+
+SurveyGiven survey_given(const build::Build& build, End end) {
+  SurveyGiven out{end, build.end(end), floors_of(build), build.body.wheelbase, masses_of(build)};
+  out.survey.rating.reset();
+  out.survey.bar_rate.reset();
+  out.survey.roll_centre.reset();
+  out.survey.extra.clear();
+  for (build::Corner& corner : out.survey.corners) {
+    corner.floor.reset(); // among the floors
+    corner.extra.clear();
+  }
+  return out;
+}
+
+namespace {
+
+/// What is usual for the layout, where it was not taken; written down as such.
+void fill_in(const build::EndSurvey& survey, SurveyedEnd& out) {
+  const StandIns usual = stand_ins(survey.layout);
+  const auto take = [&](std::optional<double>& to, const char* field, Kind kind, const Usual& figure) {
+    if (to) return;
+    to = figure.value;
+    out.estimated.push_back({field, kind, figure});
+  };
+  take(out.motion_ratio, "motion_ratio", Kind::plain, usual.motion_ratio);
+  take(out.spring_length, "spring_length_m", Kind::length, usual.spring_length);
+  if (survey.spring_place == SpringPlace::around_damper && !out.damper_ratio)
+    out.damper_ratio = out.motion_ratio; // one and the same: if it is usual, that was said above
+  take(out.damper_ratio, "damper_ratio", Kind::plain, usual.damper_ratio);
+}
+
+} // namespace
+
+SurveyedEnd surveyed_end(const SurveyGiven& given) {
+  const build::EndSurvey& survey = given.survey;
+  SurveyedEnd out;
+  out.floor_correction = floor_corrections(given.floors)[build::at(given.end)];
+  std::vector<double> sides;
+  for (const Side side : build::both_sides)
+    if (const auto height = curve::mean(survey.corners[build::at(side)].height.values)) {
+      out.side_height[build::at(side)] = *height + out.floor_correction[build::at(side)];
+      sides.push_back(*out.side_height[build::at(side)]);
+    }
+  out.height = curve::mean(sides);
+  if (const auto wheel = motion::parse_wheel(survey.wheel)) out.tyre_radius = motion::wheel_space(*wheel).diameter / 2;
+  out.unsprung_mass = unsprung_mass(survey);
+  out.loads = end_loads(survey, given.end, given.wheelbase, given.masses);
+  out.motion_ratio = curve::mean(survey.motion_ratio.values);
+  out.spring_length = curve::mean(survey.spring_length.values);
+  out.damper_ratio = curve::mean(survey.damper_ratio.values);
+  if (!out.damper_ratio && survey.spring_place == SpringPlace::around_damper) out.damper_ratio = out.motion_ratio;
+  out.damper_length = curve::mean(survey.damper_length.values);
+  out.damper_open = curve::mean(survey.damper_open.values);
+  out.damper_shut = curve::mean(survey.damper_shut.values);
+  out.stop_gap = curve::mean(survey.bump_stop_gap.values);
+  if (out.height) fill_in(survey, out);
+  out.stop_ratio = survey.bump_stop_place == StopPlace::wheel ? std::optional(1.0) : out.damper_ratio;
+  return out;
+}
+
+} // namespace mavrel::assess
