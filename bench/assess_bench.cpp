@@ -2,8 +2,8 @@
 #include "assess/assess.h"
 #include "assess/bags/judge.h"
 #include "assess/bags/ride.h"
-#include "assess/search/search.h"
 #include "assess/bags/softening.h"
+#include "assess/search/search.h"
 #include "build/file.h"
 #include "build/history.h"
 
@@ -115,8 +115,7 @@ void bounce_and_pitch(benchmark::State& state) {
 BENCHMARK(bounce_and_pitch)->Unit(benchmark::kMicrosecond);
 
 void ride_of_the_demo(benchmark::State& state) {
-  const auto given =
-      assess::ride_given(demo_build(), demo_shelf(), assess::ask_ends(demo_build(), demo_shelf()), 1);
+  const auto given = assess::ride_given(demo_build(), demo_shelf(), assess::ask_ends(demo_build(), demo_shelf()), 1);
   for (auto _ : state)
     benchmark::DoNotOptimize(assess::ride(given));
 }

@@ -1,38 +1,113 @@
 cmake_minimum_required(VERSION 3.23)
-# Nothing includes upward, and nothing below the application includes Qt.
-set(floors quantity file curve air motion build shelf assess report cli app)
-set(may_quantity "")
-set(may_file quantity)
-set(may_curve "")
-set(may_air quantity curve)
-set(may_motion quantity curve)
-set(may_build quantity file curve)
-set(may_shelf quantity file curve air)
-set(may_assess quantity curve air motion build shelf)
-set(may_report quantity curve air build shelf assess)
-set(may_cli quantity file curve air motion build shelf assess report app/print) # the sheet's PDF alone
-set(may_app quantity file curve air motion build shelf assess report)
+# Nothing includes upward, and nothing below the application includes Qt. What each folder may stand on beside itself is
+# said here once, the lowest first; a folder inherits the rows of those it lies in, and rooms of one floor see only the
+# rooms they name. A folder without a row of its own is its parent's.
+set(rows
+  "quantity:"
+  "file: quantity"
+  "curve:"
+  "air: quantity curve"
+  "motion: quantity curve"
+  "build: quantity file curve"
+  "shelf: quantity file curve air"
+  "assess: quantity curve air motion build shelf"
+  "assess/height:"
+  "assess/finding:"
+  "assess/kept:"
+  "assess/survey: assess/kept assess/finding"
+  "assess/end: assess/survey assess/height assess/kept assess/finding"
+  "assess/bags: assess/end assess/survey assess/height assess/finding"
+  "assess/search: assess/bags assess/end"
+  "assess/compare: assess"
+  "report: quantity curve air build shelf assess assess/*"
+  "cli: quantity file curve air motion build shelf assess assess/* report app/print"
+  "app: quantity file curve air motion build shelf assess assess/* report"
+  "app/print:"
+  "app/theme:"
+  "app/desk: app/theme"
+  "app/kit: app/desk app/theme"
+  "app/stages/*: app/kit app/desk app/theme"
+  "app/shell: app/stages/* app/kit app/desk app/theme app/print"
+)
 
-set(wrong 0)
-foreach(floor ${floors})
-  file(GLOB_RECURSE files ${SOURCE}/${floor}/*.h ${SOURCE}/${floor}/*.cpp)
-  foreach(file ${files})
-    file(STRINGS ${file} includes REGEX "^#include")
-    foreach(line ${includes})
-      if(NOT floor STREQUAL "app" AND line MATCHES "[<\"](Q[A-Z]|Qt)[A-Za-z]*[/>\"]|[<\"]q[a-z]+\\.h[>\"]")
-        message(SEND_ERROR "${file}: ${line}: nothing below app includes Qt")
+# The rooms of a floor that stands on them all, like assess itself and the program's main file.
+set(whole assess app)
+
+function(row_of folder out)
+  # The nearest row up the tree, and with it those above.
+  set(may "")
+  set(at "${folder}")
+  while(NOT at STREQUAL "" AND NOT at STREQUAL ".")
+    foreach(row ${rows})
+      string(REGEX MATCH "^([^:]+):(.*)$" _ "${row}")
+      set(name "${CMAKE_MATCH_1}")
+      set(list "${CMAKE_MATCH_2}")
+      string(REPLACE "/*" "/[^/]+" pattern "${name}")
+      if(at MATCHES "^${pattern}$")
+        string(REPLACE " " ";" list "${list}")
+        list(APPEND may ${list} "${at}")
       endif()
-      if(NOT line MATCHES "\"([a-z]+)/")
-        continue()
-      endif()
-      set(other ${CMAKE_MATCH_1})
-      if(other STREQUAL floor OR other IN_LIST may_${floor})
-        continue()
-      endif()
-      if(floor STREQUAL "cli" AND line MATCHES "\"app/print/")
-        continue()
-      endif()
-      message(SEND_ERROR "${file}: ${line}: ${floor} does not stand on ${other}")
     endforeach()
+    get_filename_component(at "${at}" DIRECTORY)
+  endwhile()
+  set(${out} "${may}" PARENT_SCOPE)
+endfunction()
+
+# The folder that a row speaks of: of app/stages/bags/questions it is app/stages/bags.
+function(room_of folder out)
+  set(at "${folder}")
+  while(NOT at STREQUAL "")
+    foreach(row ${rows})
+      string(REGEX MATCH "^[^:]+" name "${row}")
+      string(REPLACE "/*" "/[^/]+" pattern "${name}")
+      if(at MATCHES "^${pattern}$")
+        set(${out} "${at}" PARENT_SCOPE)
+        return()
+      endif()
+    endforeach()
+    get_filename_component(at "${at}" DIRECTORY)
+  endwhile()
+  set(${out} "" PARENT_SCOPE)
+endfunction()
+
+file(GLOB_RECURSE files RELATIVE ${SOURCE} ${SOURCE}/*.h ${SOURCE}/*.cpp)
+foreach(file ${files})
+  get_filename_component(folder "${file}" DIRECTORY)
+  room_of("${folder}" room)
+  if(room STREQUAL "")
+    message(SEND_ERROR "${file}: no row of tests/floors.cmake speaks of ${folder}")
+    continue()
+  endif()
+  row_of("${room}" may)
+  string(REGEX MATCH "^[^/]+" floor "${room}")
+  file(STRINGS ${SOURCE}/${file} includes REGEX "^#include")
+  foreach(line ${includes})
+    if(NOT floor STREQUAL "app" AND line MATCHES "[<\"](Q[A-Z]|Qt)[A-Za-z]*[/>\"]|[<\"]q[a-z]+\\.h[>\"]")
+      message(SEND_ERROR "${file}: ${line}: nothing below app includes Qt")
+    endif()
+    if(NOT line MATCHES "\"([a-z_/]+)/[a-z_]+\\.h\"")
+      continue()
+    endif()
+    room_of("${CMAKE_MATCH_1}" other)
+    if(other STREQUAL "" OR other STREQUAL room)
+      continue()
+    endif()
+    # A floor's own files put its rooms together.
+    if(room IN_LIST whole AND other MATCHES "^${room}/")
+      continue()
+    endif()
+    set(fine FALSE)
+    foreach(one ${may})
+      string(REPLACE "/*" "/[^/]+" pattern "${one}")
+      if(other MATCHES "^${pattern}$")
+        set(fine TRUE)
+      endif()
+    endforeach()
+    if(other STREQUAL floor AND NOT room STREQUAL floor AND NOT room STREQUAL "assess/compare")
+      set(fine FALSE) # a room does not stand on the whole it is a part of
+    endif()
+    if(NOT fine)
+      message(SEND_ERROR "${file}: ${line}: ${room} does not stand on ${other}")
+    endif()
   endforeach()
 endforeach()

@@ -39,8 +39,8 @@ struct BagCard {
   friend bool operator==(const BagCard&, const BagCard&) = default;
   /// All that an answer may read of it, for digests.
   [[nodiscard]] auto parts() const {
-    return std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop, mass,
-                    heights, volumes, pressures, loads, diameters);
+    return std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop,
+                    mass, heights, volumes, pressures, loads, diameters);
   }
 };
 

@@ -1,6 +1,6 @@
 // mavrel: the application.
-#include "app/shell/main_window.h"
 #include "app/print/sheet_pdf.h"
+#include "app/shell/main_window.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
 

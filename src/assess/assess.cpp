@@ -59,11 +59,12 @@ struct Assessor::Kept {
                              surveys[1].ask(survey_given(build, End::rear))};
     const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, read[0])),
                                  ends[1].ask(end_given(build, shelf, read[1]))};
-    return {fitted,
-            {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},
-            survey.ask(survey_findings_given(build, read)),
-            bags.ask(bags_findings_given(build, fitted)),
-            car.ask(car_findings_given(build, fitted))};
+    return {
+        fitted,
+        {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},
+        survey.ask(survey_findings_given(build, read)),
+        bags.ask(bags_findings_given(build, fitted)),
+        car.ask(car_findings_given(build, fitted))};
   }
 };
 

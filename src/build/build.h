@@ -1,5 +1,6 @@
 // The document: one car, what is wanted of it, and the designs tried for it. A plain value; copying is cheap
-// (its large parts are shared until changed), undo keeps old values. All numbers SI; its file form is promised in docs/formats/build.md.
+// (its large parts are shared until changed), undo keeps old values. All numbers SI; its file form is promised in
+// docs/formats/build.md.
 #pragma once
 
 #include "quantity/shared.h"

@@ -46,7 +46,8 @@ public:
   }
   template <class L>
   void list(const char* key, const L&, const char*, std::size_t least, std::size_t most) {
-    to_[key] = {{"type", "array"}, {"minItems", least}, {"maxItems", most}, {"items", schema_of<typename L::value_type>()}};
+    to_[key] = {
+        {"type", "array"}, {"minItems", least}, {"maxItems", most}, {"items", schema_of<typename L::value_type>()}};
   }
   void extra(const Extra&) {}
 

@@ -3,8 +3,7 @@
 #pragma once
 
 #include <array>
-#include <atomic>
-#include <compare>
+#include <atomic> // <compare> comes with <array>: named by itself it trips moc 6.4
 #include <cstddef>
 #include <initializer_list>
 #include <iterator>

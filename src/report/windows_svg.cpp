@@ -95,7 +95,8 @@ std::string post(const build::Build& build, const Assessment& a, End end, const 
 std::string windows_svg(const build::Build& build, const Assessment& a, const UnitPrefs& prefs) {
   Scale scale{1e9, -1e9};
   for (const End end : build::both_ends)
-    if (const EndAssessment& e = a.end(end); e.has_domain()) scale = {std::min(scale.low, e.domain_low), std::max(scale.high, e.domain_high)};
+    if (const EndAssessment& e = a.end(end); e.has_domain())
+      scale = {std::min(scale.low, e.domain_low), std::max(scale.high, e.domain_high)};
   if (!(scale.high > scale.low)) scale = {0, 1};
   return fmt::format("<svg xmlns='http://www.w3.org/2000/svg' width='{0}' height='{1}' viewBox='0 0 {0} {1}'>", width,
                      bottom + 8) +

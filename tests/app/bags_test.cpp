@@ -1,10 +1,10 @@
 // Bags and the height posts, with mouse and keyboard: choosing, posing, presets, variants.
 #include "window_fixture.h"
 
-#include "app/stages/compare/compare_page.h"
-#include "app/stages/bags/bag_table.h"
 #include "app/kit/height_posts.h"
+#include "app/stages/bags/bag_table.h"
 #include "app/stages/bags/questions/height_sheet.h"
+#include "app/stages/compare/compare_page.h"
 
 #include <QHeaderView>
 
@@ -34,7 +34,7 @@ TEST_F(BagsTest, ABagIsChosenWithTheMouse) {
   table()->scrollTo(index);
   QTest::mouseClick(table()->viewport(), Qt::LeftButton, {}, table()->visualRect(index).center());
   EXPECT_EQ(build().variant().fit[0].bag, "Fennick R-134");
-  EXPECT_EQ(desk().history().undo_name(), "Choose front Fennick R-134");
+  EXPECT_EQ(desk().document().history().undo_name(), "Choose front Fennick R-134");
 }
 
 TEST_F(BagsTest, ABagIsChosenWithTheKeyboard) {
@@ -42,16 +42,16 @@ TEST_F(BagsTest, ABagIsChosenWithTheKeyboard) {
   table()->setCurrentIndex(table()->model()->index(0, 0));
   QTest::keyClick(table(), Qt::Key_Down);
   QTest::keyClick(table(), Qt::Key_Return);
-  EXPECT_EQ(build().variant().fit[0].bag, desk().verdicts()[1].bag);
+  EXPECT_EQ(build().variant().fit[0].bag, window_->findChild<BagTable*>()->bags().judged(1).bag);
 }
 
 TEST_F(BagsTest, TheHeadSortsTheShelf) {
   auto* head = table()->horizontalHeader();
   const int x = head->sectionViewportPosition(BagModel::frequency) + 10;
   QTest::mouseClick(head->viewport(), Qt::LeftButton, {}, QPoint(x, head->height() / 2));
-  const auto& verdicts = desk().verdicts();
-  for (std::size_t i = 1; i < verdicts.size() && verdicts[i].frequency; ++i)
-    EXPECT_LE(*verdicts[i - 1].frequency, *verdicts[i].frequency);
+  const BagModel& judged = window_->findChild<BagTable*>()->bags();
+  for (int i = 1; i < judged.rowCount() && judged.judged(i).ride_frequency; ++i)
+    EXPECT_LE(*judged.judged(i - 1).ride_frequency, *judged.judged(i).ride_frequency);
 }
 
 TEST_F(BagsTest, ThePoseIsDraggedOnTheSheetAndReadEverywhere) {
@@ -64,7 +64,7 @@ TEST_F(BagsTest, ThePoseIsDraggedOnTheSheetAndReadEverywhere) {
   QTest::mouseRelease(sheet(), Qt::LeftButton, {}, from - QPoint(0, 40));
   EXPECT_GT(*desk().pose(build::End::front), pressed) << "up the screen is up";
   EXPECT_NE(posts()->grab().toImage(), before) << "the posts follow";
-  EXPECT_FALSE(desk().history().can_undo()) << "posing changes nothing of the build";
+  EXPECT_FALSE(desk().document().history().can_undo()) << "posing changes nothing of the build";
 }
 
 TEST_F(BagsTest, ThePoseIsNudgedWithTheKeys) {
@@ -91,9 +91,9 @@ TEST_F(BagsTest, APresetsFlagIsDraggedAsOneStepOfUndo) {
     QTest::mouseMove(posts(), from + QPoint(0, i));
   QTest::mouseRelease(posts(), Qt::LeftButton, {}, from + QPoint(0, 10));
   EXPECT_LT(desk().assessment().end(build::End::front).presets[2]->height, before);
-  desk().undo();
+  desk().document().undo();
   EXPECT_NEAR(desk().assessment().end(build::End::front).presets[2]->height, before, 1e-12);
-  EXPECT_FALSE(desk().history().can_undo());
+  EXPECT_FALSE(desk().document().history().can_undo());
 }
 
 TEST_F(BagsTest, TheStackIsEditedWhereItStands) {
@@ -108,7 +108,7 @@ TEST_F(BagsTest, AVariantIsKeptChangedAndCompared) {
   key(Qt::Key_D, Qt::ControlModifier);
   ASSERT_EQ(build().variants.size(), 4U);
   EXPECT_EQ(build().active_variant, 3U);
-  desk().choose_bag(build::End::front, "Fennick R-118");
+  choose_bag(desk(), build::End::front, "Fennick R-118");
   EXPECT_EQ(build().variants[0].fit[0].bag, "Osier O-135") << "the kept design stays";
   key(Qt::Key_0, Qt::ControlModifier);
   EXPECT_TRUE(window_->findChild<ComparePage*>()->isVisible());

@@ -1,9 +1,9 @@
 // Car in, with mouse and keyboard: readings on the drawing, tape mode, the brief, load cases.
 #include "window_fixture.h"
 
-#include "app/stages/car_in/car_drawing.h"
 #include "app/shell/finder.h"
 #include "app/shell/findings_panel.h"
+#include "app/stages/car_in/car_drawing.h"
 #include "app/stages/car_in/tape_mode.h"
 
 #include <QLabel>
@@ -30,7 +30,7 @@ TEST_F(WindowTest, AWeightIsEditedOnTheDrawingAndUndoneByName) {
   EXPECT_NEAR(build().ends[0].corners[0].mass.values.front(), 950 * 0.45359237, 1e-9);
   EXPECT_EQ(build().ends[0].corners[0].mass.values.size(), 1U);
   EXPECT_TRUE(window_->isWindowModified());
-  EXPECT_EQ(desk().history().undo_name(), "Change front left weight");
+  EXPECT_EQ(desk().document().history().undo_name(), "Change front left weight");
   window_->setFocus();
   key(Qt::Key_Z, Qt::ControlModifier);
   EXPECT_TRUE(build() == before);
@@ -49,7 +49,7 @@ TEST_F(WindowTest, AWrongKindIsRefusedInWordsAndTheLastGoodValueStands) {
   }
   QTest::keyClick(field("front.left.height_m")->edit(), Qt::Key_Escape);
   EXPECT_FALSE(field("front.left.height_m")->edit()->property("wrong").toBool());
-  EXPECT_EQ(desk().history().can_undo(), false);
+  EXPECT_EQ(desk().document().history().can_undo(), false);
 }
 
 TEST_F(WindowTest, AReadingIsAddedToThoseThere) {
@@ -103,12 +103,12 @@ TEST_F(WindowTest, TapeModeAsksForNothingThatIsNotNeeded) {
 }
 
 TEST_F(WindowTest, LoadCasesAreAddedNamedAndCarried) {
-  desk().add_load_case();
+  add_load_case(desk());
   const std::size_t last = build().load_cases.size() - 1;
   window_->findChild<QTabBar*>("car_in_tabs")->setCurrentIndex(2);
   QCoreApplication::processEvents();
   type(QString("load_cases.%1.name").arg(last), "On the hitch");
-  desk().add_load_mass(last);
+  add_load_mass(desk(), last);
   QCoreApplication::processEvents();
   type(QString("load_cases.%1.masses.0.mass_kg").arg(last), "75 kg");
   type(QString("load_cases.%1.masses.0.behind_front_axle_m").arg(last), "3.9 m");
@@ -135,7 +135,7 @@ TEST_F(WindowTest, AnEmptyFieldSaysWhatIsTakenInItsPlace) {
   QCoreApplication::processEvents();
   ASSERT_NE(field("front.damper_ratio"), nullptr);
   EXPECT_EQ(field("front.damper_ratio")->edit()->placeholderText(), "as the spring");
-  desk().add_load_case(); // any change: the words stay
+  add_load_case(desk()); // any change: the words stay
   EXPECT_EQ(field("front.damper_ratio")->edit()->placeholderText(), "as the spring");
   EXPECT_EQ(field("front.other_spring_rate_n_per_m")->edit()->placeholderText(), "none given");
 }

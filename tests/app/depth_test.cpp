@@ -1,14 +1,17 @@
 // The bag in depth, the search and the shelf, with mouse and keyboard in the real window.
+#include "assess/bags/ride.h"
+#include "assess/bags/roll.h"
+#include "assess/bags/softening.h"
 #include "window_fixture.h"
 
+#include "app/kit/chart.h"
+#include "app/stages/bags/bags.h"
 #include "app/stages/bags/questions/stroke_view.h"
 #include "app/stages/bags/questions/volume_view.h"
 #include "app/stages/bags/questions/weather_view.h"
-#include "app/stages/bags/bags.h"
-#include "app/stages/bags/shelf/bench_panel.h"
 #include "app/stages/bags/search/search_page.h"
+#include "app/stages/bags/shelf/bench_panel.h"
 #include "app/stages/bags/shelf/shelf_page.h"
-#include "app/kit/chart.h"
 #include "shelf/card_write.h"
 
 #include <QComboBox>
@@ -27,9 +30,25 @@ class DepthTest : public WindowTest {
 protected:
   void SetUp() override {
     WindowTest::SetUp();
-    desk().set_card_folder(folder_ / "cards");
+    desk().cards().set_folder(folder_ / "cards");
     desk().set_end(build::End::rear);
     window_->go_to_stage("bags");
+  }
+  // ---- what the views ask, as of now
+  Expected<assess::Softening> softening() {
+    const auto& d = desk();
+    return assess::softening(d.answered(d.end())->fitted, *d.pose(d.end()), d.load_case(),
+                             d.build().variant().brief.frequency_high);
+  }
+  Expected<assess::Roll> roll() {
+    const auto& d = desk();
+    return assess::roll({d.assessment().ends,
+                         assess::car_in_bend(d.build()),
+                         {*d.pose(End::front), *d.pose(End::rear)},
+                         d.load_case()});
+  }
+  assess::Ride ride() {
+    return assess::ride(assess::ride_given(build(), desk().shelf(), desk().assessment().ends, desk().load_case()));
   }
   QTabBar* tabs() { return window_->findChild<QTabBar*>("bag_views"); }
   QPushButton* button(const QString& name) { return window_->findChild<QPushButton*>(name); }
@@ -46,14 +65,14 @@ TEST_F(DepthTest, EveryQuestionIsReachedByKeyAndAnswersInWords) {
     key(static_cast<Qt::Key>(Qt::Key_0 + i), Qt::AltModifier);
     EXPECT_EQ(tabs()->currentIndex(), i - 1);
     bool said = false;
-    for (QLabel* label : window_->bags()->findChildren<QLabel*>())
+    for (QLabel* label : bags()->findChildren<QLabel*>())
       said = said || (label->isVisible() && label->wordWrap() && label->text().size() > 20);
     EXPECT_TRUE(said) << i;
   }
 }
 
 TEST_F(DepthTest, AVolumeIsTypedAndTheFittingBoreUsed) {
-  window_->bags()->show_view("volume");
+  bags()->show_view("volume");
   auto* view = window_->findChild<VolumeView*>();
   ASSERT_FALSE(desk().type("@.brief.frequency_high_hz", "1.3 Hz"));
   EXPECT_TRUE(view->summary().contains("would bring the body to"));
@@ -61,25 +80,25 @@ TEST_F(DepthTest, AVolumeIsTypedAndTheFittingBoreUsed) {
   type("@.rear.added_volume_m3", "3 l");
   EXPECT_DOUBLE_EQ(build().variant().fit[1].added_volume, 0.003);
   ASSERT_TRUE(button("use_bore")->isVisible());
-  const double softer = *desk().depth().softening()->bounce;
-  EXPECT_LT(softer, *desk().depth().softening()->bounce_shut);
+  const double softer = *softening()->bounce;
+  EXPECT_LT(softer, *softening()->bounce_shut);
   click("use_bore");
-  const auto& soft = desk().depth().softening();
+  const auto soft = softening();
   EXPECT_NEAR(soft->middle, std::sqrt(*soft->bounce_open * soft->hop), 0.01 * soft->middle);
-  EXPECT_EQ(desk().history().undo_name(), "Use the fitting bore");
+  EXPECT_EQ(desk().document().history().undo_name(), "Use the fitting bore");
   auto* line = view->findChild<QComboBox*>();
   line->setFocus();
   QTest::keyClick(line, Qt::Key_Down);
   emit line->activated(line->currentIndex());
   EXPECT_EQ(build().variant().fit[1].line, build::LineState::shut);
   EXPECT_TRUE(view->summary().contains("line is shut"));
-  EXPECT_DOUBLE_EQ(*desk().depth().softening()->bounce, *desk().depth().softening()->bounce_shut);
+  EXPECT_DOUBLE_EQ(*softening()->bounce, *softening()->bounce_shut);
 }
 
 TEST_F(DepthTest, HeightViewsPoseTheCarAndRedrawWithIt) {
   double share = 0.25; // down the band: another place in each
   for (const char* name : {"stroke", "weather", "gauge"}) {
-    window_->bags()->show_view(name);
+    bags()->show_view(name);
     QCoreApplication::processEvents();
     auto* plot = window_->findChild<HeightPlot*>(QString(name) + "_view");
     ASSERT_TRUE(plot && plot->isVisible()) << name;
@@ -92,33 +111,33 @@ TEST_F(DepthTest, HeightViewsPoseTheCarAndRedrawWithIt) {
     EXPECT_NE(plot->grab().toImage(), before) << name;
     EXPECT_FALSE(plot->accessibleDescription().isEmpty());
   }
-  EXPECT_FALSE(desk().history().can_undo());
+  EXPECT_FALSE(desk().document().history().can_undo());
 }
 
 TEST_F(DepthTest, ADamperIsDescribedByPoints) {
-  window_->bags()->show_view("comfort");
+  bags()->show_view("comfort");
   const std::size_t points = build().variant().fit[1].damper_curve.size();
-  desk().add_damper_point(build::End::rear);
+  add_damper_point(desk(), build::End::rear);
   ASSERT_EQ(build().variant().fit[1].damper_curve.size(), points + 1);
   QCoreApplication::processEvents();
-  const double before = *desk().depth().ride().cases[0].ends[1]->damping;
+  const double before = *ride().cases[0].ends[1]->damping;
   type("@.rear.damper_curve.0.rebound_n", "400 N");
-  EXPECT_GT(*desk().depth().ride().cases[0].ends[1]->damping, before);
-  desk().undo();
-  desk().undo();
+  EXPECT_GT(*ride().cases[0].ends[1]->damping, before);
+  desk().document().undo();
+  desk().document().undo();
   EXPECT_EQ(build().variant().fit[1].damper_curve.size(), points);
 }
 
 TEST_F(DepthTest, JoiningTheSidesIsAnEditAndShowsInTheLean) {
-  window_->bags()->show_view("lean");
-  const double separate = *desk().depth().roll()->fitted.angle;
+  bags()->show_view("lean");
+  const double separate = *roll()->fitted.angle;
   ASSERT_FALSE(desk().type("@.front.sides", "joined"));
   ASSERT_FALSE(desk().type("@.rear.sides", "joined"));
-  EXPECT_GT(desk().depth().roll()->fitted.angle.value_or(1), separate);
+  EXPECT_GT(roll()->fitted.angle.value_or(1), separate);
 }
 
 TEST_F(DepthTest, NoBagIsSaidInEveryViewAndNothingCrashes) {
-  desk().choose_bag(build::End::rear, "");
+  choose_bag(desk(), build::End::rear, "");
   for (int i = 1; i <= 7; ++i) {
     key(static_cast<Qt::Key>(Qt::Key_0 + i), Qt::AltModifier);
     QCoreApplication::processEvents();
@@ -131,9 +150,9 @@ TEST_F(DepthTest, NoBagIsSaidInEveryViewAndNothingCrashes) {
 
 class SearchTest : public DepthTest {
 protected:
-  SearchPage* page() { return window_->bags()->search_page(); }
+  SearchPage* page() { return bags()->search_page(); }
   void run() {
-    window_->bags()->show_side("search");
+    bags()->show_side("search");
     click("search_go");
     for (int i = 0; i < 400 && page()->is_running(); ++i)
       QTest::qWait(10);
@@ -163,7 +182,7 @@ TEST_F(SearchTest, FindsPicksFromTheScatterAndTakesOverAsAVariant) {
   EXPECT_EQ(build().variants.size(), before.variants.size() + 1);
   EXPECT_EQ(build().variant().fit, wanted.fit);
   EXPECT_FALSE(page()->result()) << "the build has changed: the old answer is gone";
-  desk().undo();
+  desk().document().undo();
   EXPECT_TRUE(build() == before);
 }
 
@@ -194,7 +213,7 @@ TEST_F(SearchTest, EveryChoiceIsReachedByItsButtons) {
 
 TEST_F(SearchTest, StoppingLeavesTheBuildUntouched) {
   const build::Build before = build();
-  window_->bags()->show_side("search");
+  bags()->show_side("search");
   for (int i = 0; i < 5; ++i) {
     page()->start();
     EXPECT_TRUE(page()->is_running());
@@ -219,7 +238,7 @@ TEST_F(SearchTest, AnEditMakesTheAnswerStale) {
 }
 
 TEST_F(SearchTest, WhatToTryIsTypedWithUnits) {
-  window_->bags()->show_side("search");
+  bags()->show_side("search");
   auto edits = page()->findChildren<QLineEdit*>();
   edits[0]->setText("0; lots");
   page()->start();
@@ -237,12 +256,12 @@ class ShelfTest : public DepthTest {
 protected:
   void SetUp() override {
     DepthTest::SetUp();
-    desk().reload_shelf();
-    window_->bags()->show_side("shelf");
+    desk().cards().reload();
+    bags()->show_side("shelf");
     page()->show_bag("Osier O-135");
     QCoreApplication::processEvents();
   }
-  ShelfPage* page() { return window_->bags()->shelf_page(); }
+  ShelfPage* page() { return bags()->shelf_page(); }
   QTableWidget* cells() { return window_->findChild<QTableWidget*>("card_cells"); }
 };
 

@@ -1,7 +1,7 @@
 // Card drafts, unsaved work and settings: what must survive a change of mind, a crash and a restart.
-#include "app/stages/bags/shelf/card_drafts.h"
 #include "app/shell/keeper.h"
 #include "app/shell/settings.h"
+#include "app/stages/bags/shelf/card_drafts.h"
 #include "support.h"
 
 #include "app/desk/desk.h"
@@ -96,7 +96,7 @@ TEST(Keeper, KeepsSoonAfterAnEditAndForgetsWhatIsSaved) {
   const test::Folder folder;
   Desk desk(test::demo_shelf());
   Keeper keeper(desk, folder / "recovery");
-  ASSERT_TRUE(desk.open(test::demo_file()));
+  ASSERT_TRUE(desk.document().open(test::demo_file()));
   EXPECT_TRUE(std::filesystem::is_empty(folder.path()) || std::filesystem::is_empty(folder / "recovery"));
   ASSERT_FALSE(desk.type("front.left.mass_kg", "444 kg"));
   const auto kept = [&] {
@@ -110,7 +110,7 @@ TEST(Keeper, KeepsSoonAfterAnEditAndForgetsWhatIsSaved) {
   for (int i = 0; i < 200 && kept() == 0; ++i)
     QTest::qWait(20);
   EXPECT_EQ(kept(), 1U);
-  ASSERT_TRUE(desk.save(folder / "saved.mavrel"));
+  ASSERT_TRUE(desk.document().save(folder / "saved.mavrel"));
   EXPECT_TRUE(keeper.wait());
   EXPECT_EQ(kept(), 0U) << "what is saved needs no recovery";
 }
@@ -119,8 +119,8 @@ TEST(Keeper, TwoProgramsKeepApart) {
   const test::Folder folder;
   Desk one(test::demo_shelf()), two(test::demo_shelf());
   Keeper first(one, folder.path()), second(two, folder.path());
-  ASSERT_TRUE(one.open(test::demo_file()));
-  ASSERT_TRUE(two.open(test::demo_file()));
+  ASSERT_TRUE(one.document().open(test::demo_file()));
+  ASSERT_TRUE(two.document().open(test::demo_file()));
   ASSERT_FALSE(one.type("front.left.mass_kg", "444 kg"));
   ASSERT_FALSE(two.type("front.left.mass_kg", "455 kg"));
   first.keep_now();
@@ -132,7 +132,7 @@ TEST(Keeper, TwoProgramsKeepApart) {
 TEST(Keeper, WorkThatCannotBeKeptIsSaid) {
   Desk desk(test::demo_shelf());
   Keeper keeper(desk, "/proc/nowhere");
-  ASSERT_TRUE(desk.open(test::demo_file()));
+  ASSERT_TRUE(desk.document().open(test::demo_file()));
   QSignalSpy told(&desk, &Desk::told);
   ASSERT_FALSE(desk.type("front.left.mass_kg", "444 kg"));
   keeper.keep_now();

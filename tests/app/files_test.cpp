@@ -86,7 +86,7 @@ TEST_F(WindowTest, AKilledProgramsWorkIsOfferedAndRecovered) {
   QTest::mouseClick(notice->findChildren<QPushButton*>().front(), Qt::LeftButton);
   EXPECT_DOUBLE_EQ(build().ends[0].corners[0].mass.values.front(), 433);
   EXPECT_TRUE(window_->isWindowModified()) << "recovered work is in no file yet";
-  EXPECT_EQ(desk().file(), copy());
+  EXPECT_EQ(desk().document().file(), copy());
 }
 
 TEST_F(WindowTest, TheBuildSheetReadsBackFromItsPdf) {

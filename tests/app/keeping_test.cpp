@@ -1,13 +1,13 @@
 // Nothing typed, moved or kept is lost or lands where it was not meant.
+#include "app/kit/height_posts.h"
+#include "app/shell/findings_panel.h"
 #include "app/shell/keeper.h"
+#include "app/shell/notice_bar.h"
 #include "app/shell/settings.h"
+#include "app/shell/stage_rail.h"
 #include "app/stages/bags/bags.h"
 #include "app/stages/bags/search/search_page.h"
 #include "app/stages/bags/shelf/shelf_page.h"
-#include "app/shell/findings_panel.h"
-#include "app/kit/height_posts.h"
-#include "app/shell/notice_bar.h"
-#include "app/shell/stage_rail.h"
 #include "build/list_edit.h"
 #include "faults.h"
 #include "shelf/card_write.h"
@@ -65,7 +65,7 @@ protected:
   /// Shows a file of the user's own shelf.
   void SetUp() override {
     WindowTest::SetUp();
-    desk().set_card_folder(folder_ / "shelf");
+    desk().cards().set_folder(folder_ / "shelf");
   }
 };
 
@@ -145,7 +145,7 @@ TEST_F(KeepingTest, LookingAtAnotherVariantIsNothingToSaveOrUndo) {
   action("Next variant")->trigger();
   EXPECT_EQ(build().active_variant, 1U);
   EXPECT_FALSE(window_->isWindowModified());
-  EXPECT_FALSE(desk().history().can_undo());
+  EXPECT_FALSE(desk().document().history().can_undo());
 }
 
 class FlagTest : public KeepingTest {
@@ -157,8 +157,8 @@ protected:
 
 TEST_F(FlagTest, PutBackWhereItWasIsNoStepAndKeepsRedo) {
   type("front.right.mass_kg", "433 kg");
-  desk().undo();
-  ASSERT_TRUE(desk().history().can_redo());
+  desk().document().undo();
+  ASSERT_TRUE(desk().document().history().can_redo());
   const double H = desk().assessment().end(End::rear).presets[1]->height;
   QTest::mousePress(posts(), Qt::LeftButton, {}, flag(1));
   QTest::mouseMove(posts(), at(H + 0.006));
@@ -166,21 +166,21 @@ TEST_F(FlagTest, PutBackWhereItWasIsNoStepAndKeepsRedo) {
   QTest::mouseMove(posts(), at(H));
   QTest::mouseRelease(posts(), Qt::LeftButton, {}, at(H));
   EXPECT_DOUBLE_EQ(desk().assessment().end(End::rear).presets[1]->height, H);
-  EXPECT_FALSE(desk().history().can_undo());
-  EXPECT_TRUE(desk().history().can_redo());
+  EXPECT_FALSE(desk().document().history().can_undo());
+  EXPECT_TRUE(desk().document().history().can_redo());
 }
 
 TEST_F(FlagTest, UndoneWhileItsFlagIsHeldItMovesNothingMore) {
-  desk().add_preset();
+  add_preset(desk());
   const std::size_t added = build().variant().brief.presets.size() - 1;
   ASSERT_TRUE(desk().assessment().end(End::rear).presets[added]);
   QTest::mousePress(posts(), Qt::LeftButton, {}, flag(added));
-  desk().undo();
+  desk().document().undo();
   const auto before = build();
   QTest::mouseMove(posts(), at(0.39)); // once an exception in an event handler
   QTest::mouseRelease(posts(), Qt::LeftButton, {}, at(0.39));
   EXPECT_EQ(build(), before);
-  desk().drag_preset(99, End::rear, 0.4, "flag"); // whoever asks
+  drag_preset(desk(), 99, End::rear, 0.4, "flag"); // whoever asks
   EXPECT_EQ(build(), before);
 }
 
@@ -188,7 +188,7 @@ TEST_F(FlagTest, UndoneWhileItsFlagIsHeldItMovesNothingMore) {
 
 TEST_F(KeepingTest, AFullListIsSaidAndTheFileStillOpens) {
   for (int i = 0; i < 40; ++i)
-    desk().add_preset();
+    add_preset(desk());
   EXPECT_EQ(build().variant().brief.presets.size(), 24U);
   EXPECT_TRUE(told().contains("24")) << told().toStdString();
   ASSERT_TRUE(window_->save_to(text_of(file())));
@@ -196,12 +196,12 @@ TEST_F(KeepingTest, AFullListIsSaidAndTheFileStillOpens) {
 }
 
 TEST_F(KeepingTest, AChoiceIsNotTakenOverWhereThereIsNoRoom) {
-  while (desk().take_variant(build::Variant{"x", {}, {}, {}})) {
+  while (take_variant(desk(), build::Variant{"x", {}, {}, {}})) {
   }
-  desk().use_variant(0);
+  use_variant(desk(), 0);
   EXPECT_EQ(build().variants.size(), 26U);
   window_->go_to_stage("bags");
-  window_->bags()->show_side("search");
+  bags()->show_side("search");
   auto* page = window_->findChild<SearchPage*>();
   QSignalSpy done(page, &SearchPage::finished), taken(page, &SearchPage::taken);
   page->start();
@@ -215,7 +215,7 @@ TEST_F(KeepingTest, AChoiceIsNotTakenOverWhereThereIsNoRoom) {
 
 TEST_F(KeepingTest, ASearchsAnswerOutlivesANoteButNotACard) {
   window_->go_to_stage("bags");
-  window_->bags()->show_side("search");
+  bags()->show_side("search");
   auto* page = window_->findChild<SearchPage*>();
   QSignalSpy done(page, &SearchPage::finished);
   page->start();
@@ -225,7 +225,7 @@ TEST_F(KeepingTest, ASearchsAnswerOutlivesANoteButNotACard) {
   EXPECT_TRUE(page->result()) << "no answer reads the notes";
   air::BagCard card = desk().shelf().bags.front().card;
   card.max_pressure += 1e5;
-  ASSERT_TRUE(desk().keep_card(card));
+  ASSERT_TRUE(desk().cards().keep(card));
   EXPECT_FALSE(page->result()) << "every answer reads the cards";
 }
 
@@ -355,11 +355,11 @@ TEST(HostileSettings, WhateverStandsInThemTheProgramStarts) {
 
 class CardKeepingTest : public KeepingTest {
 protected:
-  ShelfPage* page() { return window_->bags()->shelf_page(); }
+  ShelfPage* page() { return bags()->shelf_page(); }
   void SetUp() override {
     KeepingTest::SetUp();
     window_->go_to_stage("bags");
-    window_->bags()->show_side("shelf");
+    bags()->show_side("shelf");
   }
   air::BagCard mine(double mass) {
     air::BagCard card = test::demo_shelf().bags.front().card;
@@ -375,20 +375,20 @@ protected:
 
 TEST_F(CardKeepingTest, ImportingOverACardOfTheUsersAsksAndCanBeUndone) {
   import(mine(1));
-  ASSERT_TRUE(desk().own_card("Mine M-1"));
+  ASSERT_TRUE(desk().cards().own("Mine M-1"));
   answer_next("Cancel");
   import(mine(2));
-  EXPECT_DOUBLE_EQ(desk().own_card("Mine M-1")->mass, 1) << "kept as it was";
+  EXPECT_DOUBLE_EQ(desk().cards().own("Mine M-1")->mass, 1) << "kept as it was";
   answer_next("Replace them");
   import(mine(2));
-  EXPECT_DOUBLE_EQ(desk().own_card("Mine M-1")->mass, 2);
+  EXPECT_DOUBLE_EQ(desk().cards().own("Mine M-1")->mass, 2);
   page()->show_bag("Mine M-1");
   page()->undo();
   ASSERT_TRUE(page()->draft());
   EXPECT_DOUBLE_EQ(page()->draft()->mass, 1) << "the one that was replaced";
   answer_next("Replace it");
   window_->findChild<QPushButton*>("card_keep")->click();
-  EXPECT_DOUBLE_EQ(desk().own_card("Mine M-1")->mass, 1) << "and back it is";
+  EXPECT_DOUBLE_EQ(desk().cards().own("Mine M-1")->mass, 1) << "and back it is";
 }
 
 TEST_F(CardKeepingTest, ACardOfANewerFormatIsNeverOverwritten) {
@@ -397,7 +397,7 @@ TEST_F(CardKeepingTest, ACardOfANewerFormatIsNeverOverwritten) {
   test::write(folder_ / "shelf" / "mine-m-1.csv", newer);
   import(mine(1));
   EXPECT_EQ(test::text_of(folder_ / "shelf" / "mine-m-1.csv"), newer);
-  EXPECT_TRUE(desk().own_card("Mine M-1")) << "it has a file of its own";
+  EXPECT_TRUE(desk().cards().own("Mine M-1")) << "it has a file of its own";
 }
 
 TEST_F(CardKeepingTest, ABenchTestKeepsItsReadingsUntilTheyAreCleared) {
@@ -419,7 +419,7 @@ TEST_F(CardKeepingTest, ABenchTestKeepsItsReadingsUntilTheyAreCleared) {
 // ---- what is shown
 
 TEST_F(KeepingTest, AStageThatKnowsNothingHasAMarkOfItsOwn) {
-  desk().put(build::empty_build(), {}, true);
+  desk().document().put(build::empty_build(), {}, true);
   auto* bags = window_->findChild<QToolButton*>("stage_bags");
   EXPECT_TRUE(bags->accessibleName().contains("not known yet")) << bags->accessibleName().toStdString();
   EXPECT_TRUE(window_->findChild<QToolButton*>("stage_car_in")->accessibleName().contains("1 caution"));
@@ -460,7 +460,7 @@ TEST_F(KeepingTest, EveryFindingsPlaceLeadsSomewhere) {
   builds.push_back(bad);
   std::set<std::string> codes;
   for (const build::Build& one : builds) {
-    desk().put(one, {}, true);
+    desk().document().put(one, {}, true);
     const auto findings = desk().assessment().findings;
     for (const auto& f : findings) {
       codes.insert(f.code);
@@ -468,7 +468,7 @@ TEST_F(KeepingTest, EveryFindingsPlaceLeadsSomewhere) {
       window_->go_to_stage("compare");
       window_->setFocus();
       if (f.end) desk().set_end(*f.end);
-      emit desk().went_to(assess::stage_key(f.stage), QString::fromStdString(f.place));
+      emit desk().went_to(f.stage->key, QString::fromStdString(f.place));
       QWidget* focus = window_->focusWidget();
       EXPECT_TRUE(focus && focus != window_.get()) << f.code << " at " << f.place;
     }

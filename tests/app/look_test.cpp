@@ -1,6 +1,6 @@
 // The look holds its promises: contrast in both themes, labels kept apart.
-#include "app/theme/look.h"
 #include "app/kit/height_scale.h"
+#include "app/theme/look.h"
 
 #include <gtest/gtest.h>
 

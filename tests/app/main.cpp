@@ -1,6 +1,6 @@
 // Runs the window tests offscreen; with --leave-behind FOLDER FILE it is the program that gets killed instead.
-#include "app/shell/main_window.h"
 #include "app/print/sheet_pdf.h"
+#include "app/shell/main_window.h"
 #include "support.h"
 
 #include <QApplication>

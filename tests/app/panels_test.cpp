@@ -1,10 +1,10 @@
 // The rest of the window: the brief, load cases, job, comparison, units, themes and menus, as a person uses them.
 #include "window_fixture.h"
 
-#include "app/stages/compare/compare_page.h"
 #include "app/kit/chips.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/stage_rail.h"
+#include "app/stages/compare/compare_page.h"
 
 #include <QComboBox>
 #include <QMenuBar>
@@ -48,8 +48,8 @@ TEST_F(PanelsTest, AWishIsTypedAsHeightGapFingersOrDrop) {
   EXPECT_NEAR(wish().value, 2 * desk().prefs().finger, 1e-12);
   type("@.brief.presets.1.front", "drop 25 mm");
   EXPECT_EQ(wish().as, build::HeightWish::As::drop);
-  const double H = desk().assessment().ends[0].presets[1]->height;
-  EXPECT_NEAR(H, *desk().assessment().ends[0].surveyed_height - 0.025, 1e-12);
+  const double H = desk().assessment().end(End::front).presets[1]->height;
+  EXPECT_NEAR(H, *desk().assessment().end(End::front).surveyed_height - 0.025, 1e-12);
 }
 
 TEST_F(PanelsTest, PresetsAreAddedNamedAndRemoved) {
@@ -60,15 +60,15 @@ TEST_F(PanelsTest, PresetsAreAddedNamedAndRemoved) {
   EXPECT_EQ(build().variant().brief.presets[3].name, "Tyre change");
   press("Remove Tyre change");
   EXPECT_EQ(build().variant().brief.presets.size(), 3U);
-  desk().undo();
+  desk().document().undo();
   EXPECT_EQ(build().variant().brief.presets[3].name, "Tyre change");
 }
 
 TEST_F(PanelsTest, AReservesChangeMovesTheRoadWindow) {
   show_tab(3);
-  const double low = desk().assessment().ends[0].windows.road->low.height;
+  const double low = desk().assessment().end(End::front).windows.road->low.height;
   type("@.brief.bump_travel_m", "55 mm");
-  EXPECT_NEAR(desk().assessment().ends[0].windows.road->low.height, low + 0.010, 1e-9);
+  EXPECT_NEAR(desk().assessment().end(End::front).windows.road->low.height, low + 0.010, 1e-9);
 }
 
 // ---- loads
@@ -94,7 +94,7 @@ TEST_F(PanelsTest, ALoadCaseIsRemovedAndTheNextOneShown) {
   EXPECT_EQ(build().load_cases.size(), 2U);
   EXPECT_LT(desk().load_case(), 2U);
   while (!build().load_cases.empty())
-    desk().remove_load_case(0);
+    remove_load_case(desk(), 0);
   EXPECT_EQ(desk().assessment().loads.size(), 1U) << "without load cases the car is as surveyed";
 }
 
@@ -132,7 +132,7 @@ TEST_F(PanelsTest, TwoVariantsAreComparedAndTheChoiceOfThemChanged) {
 
 TEST_F(PanelsTest, WithOneVariantComparingSaysHowToGetAnother) {
   while (build().variants.size() > 1)
-    desk().remove_variant(1);
+    remove_variant(desk(), 1);
   window_->go_to_stage("compare");
   EXPECT_FALSE(window_->findChild<ComparePage*>()->isVisible());
   EXPECT_TRUE(told().contains("Ctrl+D"));
@@ -155,7 +155,7 @@ TEST_F(PanelsTest, UnitsChangeEverythingShownAndNothingStored) {
   imperial.length = LengthUnit::inch;
   imperial.mass = MassUnit::lb;
   imperial.pressure = PressureUnit::psi;
-  desk().set_prefs(imperial);
+  desk().sight().set_prefs(imperial);
   QCoreApplication::processEvents();
   EXPECT_TRUE(field("front.left.mass_kg")->edit()->text().endsWith(" lb"));
   EXPECT_TRUE(field("front.left.height_m")->edit()->text().endsWith(" in"));
@@ -163,7 +163,7 @@ TEST_F(PanelsTest, UnitsChangeEverythingShownAndNothingStored) {
   type("front.right.height_m", "15");
   EXPECT_NEAR(build().ends[0].corners[1].height.values.front(), 15 * 0.0254, 1e-12)
       << "a bare number is in the units shown";
-  desk().set_prefs({});
+  desk().sight().set_prefs({});
 }
 
 double brightness(const QImage& image) {
@@ -197,7 +197,7 @@ TEST_F(PanelsTest, LargerTextIsLargerEverywhereAndHasAnEnd) {
   EXPECT_GT(field("front.left.mass_kg")->edit()->font().pixelSize(), before);
   EXPECT_LE(desk().look().scale, 2.0);
   window_->grab();
-  desk().set_look({});
+  desk().sight().set_look({});
 }
 
 TEST_F(PanelsTest, ANarrowWindowFoldsTheFindingsUntilSomebodyUnfoldsThem) {

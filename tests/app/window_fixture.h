@@ -1,8 +1,13 @@
 // The real main window, offscreen, with the demo shelf and nobody's own settings.
 #pragma once
 
-#include "app/shell/main_window.h"
+#include "app/desk/edits.h"
 #include "app/kit/field.h"
+#include "app/shell/main_window.h"
+#include "app/stages/bags/bags.h"
+#include "app/stages/bags/edits.h"
+#include "app/stages/car_in/car_in.h"
+#include "app/stages/car_in/edits.h"
 #include "support.h"
 
 #include <QApplication>
@@ -33,6 +38,8 @@ protected:
   std::filesystem::path recovery() { return folder_ / "recovery"; }
 
   Desk& desk() { return window_->desk(); }
+  BagsStage* bags() { return static_cast<BagsStage*>(window_->stage("bags")); }
+  CarInStage* car_in() { return static_cast<CarInStage*>(window_->stage("car_in")); }
   const build::Build& build() { return desk().build(); }
 
   /// The visible field bound to this path.

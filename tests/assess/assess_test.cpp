@@ -1,10 +1,10 @@
 #include "assess/assess.h"
 
 #include "assess/asked.h"
-#include "assess/end/bag_on_end.h"
-#include "assess/compare/compare.h"
-#include "assess/end/end_model.h"
 #include "assess/bags/judge.h"
+#include "assess/compare/compare.h"
+#include "assess/end/bag_on_end.h"
+#include "assess/end/end_model.h"
 #include "assess/end/limits.h"
 #include "assess/survey/loads.h"
 #include "build/edit.h"
@@ -35,7 +35,8 @@ TEST(Loads, AxleSharesByMoments) {
   EXPECT_NEAR(*loads[2].total_mass, front + rear + 78 + 205 + 35, 1e-9) << "nothing is lost between the axles";
   EXPECT_GT(loads[1].ends[0]->side_mass[0], loads[1].ends[0]->side_mass[1])
       << "the driver sits on the left and is heavier";
-  EXPECT_NEAR(*cross_weight(demo_build()), (409 + 343.5) / (front + rear), 1e-12);
+  EXPECT_NEAR(*cross_weight(demo_build().end(End::front), demo_build().end(End::rear)), (409 + 343.5) / (front + rear),
+              1e-12);
 }
 
 TEST(Loads, MissingReadingsGiveNoAnswerInsteadOfAGuess) {
@@ -52,7 +53,7 @@ TEST(Floor, TiltIsTakenOutAndTwistCorrected) {
     build.ends[0].corners[1].floor = fr;
     build.ends[1].corners[0].floor = rl;
     build.ends[1].corners[1].floor = rr;
-    return floor_corrections(build);
+    return floor_corrections(floors_of(build));
   };
   const auto tilted = set(0, 0.010, 0.020, 0.030);
   EXPECT_NEAR(tilted[0][0], 0, 1e-12) << "a flat floor, however steep, changes no height";
@@ -69,11 +70,11 @@ TEST(Windows, ByHandForTheDemoCar) {
   const auto& front = a.end(End::front);
   const double H0 = *front.surveyed_height;
   ASSERT_TRUE(front.windows.reach && front.windows.road);
-  EXPECT_EQ(front.windows.reach->low.governing->code, LimitCode::bump_stop);
+  EXPECT_EQ(front.windows.reach->low.governing->limit, &limits::bump_stop);
   EXPECT_NEAR(front.windows.reach->low.height, H0 - 0.072 / 0.965, 1e-9);
-  EXPECT_EQ(front.windows.reach->low.next->code, LimitCode::damper_shut);
+  EXPECT_EQ(front.windows.reach->low.next->limit, &limits::damper_shut);
   EXPECT_NEAR(front.windows.reach->low.next_height, H0 - (0.412 - 0.318) / 0.965, 1e-9);
-  EXPECT_EQ(front.windows.reach->high.governing->code, LimitCode::bag_full);
+  EXPECT_EQ(front.windows.reach->high.governing->limit, &limits::bag_full);
   EXPECT_NEAR(front.windows.reach->high.height, H0 + (0.215 + 0.018 - 0.1945) / 0.965, 1e-9);
   EXPECT_NEAR(front.windows.road->low.height, front.windows.reach->low.height + 0.045, 1e-9);
   EXPECT_NEAR(front.windows.road->high.height, front.windows.reach->high.height - 0.030, 1e-9);
@@ -89,21 +90,21 @@ TEST(Windows, MovingThePartMovesTheEdgeByWhatWasPromised) {
 
 TEST(Windows, PickTheFreeStretchAndNameItsEdges) {
   const Domain domain{0.2, 0.6};
-  const std::vector<Stretch> blocked = {{LimitCode::bump_stop, 0.2, 0.25, {}, 0},
-                                        {LimitCode::bag_collapsed, 0.2, 0.24, {}, 0},
-                                        {LimitCode::pressure_high, 0.35, 0.38, 1, 0},
-                                        {LimitCode::damper_open, 0.55, 0.6, {}, 0}};
+  const std::vector<Stretch> blocked = {{&limits::bump_stop, 0.2, 0.25, {}, 0},
+                                        {&limits::bag_collapsed, 0.2, 0.24, {}, 0},
+                                        {&limits::pressure_high, 0.35, 0.38, 1, 0},
+                                        {&limits::damper_open, 0.55, 0.6, {}, 0}};
   const auto widest = window_between(blocked, domain, {});
   ASSERT_TRUE(widest);
   EXPECT_DOUBLE_EQ(widest->low.height, 0.38);
-  EXPECT_EQ(widest->low.governing->code, LimitCode::pressure_high);
-  EXPECT_EQ(widest->low.next->code, LimitCode::bump_stop);
+  EXPECT_EQ(widest->low.governing->limit, &limits::pressure_high);
+  EXPECT_EQ(widest->low.next->limit, &limits::bump_stop);
   const auto preferred = window_between(blocked, domain, 0.3);
   EXPECT_DOUBLE_EQ(preferred->low.height, 0.25);
-  EXPECT_EQ(preferred->low.next->code, LimitCode::bag_collapsed);
+  EXPECT_EQ(preferred->low.next->limit, &limits::bag_collapsed);
   EXPECT_DOUBLE_EQ(preferred->high.height, 0.35);
   EXPECT_FALSE(window_between(
-      std::vector<Stretch>{{LimitCode::bump_stop, 0.2, 0.5, {}, 0}, {LimitCode::damper_open, 0.45, 0.6, {}, 0}}, domain,
+      std::vector<Stretch>{{&limits::bump_stop, 0.2, 0.5, {}, 0}, {&limits::damper_open, 0.45, 0.6, {}, 0}}, domain,
       {}));
   const auto open = window_between({}, domain, {});
   EXPECT_FALSE(open->low.governing) << "nothing known limits it";
@@ -115,7 +116,7 @@ TEST(Windows, NothingFreeIsBlockedAndNothingBlockedIsFree) {
     std::vector<Stretch> blocked;
     for (int i = *rc::gen::inRange(0, 8); i > 0; --i) {
       const double from = test::between(0, 1);
-      blocked.push_back({LimitCode::pressure_high, from, std::min(1.0, from + test::between(0, 0.4)), {}, 0});
+      blocked.push_back({&limits::pressure_high, from, std::min(1.0, from + test::between(0, 0.4)), {}, 0});
     }
     const auto window = window_between(blocked, domain, test::between(0, 1));
     const auto is_blocked = [&](double H) {
@@ -134,9 +135,9 @@ TEST(Windows, APressureLimitStandsWhereThePressureIsReached) {
   const Assessment a = assess(typed("variants.0.rear.bag", "Fennick R-100"), demo_shelf());
   const auto* bag = demo_shelf().find("Fennick R-100");
   for (const Stretch& s : a.end(End::rear).windows.reach_blocked) {
-    if (s.code != LimitCode::pressure_high) continue;
+    if (s.limit != &limits::pressure_high) continue;
     const auto loads = case_loads(demo_build());
-    const EndModel model = end_model(typed("variants.0.rear.bag", "Fennick R-100"), End::rear, loads);
+    const EndModel model = end_model(typed("variants.0.rear.bag", "Fennick R-100"), End::rear);
     const BagOnEnd on(model, *bag, 0.024);
     const auto& load = *loads[*s.load_case].ends[1];
     const double heavy = std::max(load.side_mass[0], load.side_mass[1]);
@@ -155,14 +156,14 @@ TEST(Tracks, ReadTheSameAsTheBagItself) {
   const Assessment a = assess(demo_build(), demo_shelf());
   const auto& front = a.end(End::front);
   const double H = 0.357;
-  const EndModel model = end_model(demo_build(), End::front, a.loads);
+  const EndModel model = end_model(demo_build(), End::front);
   const BagOnEnd bag(model, *demo_shelf().find("Osier O-135"), 0.018);
   const auto state = bag.state(H, *a.loads[1].ends[0]);
   ASSERT_TRUE(state);
-  EXPECT_NEAR(*front.find(TrackCode::pressure, 1)->at(H), state->pressure, 1e-3 * state->pressure);
-  EXPECT_NEAR(*front.find(TrackCode::frequency, 1)->at(H), *state->frequency, 1e-3);
-  EXPECT_NEAR(*front.find(TrackCode::bag_height, 1)->at(H), state->bag_height, 1e-9);
-  EXPECT_NEAR(*front.find(TrackCode::damper_to_open, 1)->at(H) + *front.find(TrackCode::damper_to_shut, 1)->at(H),
+  EXPECT_NEAR(*front.find(tracks::pressure, 1)->at(H), state->pressure, 1e-3 * state->pressure);
+  EXPECT_NEAR(*front.find(tracks::frequency, 1)->at(H), *state->frequency, 1e-3);
+  EXPECT_NEAR(*front.find(tracks::bag_height, 1)->at(H), state->bag_height, 1e-9);
+  EXPECT_NEAR(*front.find(tracks::damper_to_open, 1)->at(H) + *front.find(tracks::damper_to_shut, 1)->at(H),
               0.466 - 0.318, 1e-9)
       << "what is left each way is the whole stroke";
   // Body frequency from first principles.
@@ -174,13 +175,13 @@ TEST(Tracks, ReadTheSameAsTheBagItself) {
   for (const Track& track : front.tracks)
     for (const TrackPiece& piece : track.pieces)
       EXPECT_LE(piece.step, 0.001 + 1e-12);
-  EXPECT_EQ(front.find(TrackCode::pressure, 1)->at(0.9), std::nullopt) << "no answer outside the card";
+  EXPECT_EQ(front.find(tracks::pressure, 1)->at(0.9), std::nullopt) << "no answer outside the card";
 }
 
 TEST(Tracks, OtherSpringsTakeTheirShare) {
   const Build build = typed("rear.other_spring_slack_m", "400 mm", typed("rear.other_spring_rate_n_per_m", "10 N/mm"));
   const auto loads = case_loads(build);
-  const EndModel with = end_model(build, End::rear, loads), without = end_model(demo_build(), End::rear, loads);
+  const EndModel with = end_model(build, End::rear), without = end_model(demo_build(), End::rear);
   const BagOnEnd a(with, *demo_shelf().find("Osier O-150"), 0.024),
       b(without, *demo_shelf().find("Osier O-150"), 0.024);
   EXPECT_LT(*a.pressure(0.37, 306), *b.pressure(0.37, 306));
@@ -212,7 +213,8 @@ TEST(Assess, NeverANumberThatIsNone) {
         demo_shelf().bags[*rc::gen::inRange<std::size_t>(0, demo_shelf().bags.size())].card.name;
     build.variant().fit[0].upper_stack = test::between(0, 0.4);
     const Assessment a = assess(build, demo_shelf());
-    for (const EndAssessment& e : a.ends) {
+    for (const End which : build::both_ends) {
+      const EndAssessment& e = a.end(which);
       const auto all_finite = [](const Track& track) {
         for (const TrackPiece& piece : track.pieces)
           for (const double v : piece.values)
@@ -221,8 +223,8 @@ TEST(Assess, NeverANumberThatIsNone) {
       };
       for (const Track& track : e.tracks)
         RC_ASSERT(all_finite(track));
-      for (const CaseTracks& c : e.cases)
-        for (const Track& track : c.tracks)
+      for (const auto& c : e.cases)
+        for (const Track& track : c)
           RC_ASSERT(all_finite(track));
       for (const auto& preset : e.presets)
         if (preset)
@@ -391,7 +393,7 @@ TEST(Compare, ShowsWhatDiffersAndNothingElse) {
 
 TEST(Wishes, GoBothWays) {
   const auto loads = case_loads(demo_build());
-  const EndModel model = end_model(demo_build(), End::front, loads);
+  const EndModel model = end_model(demo_build(), End::front);
   for (const auto as : {build::HeightWish::As::height, build::HeightWish::As::gap, build::HeightWish::As::drop}) {
     const auto wish = wish_for_height(0.35, {as, 0, {}}, model.surveyed_height, model.tyre_radius);
     EXPECT_EQ(wish.as, as);

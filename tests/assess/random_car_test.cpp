@@ -1,16 +1,17 @@
 // What must hold on any car with any bag.
+#include "assess/asked.h"
 #include "random_car.h"
 
 #include "assess/assess.h"
 #include "assess/bags/gauge.h"
 #include "assess/bags/judge.h"
-#include "assess/survey/loads.h"
 #include "assess/bags/ride.h"
 #include "assess/bags/roll.h"
-#include "assess/search/search.h"
 #include "assess/bags/softening.h"
-#include "assess/end/stroke.h"
 #include "assess/bags/weather.h"
+#include "assess/end/stroke.h"
+#include "assess/search/search.h"
+#include "assess/survey/loads.h"
 #include "report/assessment_json.h"
 
 #include <nlohmann/json.hpp>
@@ -29,7 +30,7 @@ struct Posed {
 
   Posed() : car(test::random_car()), loads(case_loads(car.build)), assessment(assess(car.build, car.shelf)) {
     for (const End end : build::both_ends)
-      ends[build::at(end)] = fitted_end(car.build, car.shelf, end, loads);
+      ends[build::at(end)] = fitted_end(car.build, car.shelf, end);
   }
   /// Ends that stand at their road height.
   [[nodiscard]] std::vector<End> standing() const {
@@ -74,7 +75,7 @@ TEST(RandomCar, RoadLiesInsideReachAndMoreReserveNeverWidensIt) {
       RC_ASSERT(a.reach.has_value() == b.reach.has_value());
       if (!a.road) RC_ASSERT(!b.road);
       // The window that holds road height, if one does, only shrinks.
-      const auto road = fitted_end(car.build, car.shelf, end, after.loads).road;
+      const auto road = fitted_end(car.build, car.shelf, end).road;
       if (b.road && a.road && road && b.road->contains(*road) && a.road->contains(*road))
         RC_ASSERT(b.road->width() <= a.road->width() + 1e-9);
     }
@@ -205,8 +206,8 @@ TEST(RandomCar, AGaugesBandGrowsWithItsErrorAndHoldsTheHeight) {
     const Posed posed;
     for (const End e : posed.standing()) {
       const FittedEnd& end = posed.end(e);
-      const auto fine = gauge_at(end, posed.reach(e), *end.road, 0, 2e3),
-                 coarse = gauge_at(end, posed.reach(e), *end.road, 0, 2e4);
+      const auto fine = gauge_at(end, posed.reach(e), *end.road, 0, {2e3, 10}),
+                 coarse = gauge_at(end, posed.reach(e), *end.road, 0, {2e4, 10});
       RC_ASSERT(fine && coarse);
       RC_ASSERT(fine->low <= *end.road + 1e-12 && fine->high >= *end.road - 1e-12);
       RC_ASSERT(coarse->low <= fine->low + 1e-9 && coarse->high >= fine->high - 1e-9);
@@ -236,7 +237,7 @@ TEST(RandomCar, LeansLessSeparateAndNeverByTrappedAirJoined) {
 TEST(RandomCar, RideHasAnAnswerWhereTheCarStands) {
   EXPECT_TRUE(rc::check("ride", [] {
     const Posed posed;
-    const Ride answer = ride(posed.car.build, posed.car.shelf, posed.ends, 0);
+    const Ride answer = ride(posed.car.build, posed.car.shelf, 0);
     RC_ASSERT(answer.cases.size() == posed.loads.size());
     for (const RideCase& one : answer.cases)
       for (const auto& end : one.ends)

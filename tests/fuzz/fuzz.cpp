@@ -55,7 +55,8 @@ Broken try_build(const std::string& text) {
   if (!(*again == *read)) return "reading again gave another build";
   const assess::Assessment a = assess::assess(*read, {});
   for (const auto& end : a.ends)
-    if (!std::isfinite(end.domain_low) || !std::isfinite(end.domain_high)) return "heights that are no numbers";
+    if (!std::isfinite(end->assessment.domain_low) || !std::isfinite(end->assessment.domain_high))
+      return "heights that are no numbers";
   for (const auto& f : a.findings)
     for (const Message* part : {&f.title, &f.reason, &f.way_out})
       if (const auto wrong = sentence(*part)) return wrong;

@@ -69,7 +69,8 @@ TEST(AssessmentJson, SaysTheSameAsTheAssessment) {
   const auto a = assess(build, test::demo_shelf());
   const auto json = nlohmann::json::parse(assessment_json(build, a));
   EXPECT_EQ(json["car"], "Sorrel Wayfare estate");
-  EXPECT_DOUBLE_EQ(json["front"]["road_window"]["high"]["height_m"].get<double>(), a.ends[0].windows.road->high.height);
+  EXPECT_DOUBLE_EQ(json["front"]["road_window"]["high"]["height_m"].get<double>(),
+                   a.end(build::End::front).windows.road->high.height);
   EXPECT_EQ(json["findings"].size(), a.findings.size());
   for (const auto& finding : json["findings"])
     for (const char* key : {"code", "severity", "stage", "place", "title", "reason", "way_out"})

@@ -1,10 +1,12 @@
 // Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument paints
 // that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton.
-#include "app/shell/main_window.h"
+#include "app/desk/edits.h"
 #include "app/print/sheet_pdf.h"
+#include "app/shell/findings_panel.h"
+#include "app/shell/main_window.h"
 #include "app/stages/bags/bags.h"
 #include "app/stages/bags/search/search_page.h"
-#include "app/shell/findings_panel.h"
+#include "app/stages/car_in/car_in.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
 
@@ -34,16 +36,17 @@ int main(int argc, char** argv) {
   const QStringList asked = QApplication::arguments();
   const char* car = asked.contains("--half-ton") ? "hollin-tarnway.mavrel" : "sorrel-wayfare.mavrel";
   if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;
-  if (asked.contains("--new")) window.desk().put(build::empty_build(), {}, true);
+  if (asked.contains("--new")) window.desk().document().put(build::empty_build(), {}, true);
   app::Look first = window.desk().look();
   if (asked.contains("--night")) first.theme = app::Theme::night_bay;
   if (asked.contains("--large-text")) first.scale = 1.3;
-  window.desk().set_look(first);
+  window.desk().sight().set_look(first);
   window.resize(asked.contains("--small") ? QSize(1100, 700) : QSize(1280, 800));
   window.show();
   const QDir folder(argv[1]);
   const QString only = argc > 2 && argv[2][0] != '-' ? argv[2] : "";
   auto& desk = window.desk();
+  auto* bags = static_cast<app::BagsStage*>(window.stage("bags"));
   const auto settle = [] {
     for (int i = 0; i < 4; ++i)
       QApplication::processEvents(QEventLoop::AllEvents, 20);
@@ -77,36 +80,36 @@ int main(int argc, char** argv) {
   shoot("bags-rear");
   desk.set_end(app::End::rear);
   desk.set_load_case(1);
-  desk.use_variant(2);
+  app::use_variant(desk, 2);
   for (const char* view : {"volume", "stroke", "weather", "gauge", "comfort", "lean"}) {
-    window.bags()->show_view(view);
+    bags->show_view(view);
     shoot(QString("bags-") + view);
   }
-  window.bags()->show_side("search");
-  auto* search = window.bags()->search_page();
+  bags->show_side("search");
+  auto* search = bags->search_page();
   search->start();
   while (search->is_running())
     QApplication::processEvents(QEventLoop::AllEvents, 20);
   shoot("search");
-  window.bags()->show_side("shelf");
+  bags->show_side("shelf");
   shoot("shelf");
-  window.bags()->show_view("height");
-  desk.use_variant(0);
+  bags->show_view("height");
+  app::use_variant(desk, 0);
   window.go_to_stage("compare");
   shoot("compare");
-  window.begin_tape();
+  static_cast<app::CarInStage*>(window.stage("car_in"))->begin_tape();
   shoot("tape-mode");
   app::Look look = desk.look();
   look.theme = app::Theme::night_bay;
-  desk.set_look(look);
+  desk.sight().set_look(look);
   desk.set_end(app::End::front);
   window.go_to_stage("bags");
   shoot("bags-night-bay");
-  desk.use_variant(2);
-  window.bags()->show_view("volume");
+  app::use_variant(desk, 2);
+  bags->show_view("volume");
   shoot("bags-volume-night-bay");
-  window.bags()->show_view("height");
-  desk.use_variant(0);
+  bags->show_view("height");
+  app::use_variant(desk, 0);
   window.go_to_stage("car_in");
   shoot("car-in-night-bay");
   return 0;

@@ -29,8 +29,8 @@ Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
   });
   connect(&desk_, &Desk::changed, this, &Field::refresh);
   connect(&desk_, &Desk::restyled, this, &Field::restyle);
-  connect(&desk_, &Desk::settling, this,
-          [this](Desk::Unfinished unfinished) { settle(unfinished == Desk::Unfinished::give_up); });
+  connect(&desk_.document(), &Document::settling, this,
+          [this](Unfinished unfinished) { settle(unfinished == Unfinished::give_up); });
   restyle();
 }
 
@@ -121,7 +121,7 @@ std::optional<QString> Field::commit(bool leaving) {
 
 void Field::settle(bool give_up_wrong) {
   if (!is_touched()) return;
-  if (const auto wrong = commit(give_up_wrong)) desk_.could_not_take(*wrong);
+  if (const auto wrong = commit(give_up_wrong)) desk_.document().could_not_take(*wrong);
 }
 
 void Field::give_up() {

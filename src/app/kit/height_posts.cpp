@@ -1,6 +1,7 @@
 #include "app/kit/height_posts.h"
 
 #include "app/desk/desk.h"
+#include "app/desk/edits.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -12,30 +13,7 @@
 
 namespace mavrel::app {
 
-using assess::LimitCode;
 using build::at;
-
-const char* short_limit_name(int code) {
-  switch (static_cast<LimitCode>(code)) {
-  case LimitCode::bag_collapsed:
-    return QT_TRANSLATE_NOOP("posts", "bag down");
-  case LimitCode::bag_full:
-    return QT_TRANSLATE_NOOP("posts", "bag full");
-  case LimitCode::bump_stop:
-    return QT_TRANSLATE_NOOP("posts", "bump stop");
-  case LimitCode::damper_shut:
-    return QT_TRANSLATE_NOOP("posts", "damper shut");
-  case LimitCode::damper_open:
-    return QT_TRANSLATE_NOOP("posts", "damper open");
-  case LimitCode::card_unknown:
-    return QT_TRANSLATE_NOOP("posts", "off the card");
-  case LimitCode::pressure_high:
-    return QT_TRANSLATE_NOOP("posts", "pressure");
-  case LimitCode::pressure_low:
-    return QT_TRANSLATE_NOOP("posts", "slack");
-  }
-  return "";
-}
 
 HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("height_posts");
@@ -229,7 +207,7 @@ void HeightPosts::paint_limits(QPainter& painter, End end) const {
   };
   std::vector<Label> labels;
   const auto add = [&](const assess::Edge& edge, const QColor& colour, bool road) {
-    QString name = edge.governing ? tr(short_limit_name(static_cast<int>(edge.governing->code))) : tr("open");
+    QString name = edge.governing ? tr(edge.governing->limit->short_name) : tr("open");
     if (road && edge.governing && edge.governing->reserve > 0) {
       const bool low = edge.governing->from < edge.height - 1e-9;
       name = low ? tr("bump kept") : tr("rebound kept");
@@ -356,13 +334,13 @@ void HeightPosts::mouseMoveEvent(QMouseEvent* event) {
   const double H = std::round((scale().H(event->position().y()) + grip_->offset) * 1e3) * 1e-3;
   if (grip_->preset) {
     const auto [low, high] = desk_.height_range();
-    desk_.drag_preset(*grip_->preset, grip_->end, std::clamp(H, low, high), QString("flag %1").arg(drag_));
+    drag_preset(desk_, *grip_->preset, grip_->end, std::clamp(H, low, high), QString("flag %1").arg(drag_));
   }
   desk_.set_pose(grip_->end, H);
 }
 
 void HeightPosts::mouseReleaseEvent(QMouseEvent*) {
-  if (grip_ && grip_->preset) desk_.end_gesture();
+  if (grip_ && grip_->preset) desk_.document().end_gesture();
   grip_.reset();
 }
 

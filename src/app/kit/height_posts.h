@@ -57,7 +57,4 @@ private:
   int drag_ = 0; // counts drags, so that each is one step of undo
 };
 
-/// Short name of a limit for narrow places: `stop`, `bag full`.
-[[nodiscard]] const char* short_limit_name(int limit_code);
-
 } // namespace mavrel::app

@@ -36,7 +36,7 @@ std::vector<std::pair<double, double>> joined(const std::vector<assess::Stretch>
 std::vector<std::pair<double, double>> unknown(const std::vector<assess::Stretch>& blocked) {
   std::vector<std::pair<double, double>> out;
   for (const auto& stretch : blocked)
-    if (stretch.code == assess::LimitCode::card_unknown) out.emplace_back(stretch.from, stretch.to);
+    if (stretch.limit->unknown) out.emplace_back(stretch.from, stretch.to);
   return out;
 }
 

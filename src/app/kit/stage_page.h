@@ -1,12 +1,40 @@
-// One stage of the work: a page in the workspace.
+// One stage of the work: a page in the workspace, and all that the window around it wants to know of it. The window
+// knows stages by this alone; which there are stands in shell/stages.cpp.
 #pragma once
 
+#include <QKeySequence>
+#include <QString>
+#include <QStringList>
 #include <QWidget>
 
+#include <functional>
 #include <optional>
 #include <utility>
+#include <vector>
 
 namespace mavrel::app {
+
+/// Something that can be done on a page by name, whatever is shown at the time.
+struct Command {
+  enum class Menu { file, edit, view };
+  Menu menu = Menu::view;
+  QString name;
+  QKeySequence keys;
+  std::function<void()> act;
+};
+
+/// Something that can be found by name and gone to.
+struct Findable {
+  QString name, kind; // `Osier O-135`, `bag`
+  std::function<void()> act;
+};
+
+/// An undo of the page's own, for work that is not in the build.
+struct OwnUndo {
+  QString what; // `edit of the card`
+  bool can_undo = false, can_redo = false;
+  std::function<void()> undo, redo;
+};
 
 class StagePage : public QWidget {
   Q_OBJECT
@@ -22,9 +50,30 @@ public:
   [[nodiscard]] virtual bool wants_posts() const { return true; }
   /// Takes the person to a place on the page: the field of this path gets the focus. @returns whether it is here
   virtual bool go_to(const QString& path);
+  /// Is this field entered here, whatever stage it troubles?
+  [[nodiscard]] virtual bool owns(const QString&) const { return false; }
+  /// The page is gone to by name: it shows itself as one first meets it.
+  virtual void arrive() {}
+
+  /// What can be done here; asked once, when the menus are made.
+  [[nodiscard]] virtual std::vector<Command> commands() { return {}; }
+  /// What can be found here; asked each time.
+  [[nodiscard]] virtual std::vector<Findable> findables() { return {}; }
+  /// Undo and redo while the page is shown; none: the build's.
+  [[nodiscard]] virtual std::optional<OwnUndo> own_undo() { return std::nullopt; }
+  /// Does it use the arrows itself, rather than move the pose?
+  [[nodiscard]] virtual bool takes_arrows() const { return false; }
+  /// Files dropped on the window. @returns which of them it took
+  virtual QStringList take_files(const QStringList&) { return {}; }
+  /// A sentence about work here that would be lost by closing; empty: none.
+  [[nodiscard]] virtual QString unkept() const { return {}; }
 
 signals:
   void band_moved();
+  /// It wants to be shown: a command of it was used.
+  void called();
+  /// What can be undone here has changed.
+  void undo_changed();
 };
 
 } // namespace mavrel::app

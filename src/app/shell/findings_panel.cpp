@@ -24,8 +24,7 @@ namespace {
 QString where_of(const Finding& f) {
   const QString end = f.end ? QCoreApplication::translate("core", build::name_of(*f.end))
                             : QCoreApplication::translate("findings", "Whole car");
-  const QString stage = f.stage == assess::Stage::car_in ? QCoreApplication::translate("findings", "Car in")
-                                                         : QCoreApplication::translate("findings", "Bags");
+  const QString stage = QCoreApplication::translate("stages", f.stage->name);
   return end + " · " + stage;
 }
 
@@ -230,7 +229,7 @@ void FindingsPanel::go(const QModelIndex& index) {
   if (!index.isValid()) return;
   const Finding f = model_->finding(index.row()); // going there may change the list
   if (f.end) desk_.set_end(*f.end);
-  emit desk_.went_to(assess::stage_key(f.stage), QString::fromStdString(f.place));
+  emit desk_.went_to(f.stage->key, QString::fromStdString(f.place));
 }
 
 } // namespace mavrel::app

@@ -46,7 +46,7 @@ Keeper::Keeper(Desk& desk, std::filesystem::path folder, QObject* parent)
     connect(timer, &QTimer::timeout, this, &Keeper::keep_now);
   }
   connect(&desk_, &Desk::changed, this, [this] {
-    if (desk_.may_close())
+    if (desk_.document().may_close())
       forget();
     else if (!timer_.isActive())
       timer_.start(); // not restarted: under steady editing it still fires
@@ -61,9 +61,9 @@ Keeper::~Keeper() {
 }
 
 void Keeper::keep_now() {
-  if (desk_.may_close()) return;
+  if (desk_.document().may_close()) return;
   anything_kept_ = true;
-  begin({desk_.history().shared_now(), desk_.file()});
+  begin({desk_.document().history().shared_now(), desk_.document().file()});
 }
 
 void Keeper::forget() {
@@ -150,7 +150,7 @@ void Keeper::done(const Expected<void>& result, bool wrote) {
     const QString why = desk_.words_of(result.error());
     if (why != last_failure_) desk_.tell(why); // once, not at every edit
     last_failure_ = why;
-    if (!desk_.may_close()) again_.start();
+    if (!desk_.document().may_close()) again_.start();
     emit failed(why);
     return;
   }

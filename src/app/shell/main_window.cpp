@@ -1,18 +1,13 @@
 #include "app/shell/main_window.h"
 
-#include "app/print/sheet_pdf.h"
-#include "app/stages/bags/bags.h"
-#include "app/stages/car_in/car_in.h"
-#include "app/stages/compare/compare_page.h"
-#include "app/stages/bags/search/search_page.h"
-#include "app/stages/bags/shelf/shelf_page.h"
 #include "app/kit/ask.h"
 #include "app/kit/field.h"
-#include "app/shell/findings_panel.h"
 #include "app/kit/height_posts.h"
+#include "app/print/sheet_pdf.h"
+#include "app/shell/findings_panel.h"
 #include "app/shell/notice_bar.h"
 #include "app/shell/stage_rail.h"
-#include "app/stages/car_in/tape_mode.h"
+#include "app/shell/stages.h"
 #include "app/shell/top_strip.h"
 #include "build/file.h"
 #include "file/text_file.h"
@@ -51,8 +46,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     : QMainWindow(parent), desk_(std::move(shelf)),
       keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
   setObjectName("main_window");
-  desk_.set_prefs(settings_.prefs());
-  desk_.set_look(settings_.look());
+  desk_.sight().set_prefs(settings_.prefs());
+  desk_.sight().set_look(settings_.look());
   restyle();
   setAcceptDrops(true);
 
@@ -69,17 +64,12 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   auto* row = new QHBoxLayout;
   row->setSpacing(0);
   column->addLayout(row, 1);
-  rail_ = new StageRail(desk_, {{"car_in", tr("Car in")}, {"bags", tr("Bags")}, {"compare", tr("Compare")}}, centre);
+  rail_ = new StageRail(desk_, centre);
   row->addWidget(rail_);
   work_ = new QWidget(centre);
   work_->installEventFilter(this);
   pages_ = new QStackedWidget(work_);
-  car_in_ = new CarInStage(desk_, pages_);
-  bags_ = new BagsStage(desk_, pages_);
-  compare_ = new ComparePage(desk_, pages_);
-  tape_ = new TapeMode(desk_, pages_);
-  for (QWidget* page : std::initializer_list<QWidget*>{car_in_, bags_, compare_, tape_})
-    pages_->addWidget(page);
+  make_stages();
   row->addWidget(work_, 1);
   posts_ = new HeightPosts(desk_, work_);
   findings_ = new FindingsPanel(desk_, centre);
@@ -101,32 +91,12 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     fill_units(&menu);
     menu.exec(at);
   });
-  connect(car_in_, &CarInStage::tape_wanted, this, &MainWindow::begin_tape);
-  connect(tape_, &TapeMode::left, this, [this] { go_to_stage("car_in"); });
-  connect(bags_, &StagePage::band_moved, this, &MainWindow::line_up_posts);
   connect(&desk_, &Desk::told, this, [this](const QString& sentence) {
     told_->setText(sentence);
     told_timer_.start(told_for_ms);
   });
-  connect(&desk_, &Desk::went_to, this, [this](const QString& stage, const QString& place) {
-    if (place.contains(".brief.")) { // the brief is entered on Car in, whatever stage it troubles
-      go_to_stage("car_in");
-      car_in_->go_to(place);
-      return;
-    }
-    // At the stage it troubles, or else wherever its field stands.
-    go_to_stage(stage);
-    if (page()->go_to(place)) return;
-    for (const auto& [key, other] : {std::pair<const char*, StagePage*>{"car_in", car_in_}, {"bags", bags_}})
-      if (other != page() && other->go_to(place)) {
-        go_to_stage(key);
-        other->go_to(place); // once more, now that it is shown
-        return;
-      }
-  });
+  connect(&desk_, &Desk::went_to, this, &MainWindow::go_to);
   connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
-  connect(bags_->shelf_page(), &ShelfPage::edited, this, &MainWindow::refresh_title);
-  connect(bags_, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of the stage is shown
   connect(&desk_, &Desk::restyled, this, [this] {
     settings_.keep(desk_.prefs());
     settings_.keep(desk_.look());
@@ -134,7 +104,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   });
   make_menus();
   qApp->installEventFilter(this);
-  go_to_stage("car_in");
+  go_to_stage(stage_entries().front().key);
   refresh_title();
   resize(1280, 800);
   setMinimumSize(1100, 700);
@@ -148,34 +118,63 @@ MainWindow::~MainWindow() {
   delete takeCentralWidget();
 }
 
-ShelfPage* MainWindow::shown_shelf() const {
-  return bags_->shelf_page()->isVisible() ? bags_->shelf_page() : nullptr;
-}
-
 StagePage* MainWindow::page() const {
   return qobject_cast<StagePage*>(pages_->currentWidget());
 }
 
-void MainWindow::go_to_stage(const QString& key) {
-  StagePage* wanted = key == "bags"      ? static_cast<StagePage*>(bags_)
-                      : key == "compare" ? static_cast<StagePage*>(compare_)
-                                         : car_in_;
-  if (wanted == compare_ && desk_.build().variants.size() < 2) {
-    desk_.tell(tr("There is one variant. Keep it and go on with a copy (Ctrl+D) to have something to compare."));
-    wanted = car_in_;
+void MainWindow::make_stages() {
+  for (const StageEntry& entry : stage_entries()) {
+    StagePage* made = entry.make(desk_, pages_);
+    stages_.push_back(made);
+    pages_->addWidget(made);
+    connect(made, &StagePage::band_moved, this, &MainWindow::line_up_posts);
+    connect(made, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of it is shown
+    connect(made, &StagePage::undo_changed, this, &MainWindow::refresh_title);
+    connect(made, &StagePage::called, this, [this, key = entry.key] { go_to_stage(key); });
   }
-  pages_->setCurrentWidget(wanted);
-  rail_->set_current(wanted == bags_ ? "bags" : wanted == compare_ ? "compare" : "car_in");
-  if (wanted == bags_) emit desk_.looked_at(); // judged while hidden
+}
+
+StagePage* MainWindow::stage(const QString& key) const {
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    if (stage_entries()[i].key == key) return stages_[i];
+  return nullptr;
+}
+
+void MainWindow::go_to_stage(const QString& key) {
+  std::size_t wanted = 0;
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    if (stage_entries()[i].key == key) wanted = i;
+  if (const QString why = stage_entries()[wanted].closed(desk_); !why.isEmpty()) {
+    desk_.tell(why);
+    wanted = 0;
+  }
+  pages_->setCurrentWidget(stages_[wanted]);
+  stages_[wanted]->arrive();
+  rail_->set_current(stage_entries()[wanted].key);
   if (undo_) refresh_title();
   line_up_posts();
 }
 
-void MainWindow::begin_tape() {
-  pages_->setCurrentWidget(tape_);
-  rail_->set_current("car_in");
-  tape_->begin();
-  line_up_posts();
+void MainWindow::go_to(const QString& stage, const QString& place) {
+  // Where it is entered whatever it troubles; else at the stage it troubles; else wherever its field stands.
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    if (stages_[i]->owns(place)) {
+      go_to_stage(stage_entries()[i].key);
+      stages_[i]->go_to(place);
+      return;
+    }
+  go_to_stage(stage);
+  if (page()->go_to(place)) return;
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    if (stages_[i] != page() && stages_[i]->go_to(place)) {
+      go_to_stage(stage_entries()[i].key);
+      stages_[i]->go_to(place); // once more, now that it is shown
+      return;
+    }
+}
+
+std::optional<OwnUndo> MainWindow::own_undo() const {
+  return page() ? page()->own_undo() : std::nullopt;
 }
 
 void MainWindow::line_up_posts() {
@@ -219,19 +218,20 @@ void MainWindow::restyle() {
 
 void MainWindow::refresh_title() {
   const auto& car = desk_.build().job.car;
-  const QString name =
-      desk_.file().empty() ? tr("new build") : QString::fromStdString(desk_.file().filename().string());
+  const QString name = desk_.document().file().empty()
+                           ? tr("new build")
+                           : QString::fromStdString(desk_.document().file().filename().string());
   setWindowTitle(
       QString("%1 — %2[*] — Mavrel").arg(car.empty() ? tr("Unnamed car") : QString::fromStdString(car), name));
-  setWindowModified(!desk_.may_close());
-  if (const ShelfPage* shelf_page = shown_shelf()) {
-    undo_->setEnabled(shelf_page->drafts().can_undo());
-    undo_->setText(tr("Undo: edit of the card"));
-    redo_->setEnabled(shelf_page->drafts().can_redo());
-    redo_->setText(tr("Redo: edit of the card"));
+  setWindowModified(!desk_.document().may_close());
+  if (const auto own = own_undo()) {
+    undo_->setEnabled(own->can_undo);
+    undo_->setText(tr("Undo: %1").arg(own->what));
+    redo_->setEnabled(own->can_redo);
+    redo_->setText(tr("Redo: %1").arg(own->what));
     return;
   }
-  const auto& history = desk_.history();
+  const auto& history = desk_.document().history();
   undo_->setEnabled(history.can_undo());
   undo_->setText(history.can_undo() ? tr("Undo: %1").arg(QString::fromStdString(history.undo_name())) : tr("Undo"));
   redo_->setEnabled(history.can_redo());
@@ -241,7 +241,7 @@ void MainWindow::refresh_title() {
 // ---- files
 
 bool MainWindow::open_file(const QString& file) {
-  const auto opened = desk_.open(path_of(file));
+  const auto opened = desk_.document().open(path_of(file));
   if (!opened) {
     say_why(opened.error());
     return false;
@@ -258,10 +258,10 @@ void MainWindow::say_why(const Message& what) {
 }
 
 bool MainWindow::save_to(const QString& file) {
-  const auto wrong = desk_.settle(Desk::Unfinished::keep);
+  const auto wrong = desk_.document().settle(Unfinished::keep);
   ReadOnly read_only = ReadOnly::refuse;
   const QString name = QFileInfo(file).fileName();
-  switch (desk_.question_before_saving(path_of(file))) {
+  switch (desk_.document().question_before_saving(path_of(file))) {
   case build::Question::none:
     break;
   case build::Question::read_only:
@@ -280,7 +280,7 @@ bool MainWindow::save_to(const QString& file) {
       return false;
     break;
   }
-  const auto saved = desk_.save(path_of(file), read_only);
+  const auto saved = desk_.document().save(path_of(file), read_only);
   if (!saved) {
     say_why(saved.error());
     return false;
@@ -297,12 +297,12 @@ bool MainWindow::save_to(const QString& file) {
 }
 
 bool MainWindow::save() {
-  return desk_.file().empty() ? save_as() : save_to(text_of(desk_.file()));
+  return desk_.document().file().empty() ? save_as() : save_to(text_of(desk_.document().file()));
 }
 
 bool MainWindow::save_as() {
-  const QString file =
-      QFileDialog::getSaveFileName(this, tr("Save the build"), text_of(desk_.file()), tr("Mavrel builds (*.mavrel)"));
+  const QString file = QFileDialog::getSaveFileName(this, tr("Save the build"), text_of(desk_.document().file()),
+                                                    tr("Mavrel builds (*.mavrel)"));
   return !file.isEmpty() && save_under(file);
 }
 
@@ -317,9 +317,9 @@ bool MainWindow::save_under(const QString& chosen) {
 }
 
 bool MainWindow::may_leave() {
-  const auto wrong = desk_.settle(Desk::Unfinished::give_up);
+  const auto wrong = desk_.document().settle(Unfinished::give_up);
   if (wrong) desk_.tell(*wrong);
-  if (desk_.may_close()) return true;
+  if (desk_.document().may_close()) return true;
   QMessageBox box(QMessageBox::Question, tr("Unsaved work"),
                   tr("“%1” has changes that are in no file.").arg(QString::fromStdString(desk_.build().job.car)),
                   QMessageBox::Save | QMessageBox::Discard | QMessageBox::Cancel, this);
@@ -332,15 +332,15 @@ bool MainWindow::may_leave() {
 
 void MainWindow::new_build() {
   if (!may_leave()) return;
-  desk_.put(build::empty_build(), {}, true);
-  go_to_stage("car_in");
+  desk_.document().put(build::empty_build(), {}, true);
+  go_to_stage(stage_entries().front().key);
 }
 
 void MainWindow::open_dialog() {
   if (!may_leave()) return;
-  const QString file = QFileDialog::getOpenFileName(this, tr("Open a build"),
-                                                    QString::fromStdString(desk_.file().parent_path().string()),
-                                                    tr("Mavrel builds (*.mavrel);;All files (*)"));
+  const QString file = QFileDialog::getOpenFileName(
+      this, tr("Open a build"), QString::fromStdString(desk_.document().file().parent_path().string()),
+      tr("Mavrel builds (*.mavrel);;All files (*)"));
   if (!file.isEmpty()) open_file(file);
 }
 
@@ -387,7 +387,7 @@ void MainWindow::recover(const Left& left) {
     say_why(build.error());
     return offer_left_behind();
   }
-  desk_.put(std::move(*build), left.original, false);
+  desk_.document().put(std::move(*build), left.original, false);
   // The old copy goes once this one is on the disk, under our own name or saved; not before.
   keeper_.discard_when_safe(left);
   keeper_.keep_now();
@@ -397,15 +397,19 @@ void MainWindow::recover(const Left& left) {
 
 // ---- events
 
-bool MainWindow::may_lose_cards() {
-  if (!bags_->shelf_page()->drafts().any_unkept()) return true;
-  return QMessageBox::question(this, tr("Cards not kept"), tr("Bag cards were edited and not kept on your shelf."),
-                               QMessageBox::Discard | QMessageBox::Cancel, QMessageBox::Cancel) == QMessageBox::Discard;
+bool MainWindow::may_lose_unkept() {
+  for (const StagePage* one : stages_)
+    if (const QString unkept = one->unkept();
+        !unkept.isEmpty() &&
+        QMessageBox::question(this, tr("Not kept"), unkept, QMessageBox::Discard | QMessageBox::Cancel,
+                              QMessageBox::Cancel) != QMessageBox::Discard)
+      return false;
+  return true;
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
   if (QWidget* focus = focusWidget()) focus->clearFocus(); // lines of cards take what is typed as they are left
-  if (!may_lose_cards() || !may_leave()) {
+  if (!may_lose_unkept() || !may_leave()) {
     event->ignore();
     return;
   }
@@ -419,20 +423,13 @@ void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
 
 void MainWindow::dropEvent(QDropEvent* event) {
   event->acceptProposedAction();
-  QStringList cards, builds;
-  for (const QUrl& url : event->mimeData()->urls()) {
-    const QString file = url.toLocalFile();
-    (file.endsWith(".csv", Qt::CaseInsensitive) ? cards : builds) << file;
-  }
-  if (!cards.isEmpty()) import_cards(cards);
-  if (!builds.isEmpty() && may_leave()) open_file(builds.front());
-}
-
-int MainWindow::import_cards(const QStringList& files) {
-  if (files.isEmpty()) return 0;
-  go_to_stage("bags");
-  bags_->show_side("shelf");
-  return bags_->shelf_page()->import(files);
+  QStringList files;
+  for (const QUrl& url : event->mimeData()->urls())
+    files << url.toLocalFile();
+  for (StagePage* one : stages_)
+    for (const QString& taken : one->take_files(files))
+      files.removeAll(taken);
+  if (!files.isEmpty() && may_leave()) open_file(files.front());
 }
 
 bool MainWindow::handle_pose_key(QKeyEvent* event) {
@@ -440,7 +437,7 @@ bool MainWindow::handle_pose_key(QKeyEvent* event) {
   if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) {
     if (m & Qt::ControlModifier) return false;
     const double by = m == Qt::ShiftModifier ? 0.010 : m == Qt::AltModifier ? 0.0002 : 0.001;
-    desk_.nudge_pose(event->key() == Qt::Key_Up ? by : -by);
+    desk_.sight().nudge_pose(event->key() == Qt::Key_Up ? by : -by);
     return true;
   }
   if (m != Qt::NoModifier) return false;
@@ -466,7 +463,7 @@ bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
   if (event->type() == QEvent::KeyPress && isActiveWindow()) {
     auto* key = static_cast<QKeyEvent*>(event);
     auto* widget = qobject_cast<QWidget*>(watched);
-    const bool ours = widget && widget->window() == this && !tape_->isVisible();
+    const bool ours = widget && widget->window() == this && !(page() && page()->takes_arrows());
     const bool arrow = key->key() == Qt::Key_Up || key->key() == Qt::Key_Down;
     const bool typing = qobject_cast<QLineEdit*>(watched) != nullptr;
     if (ours && arrow && (key->modifiers() & Qt::AltModifier)) return handle_pose_key(key);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/desk/desk.h"
+#include "app/kit/stage_page.h"
 #include "app/shell/keeper.h"
 #include "app/shell/settings.h"
 
@@ -15,16 +16,10 @@ class QPushButton;
 
 namespace mavrel::app {
 
-class BagsStage;
-class CarInStage;
-class ComparePage;
 class FindingsPanel;
 class HeightPosts;
 class NoticeBar;
-class ShelfPage;
-class StagePage;
 class StageRail;
-class TapeMode;
 class TopStrip;
 
 class MainWindow : public QMainWindow {
@@ -39,13 +34,11 @@ public:
   /// Opens a file, or says why not. @returns whether it is open
   bool open_file(const QString& file);
   void go_to_stage(const QString& key);
-  void begin_tape();
+  /// The page of a stage, by its key; nullptr: there is none.
+  [[nodiscard]] StagePage* stage(const QString& key) const;
   /// Writes the build sheet; says so or why not.
   bool export_sheet(const QString& file);
   bool export_tracks(const QString& file);
-  /// Reads bag cards onto the user's shelf and shows them. @returns how many were kept
-  int import_cards(const QStringList& files);
-  [[nodiscard]] BagsStage* bags() const { return bags_; }
   /// Saves there; asks where the file is read-only or was changed by others.
   bool save_to(const QString& file);
   /// Saves under a name chosen in a dialog, with its ending added; asks before that takes another file's place.
@@ -66,6 +59,8 @@ protected:
 private:
   void make_menus();
   QAction* add_action(QMenu* menu, const QString& name, const QKeySequence& keys, const std::function<void()>& act);
+  /// What the stages can do, into one of the menus.
+  void add_commands(QMenu* menu, Command::Menu which);
   void restyle();
   void refresh_title();
   void line_up_posts();
@@ -83,10 +78,13 @@ private:
   void open_dialog();
   void print();
   [[nodiscard]] bool may_leave();
-  [[nodiscard]] bool may_lose_cards();
+  [[nodiscard]] bool may_lose_unkept();
   [[nodiscard]] StagePage* page() const;
-  /// The shelf, while it is what is looked at.
-  [[nodiscard]] ShelfPage* shown_shelf() const;
+  void make_stages();
+  /// Takes the person to a field, or to a stage: wherever it is entered.
+  void go_to(const QString& stage, const QString& place);
+  /// Undo and redo of the page shown, if it has its own.
+  [[nodiscard]] std::optional<OwnUndo> own_undo() const;
 
   Settings settings_;
   Desk desk_;
@@ -95,10 +93,7 @@ private:
   StageRail* rail_;
   QWidget* work_; // the pages, and the posts standing on them
   QStackedWidget* pages_;
-  CarInStage* car_in_;
-  BagsStage* bags_;
-  ComparePage* compare_;
-  TapeMode* tape_;
+  std::vector<StagePage*> stages_; // as in shell/stages.cpp
   HeightPosts* posts_;
   FindingsPanel* findings_;
   NoticeBar* notices_;

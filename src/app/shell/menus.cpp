@@ -1,16 +1,17 @@
 // The window's menus and dialogs: every command by name, with its keys.
 #include "app/shell/main_window.h"
 
-#include "app/stages/bags/bags.h"
-#include "app/stages/car_in/car_in.h"
-#include "app/stages/bags/shelf/shelf_page.h"
+#include "app/desk/edits.h"
+
 #include "app/kit/field.h"
 #include "app/shell/finder.h"
 #include "app/shell/findings_panel.h"
+#include "app/shell/stages.h"
 #include "shelf/places.h"
 
 #include <QActionGroup>
 #include <QApplication>
+#include <QCoreApplication>
 #include <QFileDialog>
 #include <QInputDialog>
 #include <QLabel>
@@ -30,6 +31,12 @@ QAction* MainWindow::add_action(QMenu* menu, const QString& name, const QKeySequ
   return action;
 }
 
+void MainWindow::add_commands(QMenu* menu, Command::Menu which) {
+  for (StagePage* one : stages_)
+    for (const Command& command : one->commands())
+      if (command.menu == which) add_action(menu, command.name, command.keys, command.act);
+}
+
 void MainWindow::make_menus() {
   QMenu* file = menuBar()->addMenu(tr("&File"));
   add_action(file, tr("New build"), QKeySequence::New, [this] { new_build(); });
@@ -41,9 +48,7 @@ void MainWindow::make_menus() {
     add_action(file, name, {}, [this, which = build] {
       if (may_leave()) open_file(QString::fromStdString((shelf::demo_folder() / which).string()));
     });
-  add_action(file, tr("Import bag cards…"), {}, [this] {
-    import_cards(QFileDialog::getOpenFileNames(this, tr("Bag cards"), {}, tr("Bag cards (*.csv);;All files (*)")));
-  });
+  add_commands(file, Command::Menu::file);
   file->addSeparator();
   add_action(file, tr("Save"), QKeySequence::Save, [this] { save(); });
   add_action(file, tr("Save as…"), QKeySequence("Ctrl+Shift+S"), [this] { save_as(); });
@@ -61,26 +66,24 @@ void MainWindow::make_menus() {
   add_action(file, tr("Quit"), QKeySequence::Quit, [this] { close(); });
 
   QMenu* edit = menuBar()->addMenu(tr("&Edit"));
-  // On the shelf the card shown has an undo of its own; everywhere else it is the build's.
+  // Some pages have work with an undo of its own, like the card on the shelf; everywhere else it is the build's.
   undo_ = add_action(edit, tr("Undo"), QKeySequence::Undo, [this] {
-    if (ShelfPage* shelf_page = shown_shelf()) {
-      if (QWidget* focus = focusWidget(); focus && qobject_cast<QLineEdit*>(focus)) focus->clearFocus();
-      shelf_page->undo();
-    } else {
-      desk_.undo();
-    }
+    if (const auto own = own_undo())
+      own->undo();
+    else
+      desk_.document().undo();
   });
   redo_ = add_action(edit, tr("Redo"), QKeySequence("Ctrl+Shift+Z"), [this] {
-    if (ShelfPage* shelf_page = shown_shelf())
-      shelf_page->redo();
+    if (const auto own = own_undo())
+      own->redo();
     else
-      desk_.redo();
+      desk_.document().redo();
   });
   edit->addSeparator();
   add_action(edit, tr("Keep this design and go on with a copy"), QKeySequence("Ctrl+D"),
-             [this] { desk_.add_variant(); });
+             [this] { add_variant(desk_); });
   add_action(edit, tr("Next variant"), QKeySequence("Ctrl+PgDown"),
-             [this] { desk_.use_variant((desk_.build().active_variant + 1) % desk_.build().variants.size()); });
+             [this] { use_variant(desk_, (desk_.build().active_variant + 1) % desk_.build().variants.size()); });
   add_action(edit, tr("Name this variant…"), {}, [this] {
     bool taken = false;
     const QString path = "@.name";
@@ -89,41 +92,17 @@ void MainWindow::make_menus() {
     if (!taken) return;
     if (const auto wrong = desk_.type(path, name)) desk_.tell(*wrong);
   });
-  add_action(edit, tr("Remove this variant"), {}, [this] { desk_.remove_variant(desk_.build().active_variant); });
+  add_action(edit, tr("Remove this variant"), {}, [this] { remove_variant(desk_, desk_.build().active_variant); });
   edit->addSeparator();
-  add_action(edit, tr("Add a load case"), {}, [this] {
-    desk_.add_load_case();
-    go_to_stage("car_in");
-  });
-  add_action(edit, tr("Add a preset at this pose"), {}, [this] { desk_.add_preset(); });
+  add_commands(edit, Command::Menu::edit);
+  add_action(edit, tr("Add a preset at this pose"), {}, [this] { add_preset(desk_); });
 
   QMenu* view = menuBar()->addMenu(tr("&View"));
-  add_action(view, tr("Car in"), QKeySequence("Ctrl+1"), [this] { go_to_stage("car_in"); });
-  add_action(view, tr("Bags"), QKeySequence("Ctrl+2"), [this] { go_to_stage("bags"); });
-  add_action(view, tr("Compare variants"), QKeySequence("Ctrl+0"), [this] { go_to_stage("compare"); });
-  add_action(view, tr("Tape mode"), QKeySequence("Ctrl+T"), [this] { begin_tape(); });
+  for (const StageEntry& entry : stage_entries())
+    add_action(view, QCoreApplication::translate("stages", entry.name), QKeySequence(entry.keys),
+               [this, key = entry.key] { go_to_stage(key); });
   view->addSeparator();
-  const std::pair<const char*, QString> questions[] = {{"height", tr("Bag at every height")},
-                                                       {"volume", tr("Added volume")},
-                                                       {"stroke", tr("Through the stroke")},
-                                                       {"weather", tr("Weather")},
-                                                       {"gauge", tr("Does pressure tell height")},
-                                                       {"comfort", tr("Comfort of the whole car")},
-                                                       {"lean", tr("Lean")}};
-  int digit = 0;
-  for (const auto& [key, name] : questions)
-    add_action(view, name, QKeySequence(QString("Alt+%1").arg(++digit)), [this, k = key] {
-      go_to_stage("bags");
-      bags_->show_view(k);
-    });
-  add_action(view, tr("Find what fits"), QKeySequence("Ctrl+G"), [this] {
-    go_to_stage("bags");
-    bags_->show_side("search");
-  });
-  add_action(view, tr("The shelf"), QKeySequence("Ctrl+B"), [this] {
-    go_to_stage("bags");
-    bags_->show_side("shelf");
-  });
+  add_commands(view, Command::Menu::view);
   view->addSeparator();
   add_action(view, tr("Other end"), QKeySequence("Ctrl+E"),
              [this] { desk_.set_end(desk_.end() == End::front ? End::rear : End::front); });
@@ -138,7 +117,7 @@ void MainWindow::make_menus() {
     auto* action = add_action(view, name, {}, [this, t = theme] {
       Look look = desk_.look();
       look.theme = t;
-      desk_.set_look(look);
+      desk_.sight().set_look(look);
     });
     action->setCheckable(true);
     action->setChecked(desk_.look().theme == theme);
@@ -181,7 +160,7 @@ void MainWindow::fill_units(QMenu* menu) {
       connect(action, &QAction::triggered, this, [this, set = choices[i].second] {
         UnitPrefs prefs = desk_.prefs();
         set(prefs);
-        desk_.set_prefs(prefs);
+        desk_.sight().set_prefs(prefs);
       });
     }
     menu->addSeparator();
@@ -210,14 +189,14 @@ void MainWindow::fill_units(QMenu* menu) {
     }
     UnitPrefs prefs = desk_.prefs();
     prefs.finger = *width;
-    desk_.set_prefs(prefs);
+    desk_.sight().set_prefs(prefs);
   });
 }
 
 void MainWindow::scale_text(double by) {
   Look look = desk_.look();
   look.scale = std::clamp(look.scale * by, 0.8, 2.0);
-  desk_.set_look(look);
+  desk_.sight().set_look(look);
 }
 
 void MainWindow::find_by_name() {
@@ -227,18 +206,14 @@ void MainWindow::find_by_name() {
       entries.push_back({action->text().remove('&'),
                          tr("command %1").arg(action->shortcut().toString(QKeySequence::NativeText)),
                          [action] { action->trigger(); }});
-  for (Field* field : car_in_->findChildren<Field*>())
-    entries.push_back({field->edit()->accessibleName(), tr("reading"),
-                       [this, path = desk_.resolve(field->path())] { emit desk_.went_to("car_in", path); }});
-  for (const auto& bag : desk_.shelf().bags)
-    entries.push_back({QString::fromStdString(bag.card.name), tr("bag"), [this, name = bag.card.name] {
-                         go_to_stage("bags");
-                         desk_.choose_bag(desk_.end(), name);
-                       }});
+  for (StagePage* one : stages_)
+    for (Findable& found : one->findables())
+      entries.push_back({std::move(found.name), std::move(found.kind), std::move(found.act)});
   for (const auto& finding : desk_.assessment().findings)
     entries.push_back({desk_.words_of(finding.title), tr("finding"),
-                       [this, stage = QString(assess::stage_key(finding.stage)),
-                        place = QString::fromStdString(finding.place)] { emit desk_.went_to(stage, place); }});
+                       [this, stage = QString(finding.stage->key), place = QString::fromStdString(finding.place)] {
+                         emit desk_.went_to(stage, place);
+                       }});
   Finder finder(std::move(entries), this);
   finder.exec();
 }

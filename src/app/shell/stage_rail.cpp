@@ -1,7 +1,8 @@
 #include "app/shell/stage_rail.h"
 
-#include "app/desk/desk.h"
+#include "app/shell/stages.h"
 
+#include <QCoreApplication>
 #include <QPainter>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -13,9 +14,8 @@ namespace {
 /// One stage: a ring on the line, its name, and how many stops and cautions stand there.
 class StageButton : public QToolButton {
 public:
-  StageButton(Desk& desk, QString key, const QString& name, QWidget* parent)
-      : QToolButton(parent), desk_(desk), key_(std::move(key)) {
-    setText(name);
+  StageButton(Desk& desk, const StageEntry& entry, QWidget* parent) : QToolButton(parent), desk_(desk), entry_(entry) {
+    setText(QCoreApplication::translate("stages", entry.name));
     setCheckable(true);
     setAutoExclusive(true);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
@@ -24,15 +24,14 @@ public:
 
   void refresh() {
     stops_ = cautions_ = 0;
-    for (const assess::Stage stage : assess::all_stages)
-      if (key_ == assess::stage_key(stage)) standing_ = assess::stage_state(desk_.assessment(), stage);
+    if (entry_.stage) standing_ = assess::stage_state(desk_.assessment(), *entry_.stage);
     for (const auto& f : desk_.assessment().findings) {
-      if (key_ != assess::stage_key(f.stage)) continue;
+      if (f.stage != entry_.stage) continue;
       stops_ += f.severity == assess::Severity::stop;
       cautions_ += f.severity == assess::Severity::caution;
     }
     QString state;
-    if (key_ != "compare")
+    if (entry_.stage)
       state = stops_ == 1                                ? tr("1 stop")
               : stops_ > 1                               ? tr("%1 stops").arg(stops_)
               : cautions_ == 1                           ? tr("1 caution")
@@ -64,7 +63,7 @@ protected:
                          : standing_ == StageState::caution ? t.caution
                          : standing_ == StageState::good    ? t.good
                                                             : t.second;
-    if (key_ == "compare") {
+    if (!entry_.stage) {
       painter.setPen(QPen(isChecked() ? t.ink : t.second, 1.6));
       painter.drawLine(centre + QPointF(-r, -r * 0.5), centre + QPointF(r, -r * 0.5));
       painter.drawLine(centre + QPointF(-r, r * 0.5), centre + QPointF(r * 0.4, r * 0.5));
@@ -97,26 +96,23 @@ protected:
 
 private:
   Desk& desk_;
-  QString key_;
+  const StageEntry& entry_;
   int stops_ = 0, cautions_ = 0;
   assess::StageState standing_ = assess::StageState::unknown;
 };
 
 } // namespace
 
-StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent)
-    : QWidget(parent), desk_(desk), entries_(std::move(entries)) {
+StageRail::StageRail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("stage_rail");
   setAccessibleName(tr("Stages"));
   setAttribute(Qt::WA_StyledBackground);
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, desk_.look().unit(), 0, desk_.look().unit());
   layout->setSpacing(0);
-  int number = 0;
-  for (const Entry& entry : entries_) {
-    auto* button = new StageButton(desk_, entry.key, entry.name, this);
-    ++number;
-    button->setObjectName("stage_" + entry.key);
+  for (const StageEntry& entry : stage_entries()) {
+    auto* button = new StageButton(desk_, entry, this);
+    button->setObjectName(QString("stage_") + entry.key);
     connect(button, &QToolButton::clicked, this, [this, key = entry.key] { emit chosen(key); });
     buttons_.push_back(button);
     layout->addWidget(button);
@@ -128,16 +124,15 @@ StageRail::StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent)
 }
 
 void StageRail::set_current(const QString& key) {
-  current_ = key;
-  for (std::size_t i = 0; i < entries_.size(); ++i)
-    buttons_[i]->setChecked(entries_[i].key == key);
+  for (std::size_t i = 0; i < buttons_.size(); ++i)
+    buttons_[i]->setChecked(stage_entries()[i].key == key);
 }
 
 void StageRail::refresh() {
   setFixedWidth(desk_.look().px(118));
-  for (std::size_t i = 0; i < entries_.size(); ++i) {
+  for (std::size_t i = 0; i < buttons_.size(); ++i) {
     static_cast<StageButton*>(buttons_[i])->refresh();
-    if (entries_[i].key == "compare") buttons_[i]->setVisible(desk_.build().variants.size() > 1);
+    buttons_[i]->setVisible(stage_entries()[i].closed(desk_).isEmpty());
   }
 }
 

@@ -14,11 +14,7 @@ class Desk;
 class StageRail : public QWidget {
   Q_OBJECT
 public:
-  struct Entry {
-    QString key;  // `car_in`
-    QString name; // `Car in`
-  };
-  StageRail(Desk& desk, std::vector<Entry> entries, QWidget* parent = nullptr);
+  explicit StageRail(Desk& desk, QWidget* parent = nullptr);
   void set_current(const QString& key);
 
 signals:
@@ -27,9 +23,7 @@ signals:
 private:
   void refresh();
   Desk& desk_;
-  std::vector<Entry> entries_;
   std::vector<QToolButton*> buttons_;
-  QString current_;
 };
 
 } // namespace mavrel::app

@@ -1,6 +1,7 @@
 #include "app/shell/top_strip.h"
 
 #include "app/desk/desk.h"
+#include "app/desk/edits.h"
 #include "app/kit/chips.h"
 #include "quantity/quantity.h"
 
@@ -37,9 +38,9 @@ TopStrip::TopStrip(Desk& desk, QWidget* parent)
   units_->setToolTip(tr("Units"));
   row->addWidget(units_);
   row->addWidget(saved_);
-  connect(variants_, &Chips::chosen, this, [this](int i) { desk_.use_variant(static_cast<std::size_t>(i)); });
+  connect(variants_, &Chips::chosen, this, [this](int i) { use_variant(desk_, static_cast<std::size_t>(i)); });
   connect(loads_, &Chips::chosen, this, [this](int i) { desk_.set_load_case(static_cast<std::size_t>(i)); });
-  connect(add_variant_, &QToolButton::clicked, this, [this] { desk_.add_variant(); });
+  connect(add_variant_, &QToolButton::clicked, this, [this] { add_variant(desk_); });
   connect(units_, &QToolButton::clicked, this,
           [this] { emit units_wanted(units_->mapToGlobal(QPoint(0, units_->height()))); });
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
@@ -69,7 +70,9 @@ void TopStrip::refresh() {
                            unit_name(Kind::pressure, desk_.prefs()).c_str(),
                            unit_name(Kind::mass, desk_.prefs()).c_str()));
   units_->setAccessibleName(tr("Units: %1").arg(units_->text()));
-  saved_->setText(desk_.is_saved() ? tr("saved") : desk_.file().empty() ? tr("in no file yet") : tr("not saved"));
+  saved_->setText(desk_.document().is_saved()       ? tr("saved")
+                  : desk_.document().file().empty() ? tr("in no file yet")
+                                                    : tr("not saved"));
 }
 
 } // namespace mavrel::app

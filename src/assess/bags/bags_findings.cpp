@@ -21,9 +21,8 @@ constexpr double worth_saying = 0.005; // m of height that a night takes
 constexpr double lean_seen = 0.005;    // rad: what an eye sees against the garage door
 
 constexpr FindingRow rows[] = {
-    {"night_drops_it", &stages::bags},     {"pressure_hides_height", &stages::bags},
-    {"line_chokes_volume", &stages::bags}, {"leans_too_far", &stages::bags},
-    {"joined_sides_lean", &stages::bags},  {"caution_tank", &stages::bags},
+    {"night_drops_it", &stages::bags}, {"pressure_hides_height", &stages::bags}, {"line_chokes_volume", &stages::bags},
+    {"leans_too_far", &stages::bags},  {"joined_sides_lean", &stages::bags},     {"caution_tank", &stages::bags},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -124,14 +123,13 @@ private:
     const double wanted = given_.car.lean_wanted;
     const Lean& lean = answer->fitted;
     if (lean.angle && *lean.angle <= wanted) return;
-    auto& f =
-        add(row("leans_too_far"), lean.angle ? Severity::note : Severity::stop, {}, fit_path(End::front, "sides"),
-            lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1, wanted}}}
-                       : Message{words("Nothing holds it level but its stops"), {}},
-            {words("{0} is wanted, at road height, {1}."), {Amount{wanted, Kind::angle, 1, {}}, given_.cases[0]}},
-            {words("Bars of {0} together; now {1}."),
-             {Amount{lean.bar_wanted, Kind::turning, -1, {}},
-              Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning, -1, {}}}});
+    auto& f = add(row("leans_too_far"), lean.angle ? Severity::note : Severity::stop, {}, fit_path(End::front, "sides"),
+                  lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1, wanted}}}
+                             : Message{words("Nothing holds it level but its stops"), {}},
+                  {words("{0} is wanted, at road height, {1}."), {Amount{wanted, Kind::angle, 1, {}}, given_.cases[0]}},
+                  {words("Bars of {0} together; now {1}."),
+                   {Amount{lean.bar_wanted, Kind::turning, -1, {}},
+                    Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning, -1, {}}}});
     if (lean.angle) f.number = Amount{*lean.angle, Kind::angle, 1, wanted};
     f.limit = Amount{wanted, Kind::angle, 1, {}};
   }

@@ -15,9 +15,7 @@ struct BagsFindingsGiven {
   CarInBend car;
   GaugeDoubt doubt;
   double frequency_high = 0; // Hz wanted at most
-  [[nodiscard]] auto parts() const {
-    return std::tie(ends, variant, cases, surroundings, car, doubt, frequency_high);
-  }
+  [[nodiscard]] auto parts() const { return std::tie(ends, variant, cases, surroundings, car, doubt, frequency_high); }
   friend bool operator==(const BagsFindingsGiven&, const BagsFindingsGiven&) = default;
 };
 [[nodiscard]] BagsFindingsGiven bags_findings_given(const build::Build& build, const AnsweredEnds& ends);

@@ -44,8 +44,7 @@ public:
     out_.fit = misfits.empty() ? Fit::fits : Fit::does_not_fit;
     judge_at_road(misfits);
     for (const Misfit& m : misfits)
-      if (!said_as_pressure(m))
-        out_.reasons.push_back(short_words(m, {asked_.given.presets, asked_.given.cases}));
+      if (!said_as_pressure(m)) out_.reasons.push_back(short_words(m, {asked_.given.presets, asked_.given.cases}));
     for (Message& why : cares_)
       care(std::move(why));
     if (out_.fit != Fit::does_not_fit) judge_other_cases(*domain, travel);
@@ -65,8 +64,8 @@ private:
     misfits_of_heights(asked_.brief, asked_.end.presets, windows, misfits);
     const auto& load = asked_.end.model.loads[c];
     if (load && asked_.end.road && travel && windows.reach && windows.reach->contains(*asked_.end.road))
-      misfits_on_the_road(bag_, bag_.state(*asked_.end.road, *load), stroke_ends(bag_, *load, *asked_.end.road, *travel), c,
-                          misfits);
+      misfits_on_the_road(bag_, bag_.state(*asked_.end.road, *load),
+                          stroke_ends(bag_, *load, *asked_.end.road, *travel), c, misfits);
     return windows;
   }
 
@@ -141,8 +140,8 @@ void sort_by(std::vector<BagVerdict>& verdicts, Key key) {
 JudgeGiven judge_given(const build::Build& build, const shelf::Shelf& shelf, const EndGiven& end,
                        std::size_t load_case) {
   const build::Brief& brief = build.variant().brief;
-  JudgeGiven out{end, shelf.bags, load_case, case_names(build), preset_names(build), brief.frequency_low,
-                 brief.frequency_high};
+  JudgeGiven out{
+      end, shelf.bags, load_case, case_names(build), preset_names(build), brief.frequency_low, brief.frequency_high};
   out.end.bag.reset();
   out.end.fit.bag.clear();
   return out;

@@ -25,10 +25,10 @@ struct BagVerdict {
 enum class BagOrder { best, name, frequency, pressure, diameter, lowest };
 
 struct JudgeGiven {
-  EndGiven end;                  // without the bag that is fitted there
-  List<shelf::ShelfBag> bags;    // by name
-  std::size_t load_case = 0;     // judged in this case; a bag that fits here but not in another is named so
-  std::vector<std::string> cases, presets;      // their names
+  EndGiven end;                            // without the bag that is fitted there
+  List<shelf::ShelfBag> bags;              // by name
+  std::size_t load_case = 0;               // judged in this case; a bag that fits here but not in another is named so
+  std::vector<std::string> cases, presets; // their names
   double frequency_low = 0, frequency_high = 0; // Hz wanted
   [[nodiscard]] auto parts() const {
     return std::tie(end, bags, load_case, cases, presets, frequency_low, frequency_high);

@@ -40,9 +40,9 @@ struct RideGiven {
   AnsweredEnds ends;
   std::array<std::vector<build::DamperPoint>, 2> damper_curves;
   JudgeGiven rear_shelf; // its bags are tried at the rear, as they fit there, for the best settling that can be reached
-  double settle_speed = 0;          // m/s
-  std::optional<double> wheelbase;  // m
-  std::size_t load_case = 0;        // the one whose settling is shown
+  double settle_speed = 0;         // m/s
+  std::optional<double> wheelbase; // m
+  std::size_t load_case = 0;       // the one whose settling is shown
   [[nodiscard]] auto parts() const {
     return std::tie(ends, damper_curves, rear_shelf, settle_speed, wheelbase, load_case);
   }

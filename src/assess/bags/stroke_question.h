@@ -18,8 +18,7 @@ struct StrokeQuestion {
   static constexpr int formula = 1;
   static Answer answer(const Given& given) {
     const FittedEnd& end = given.end->fitted;
-    if (!given.end->assessment.windows.reach)
-      return refuse(words("No height is left to stand at; see what stops it."));
+    if (!given.end->assessment.windows.reach) return refuse(words("No height is left to stand at; see what stops it."));
     if (!end.road) return refuse(words("Wish for a road height first: the stroke starts there."));
     return stroke_through(end, *end.road, given.load_case);
   }

@@ -27,8 +27,8 @@ air::Ambient surroundings_of(WeatherAnswer::What what, const build::Surroundings
   return {};
 }
 
-std::optional<SealedEnd> sealed_end(const FittedEnd& end, const Window& reach, double H,
-                                    std::size_t load_case, double shut_off, const air::Ambient& to) {
+std::optional<SealedEnd> sealed_end(const FittedEnd& end, const Window& reach, double H, std::size_t load_case,
+                                    double shut_off, const air::Ambient& to) {
   const auto start = posed_end(end, H, load_case);
   if (!start) return std::nullopt;
   const auto mean = sealed_corner(end, reach, H, start->load.sprung_mass, shut_off, to);
@@ -49,8 +49,7 @@ std::optional<SealedEnd> sealed_end(const FittedEnd& end, const Window& reach, d
     if (!corner) return out;
     out.side_to[at(side)] = corner->H;
   }
-  if (const auto& base = end.model.base)
-    out.lean = std::atan((out.side_to[1] - out.side_to[0]) / *base);
+  if (const auto& base = end.model.base) out.lean = std::atan((out.side_to[1] - out.side_to[0]) / *base);
   return out;
 }
 

@@ -12,7 +12,7 @@
 namespace mavrel::assess {
 
 struct BagAtHeights {
-  Heights heights; // where the bag's card, the map and the domain all answer
+  Heights heights;                                    // where the bag's card, the map and the domain all answer
   std::vector<std::optional<BagOnEnd::Place>> places; // one a height
   /// [load case][height]: Pa left and right, 0 where other springs carry that side. Empty for a case that is not known,
   /// or not asked for.

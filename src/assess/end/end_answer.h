@@ -8,10 +8,10 @@ namespace mavrel::assess {
 
 /// Rows of what an end is read for over height.
 namespace tracks {
-extern const TrackRow pressure;                         // at the mean load of both sides
-extern const TrackRow pressure_left, pressure_right;    // only where the sides differ
-extern const TrackRow frequency;                        // of the body on the suspension alone
-extern const TrackRow ride_frequency;                   // with the tyre in series: what a person feels
+extern const TrackRow pressure;                      // at the mean load of both sides
+extern const TrackRow pressure_left, pressure_right; // only where the sides differ
+extern const TrackRow frequency;                     // of the body on the suspension alone
+extern const TrackRow ride_frequency;                // with the tyre in series: what a person feels
 extern const TrackRow bag_height;
 extern const TrackRow damper_to_open, damper_to_shut;
 } // namespace tracks
@@ -38,13 +38,13 @@ struct EndAssessment {
   std::optional<double> tyre_radius;                // m
   double unsprung_mass = 0;                         // kg a corner
   bool unsprung_estimated = false;
-  std::optional<double> motion_ratio;      // at the surveyed height
-  std::vector<Estimate> estimated;         // readings that usual figures stand in for
-  std::optional<Firming> firms_most;       // of those, and the bump stop: the one that would firm the windows up most
-  double domain_low = 0, domain_high = 0;  // m, H that the tracks and stretches cover; equal: nothing known
-  Windows windows;                         // for every load case together
-  std::vector<std::vector<Track>> cases;   // one a load case
-  std::vector<Track> tracks;               // those that don't depend on the load
+  std::optional<double> motion_ratio;     // at the surveyed height
+  std::vector<Estimate> estimated;        // readings that usual figures stand in for
+  std::optional<Firming> firms_most;      // of those, and the bump stop: the one that would firm the windows up most
+  double domain_low = 0, domain_high = 0; // m, H that the tracks and stretches cover; equal: nothing known
+  Windows windows;                        // for every load case together
+  std::vector<std::vector<Track>> cases;  // one a load case
+  std::vector<Track> tracks;              // those that don't depend on the load
   std::vector<std::optional<PresetAtEnd>> presets; // one a preset of the active variant
   std::vector<std::optional<StrokeEnds>> strokes;  // one a load case, from the road preset
   std::vector<Misfit> misfits;                     // of the bag chosen; empty: it fits, or none is chosen

@@ -16,14 +16,22 @@ using build::name_of;
 namespace {
 
 constexpr FindingRow rows[] = {
-    {"window_rough", &stages::car_in},         {"wish_without_reference", &stages::bags},
-    {"no_bag", &stages::bags},                 {"bag_not_on_shelf", &stages::bags},
-    {"card_doubtful", &stages::bags},          {"bag_too_wide", &stages::bags},
-    {"no_reach_window", &stages::bags},        {"no_road_window", &stages::bags},
-    {"preset_outside", &stages::bags},         {"bag_before_stop", &stages::bags},
-    {"not_held_up", &stages::bags},            {"bump_over_maximum", &stages::bags},
-    {"rebound_under_minimum", &stages::bags},  {"stroke_unknown", &stages::bags},
-    {"lift_over_maximum", &stages::bags},      {"frequency_outside", &stages::bags},
+    {"window_rough", &stages::car_in},
+    {"wish_without_reference", &stages::bags},
+    {"no_bag", &stages::bags},
+    {"bag_not_on_shelf", &stages::bags},
+    {"card_doubtful", &stages::bags},
+    {"bag_too_wide", &stages::bags},
+    {"no_reach_window", &stages::bags},
+    {"no_road_window", &stages::bags},
+    {"preset_outside", &stages::bags},
+    {"bag_before_stop", &stages::bags},
+    {"not_held_up", &stages::bags},
+    {"bump_over_maximum", &stages::bags},
+    {"rebound_under_minimum", &stages::bags},
+    {"stroke_unknown", &stages::bags},
+    {"lift_over_maximum", &stages::bags},
+    {"frequency_outside", &stages::bags},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -73,7 +81,8 @@ private:
     if (!here_.rough() || !here_.firms_most) return;
     std::vector<Message> list;
     for (const Estimate& estimate : here_.estimated)
-      list.push_back({words("{0} {1}"), {reading_name(estimate.field), Amount{estimate.usual.value, estimate.kind, -1, {}}}});
+      list.push_back(
+          {words("{0} {1}"), {reading_name(estimate.field), Amount{estimate.usual.value, estimate.kind, -1, {}}}});
     const Firming& most = *here_.firms_most;
     auto& f = add(row("window_rough"), Severity::note, fmt::format("{}.{}", key_of(end_), most.field),
                   {words("{0} window is rough"), {name()}},
@@ -98,7 +107,8 @@ private:
 
   void card_doubts() {
     if (bag_->doubts.empty()) return;
-    add(row("card_doubtful"), Severity::caution, fit_path("bag"), {words("The card of {0} is doubtful"), {bag_->card.name}},
+    add(row("card_doubtful"), Severity::caution, fit_path("bag"),
+        {words("The card of {0} is doubtful"), {bag_->card.name}},
         {words("Line {0}. {1}"), {fmt::to_string(bag_->doubts.front().line), bag_->doubts.front().what}},
         {words("Check the card against the maker's sheet before relying on it."), {}});
   }
@@ -118,7 +128,8 @@ private:
     case MisfitCode::room:
       return room(m);
     case MisfitCode::no_reach:
-      return no_window(row("no_reach_window"), words("{0}: no height is left to stand at"), here_.windows.reach_blocked);
+      return no_window(row("no_reach_window"), words("{0}: no height is left to stand at"),
+                       here_.windows.reach_blocked);
     case MisfitCode::no_road:
       return no_window(row("no_road_window"), words("{0}: no height is left to drive at"), here_.windows.road_blocked);
     case MisfitCode::preset_outside:
@@ -175,8 +186,7 @@ private:
         add(row("bump_over_maximum"), Severity::stop, fit_path("bag"),
             {words("{0} bag reaches {1} in full bump"), {name(), told_from(pascals(m.figure), m.limit)}},
             {words("{0}, sealed, the heavier side, from road height down to {1}, {2}; its maximum is {3}."),
-             {given_.cases[*m.load_case], metres(bump.height), bump.by->name,
-              told_from(pascals(m.limit), m.figure)}},
+             {given_.cases[*m.load_case], metres(bump.height), bump.by->name, told_from(pascals(m.limit), m.figure)}},
             model_.setting.added_volume > 0
                 ? Message{words("A stop that meets sooner, a bigger bag, or a wider line to the added volume: {0} "
                                 "of it breathes in time."),
@@ -189,7 +199,8 @@ private:
   void rebound_under_minimum(const Misfit& m) {
     const StrokeEnd& rebound = here_.strokes[*m.load_case]->rebound;
     const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
-    auto& f = add(row("rebound_under_minimum"), Severity::stop, fit_path("bag"),
+    auto& f = add(
+        row("rebound_under_minimum"), Severity::stop, fit_path("bag"),
         {words("{0} bag falls to {1} in full rebound"), {name(), told_from(pascals(std::max(0.0, m.figure)), m.limit)}},
         {sleeve ? words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a sleeve may come off its piston.")
                 : words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a bellows may fold."),
@@ -289,12 +300,12 @@ private:
       }
     }
     if (worst <= bag_->card.max_pressure) return;
-    auto& f = add(row("lift_over_maximum"), Severity::stop, fit_path("bag"),
-                  {words("{0} needs {1} to lift"), {name(), told_from(pascals(worst), bag_->card.max_pressure)}},
-                  {words("{0} at {1}; {2} takes {3}."),
-                   {given_.cases[worst_case], given_.presets[worst_preset], bag_->card.name,
-                    pascals(bag_->card.max_pressure)}},
-                  {words("A bigger bag, or less lift with that load aboard."), {}});
+    auto& f = add(
+        row("lift_over_maximum"), Severity::stop, fit_path("bag"),
+        {words("{0} needs {1} to lift"), {name(), told_from(pascals(worst), bag_->card.max_pressure)}},
+        {words("{0} at {1}; {2} takes {3}."),
+         {given_.cases[worst_case], given_.presets[worst_preset], bag_->card.name, pascals(bag_->card.max_pressure)}},
+        {words("A bigger bag, or less lift with that load aboard."), {}});
     f.number = pascals(worst);
     f.limit = pascals(bag_->card.max_pressure);
   }
@@ -347,8 +358,8 @@ const std::span<const FindingRow> end_finding_rows = rows;
 
 EndFindingsGiven end_findings_given(const build::Build& build, Answered<EndQuestion> end) {
   const build::Brief& brief = build.variant().brief;
-  return {std::move(end),          build.active_variant, case_names(build), preset_names(build), brief.frequency_low,
-          brief.frequency_high};
+  return {std::move(end),      build.active_variant, case_names(build),
+          preset_names(build), brief.frequency_low,  brief.frequency_high};
 }
 
 Findings find_at_end(const EndFindingsGiven& given) {

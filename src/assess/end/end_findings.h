@@ -8,9 +8,9 @@ namespace mavrel::assess {
 
 struct EndFindingsGiven {
   Answered<EndQuestion> end;
-  std::size_t variant = 0;           // which is active: fields are gone to by its number
-  std::vector<std::string> cases;    // names of the load cases
-  std::vector<std::string> presets;  // names of the presets
+  std::size_t variant = 0;                      // which is active: fields are gone to by its number
+  std::vector<std::string> cases;               // names of the load cases
+  std::vector<std::string> presets;             // names of the presets
   double frequency_low = 0, frequency_high = 0; // Hz wanted
   [[nodiscard]] auto parts() const { return std::tie(end, variant, cases, presets, frequency_low, frequency_high); }
   friend bool operator==(const EndFindingsGiven&, const EndFindingsGiven&) = default;

@@ -19,7 +19,7 @@ std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
 EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<SurveyQuestion> survey) {
   const std::size_t e = build::at(survey.given().end);
   const build::Brief& all = build.variant().brief;
-  EndGiven out{std::move(survey), build.variant().fit[e],          {},
+  EndGiven out{std::move(survey),           build.variant().fit[e],         {},
                build.surroundings.altitude, build.surroundings.temperature, {}};
   out.fit.damper_curve.clear();
   out.fit.extra.clear();

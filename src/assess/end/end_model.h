@@ -18,10 +18,10 @@ namespace mavrel::assess {
 /// All that one end with what is fitted there is worked out from.
 struct EndGiven {
   Answered<SurveyQuestion> survey;
-  build::EndFit fit;     // without its damper's curve, which no height depends on
-  build::Brief brief;    // reserves, and the presets wished for at this end, without their names
-  double altitude = 0;   // m
-  double temperature = 0; // K
+  build::EndFit fit;                          // without its damper's curve, which no height depends on
+  build::Brief brief;                         // reserves, and the presets wished for at this end, without their names
+  double altitude = 0;                        // m
+  double temperature = 0;                     // K
   std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
   [[nodiscard]] auto parts() const { return std::tie(survey, fit, brief, altitude, temperature, bag); }
   friend bool operator==(const EndGiven&, const EndGiven&) = default;
@@ -31,8 +31,8 @@ struct EndGiven {
 struct EndModel {
   End end = End::front;
   build::Layout layout = build::Layout::strut;
-  std::optional<double> track;            // m
-  std::optional<double> base;             // m between left and right spring, measured or estimated
+  std::optional<double> track;          // m
+  std::optional<double> base;           // m between left and right spring, measured or estimated
   std::optional<motion::TravelMap> map; // none while the height was not taken
   std::optional<double> surveyed_height;
   std::optional<double> tyre_radius;

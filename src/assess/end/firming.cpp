@@ -13,9 +13,9 @@ namespace {
 /// A reading of the survey by its key in the file.
 build::Readings* reading(build::EndSurvey& survey, std::string_view field) {
   const std::pair<std::string_view, build::Readings*> all[] = {
-      {"motion_ratio", &survey.motion_ratio},       {"damper_ratio", &survey.damper_ratio},
-      {"spring_length_m", &survey.spring_length},   {"damper_length_m", &survey.damper_length},
-      {"damper_open_m", &survey.damper_open},       {"damper_shut_m", &survey.damper_shut},
+      {"motion_ratio", &survey.motion_ratio},     {"damper_ratio", &survey.damper_ratio},
+      {"spring_length_m", &survey.spring_length}, {"damper_length_m", &survey.damper_length},
+      {"damper_open_m", &survey.damper_open},     {"damper_shut_m", &survey.damper_shut},
       {"bump_stop_gap_m", &survey.bump_stop_gap},
   };
   for (const auto& [key, readings] : all)
@@ -47,8 +47,8 @@ double moved_by(const Windows& a, const Windows& b) {
   for (const auto window : {&Windows::reach, &Windows::road}) {
     const auto &before = a.*window, &after = b.*window;
     if (before && after)
-      out = std::max({out, std::abs(before->low.height - after->low.height),
-                      std::abs(before->high.height - after->high.height)});
+      out = std::max(
+          {out, std::abs(before->low.height - after->low.height), std::abs(before->high.height - after->high.height)});
     else if (before || after)
       out = std::max(out, (before ? before : after)->width());
   }
@@ -69,8 +69,7 @@ std::optional<Firming> firms_most(const EndGiven& given, const Windows& windows)
     for (const double doubt : {-estimate.usual.doubt, estimate.usual.doubt})
       offer(estimate.field, estimate.usual.value + doubt);
   if (!model.stop_height && model.stop_ratio)
-    offer("bump_stop_gap_m",
-          stand_ins(given.survey.given().survey.layout).stop_gap.value * *model.stop_ratio);
+    offer("bump_stop_gap_m", stand_ins(given.survey.given().survey.layout).stop_gap.value * *model.stop_ratio);
   return out;
 }
 

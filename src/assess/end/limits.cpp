@@ -42,9 +42,11 @@ constinit const Limit bag_full{"bag_full", words("bag at full height"), words("b
                                  return {words("{0} more stack, or a longer bag"), {told_from(metres(part), 0)}};
                                },
                                by_spring};
-constinit const Limit bump_stop{
-    "bump_stop", words("bump stop"), words("bump stop"),
-    [](double part) -> Message { return {words("{0} off the bump stop"), {told_from(metres(part), 0)}}; }, by_stop};
+constinit const Limit bump_stop{"bump_stop", words("bump stop"), words("bump stop"),
+                                [](double part) -> Message {
+                                  return {words("{0} off the bump stop"), {told_from(metres(part), 0)}};
+                                },
+                                by_stop};
 constinit const Limit damper_shut{"damper_shut", words("damper shut"), words("damper shut"),
                                   [](double part) -> Message {
                                     return {words("a damper {0} shorter when shut"), {told_from(metres(part), 0)}};
@@ -55,20 +57,27 @@ constinit const Limit damper_open{"damper_open", words("damper open"), words("da
                                     return {words("a damper {0} longer when open"), {told_from(metres(part), 0)}};
                                   },
                                   by_damper};
-constinit const Limit pressure_high{
-    "pressure_high", words("bag pressure high"), words("pressure"),
-    [](double) -> Message { return {words("a bag with more area or a higher maximum"), {}}; }};
-constinit const Limit pressure_low{"pressure_low", words("bag pressure low"), words("slack"),
-                                   [](double) -> Message { return {words("a bag with less area"), {}}; }};
-constinit const Limit card_unknown{"card_unknown", words("not on the bag's card"), words("off the card"),
-                                   [](double) -> Message { return {words("a card whose rows go that far"), {}}; },
-                                   nullptr, true};
+constinit const Limit pressure_high{"pressure_high", words("bag pressure high"), words("pressure"),
+                                    [](double) -> Message {
+                                      return {words("a bag with more area or a higher maximum"), {}};
+                                    }};
+constinit const Limit pressure_low{"pressure_low", words("bag pressure low"), words("slack"), [](double) -> Message {
+                                     return {words("a bag with less area"), {}};
+                                   }};
+constinit const Limit card_unknown{"card_unknown",
+                                   words("not on the bag's card"),
+                                   words("off the card"),
+                                   [](double) -> Message {
+                                     return {words("a card whose rows go that far"), {}};
+                                   },
+                                   nullptr,
+                                   true};
 
 } // namespace limits
 
 namespace {
-constexpr const Limit* rows[] = {&limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,
-                                 &limits::damper_shut,   &limits::damper_open,   &limits::pressure_high,
+constexpr const Limit* rows[] = {&limits::bag_collapsed, &limits::bag_full,    &limits::bump_stop,
+                                 &limits::damper_shut,   &limits::damper_open, &limits::pressure_high,
                                  &limits::pressure_low,  &limits::card_unknown};
 } // namespace
 const std::span<const Limit* const> end_limits = rows;
@@ -102,16 +111,14 @@ std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
     if (model.damper_shut)
       add(limits::damper_shut, map.height_for_damper(*model.damper_shut), true, at_low, at_high, *model.damper_shut);
     if (model.damper_open)
-      add(limits::damper_open, map.height_for_damper(*model.damper_open), false, at_low, at_high,
-          *model.damper_open);
+      add(limits::damper_open, map.height_for_damper(*model.damper_open), false, at_low, at_high, *model.damper_open);
   }
   if (model.stop_height) out.push_back({&limits::bump_stop, *model.stop_height, true});
   if (bag) {
     const double at_low = bag->bag_height(map.lowest()), at_high = bag->bag_height(map.highest());
     add(limits::bag_collapsed, bag->height_for_bag(bag->least_bag_height()), true, at_low, at_high,
         bag->least_bag_height());
-    add(limits::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high,
-        bag->card().max_height);
+    add(limits::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high, bag->card().max_height);
     // Between what the bag may do and what its card was measured over, nobody knows.
     constexpr double covered = 1e-6; // m
     const air::BagCurve& curve = bag->bag().curve;

@@ -34,7 +34,6 @@ struct Misfit {
   bool low = false;                     // below the edge, or in bump
 };
 
-
 /// Room a bag needs, m across.
 [[nodiscard]] double room_needed(const air::BagCard& card, const build::Brief& brief);
 [[nodiscard]] std::optional<Misfit> misfit_of_room(const BagOnEnd& bag);

@@ -7,7 +7,7 @@
 namespace mavrel::assess {
 
 struct Travel {
-  double low = 0, high = 0;                    // m, H
+  double low = 0, high = 0;                     // m, H
   const Limit* low_by = &limits::bag_collapsed; // of several, the one that comes first
   const Limit* high_by = &limits::bag_full;
   [[nodiscard]] bool contains(double H) const { return H >= low - 1e-9 && H <= high + 1e-9; }

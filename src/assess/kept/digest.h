@@ -25,8 +25,8 @@ struct Digest {
   [[nodiscard]] std::string text() const;
 };
 
-/// Takes a value in piece by piece. Pieces are framed, so that no two different values give one stream; numbers go in as
-/// their eight bytes, least first. Fields of the document go in by their key in the file and only where they are
+/// Takes a value in piece by piece. Pieces are framed, so that no two different values give one stream; numbers go in
+/// as their eight bytes, least first. Fields of the document go in by their key in the file and only where they are
 /// filled, so that a later version with more fields has the same digest for a build that leaves those out.
 class Digester {
 public:
@@ -42,10 +42,8 @@ public:
   void add(const std::string& text) { add(std::string_view(text)); }
   void add(bool value) { add(static_cast<std::uint64_t>(value)); }
   template <class Enum>
-    requires std::is_enum_v<Enum>
-  void add(Enum value) {
-    add(static_cast<std::uint64_t>(value));
-  }
+  requires std::is_enum_v<Enum>
+  void add(Enum value) { add(static_cast<std::uint64_t>(value)); }
   template <class T>
   void add(const std::optional<T>& value) {
     frame(value ? 'v' : '0');
@@ -78,7 +76,7 @@ public:
   }
   /// What says itself of what it is made: `parts()` gives a tuple.
   template <class T>
-    requires requires(const T& value) { value.parts(); }
+  requires requires(const T& value) { value.parts(); }
   void add(const T& value) {
     frame('{');
     add(value.parts());
@@ -86,7 +84,7 @@ public:
   }
   /// Parts of the document, by their fields.
   template <class T>
-    requires requires(Digester& d, const T& value) { build::fields(d, value); }
+  requires requires(Digester& d, const T& value) { build::fields(d, value); }
   void add(const T& value) {
     frame('{');
     build::fields(*this, value);

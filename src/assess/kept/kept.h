@@ -11,7 +11,6 @@
 #include "assess/kept/digest.h"
 
 #include <memory>
-#include <optional>
 #include <utility>
 
 namespace mavrel::assess {
@@ -50,12 +49,12 @@ public:
 
   /// @returns the answer, worked out only when `given` differs from the last; valid until the next ask
   const Answered<Question>& ask(Given given) {
-    if (!last_ || !(last_->given() == given)) last_.emplace(std::move(given));
+    if (!last_ || !(last_->given() == given)) last_ = std::make_unique<Answered<Question>>(std::move(given));
     return *last_;
   }
 
 private:
-  std::optional<Answered<Question>> last_;
+  std::unique_ptr<Answered<Question>> last_; // none yet
 };
 
 } // namespace mavrel::assess

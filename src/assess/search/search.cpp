@@ -210,7 +210,11 @@ SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf, c
     out.fit.bag.clear();
     return out;
   };
-  return {{end(End::front), end(End::rear)}, shelf.bags,        space, build.variant().brief, case_names(build),
+  return {{end(End::front), end(End::rear)},
+          shelf.bags,
+          space,
+          build.variant().brief,
+          case_names(build),
           preset_names(build)};
 }
 

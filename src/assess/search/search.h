@@ -85,8 +85,8 @@ struct SearchControl {
 };
 
 struct SearchGiven {
-  std::array<EndGiven, 2> ends;             // without the bags that are fitted there
-  List<shelf::ShelfBag> bags;               // by name
+  std::array<EndGiven, 2> ends; // without the bags that are fitted there
+  List<shelf::ShelfBag> bags;   // by name
   SearchSpace space;
   ComfortWanted comfort;
   std::vector<std::string> cases, presets; // their names

@@ -1,8 +1,8 @@
 #include "assess/search/search_end.h"
 
+#include "assess/bags/softening.h"
 #include "assess/end/limits.h"
 #include "assess/end/misfit.h"
-#include "assess/bags/softening.h"
 #include "assess/search/workers.h"
 #include "build/names.h"
 
@@ -133,8 +133,7 @@ private:
 Expected<std::vector<EndOption>> end_options(const SearchGiven& given, End end, const SearchControl& control) {
   const FittedEnd fitted = fitted_end(given.ends[at(end)]);
   const char* name = build::name_of(end);
-  if (!fitted.model.map)
-    return refuse(words("{0}: the height is needed to search."), {name});
+  if (!fitted.model.map) return refuse(words("{0}: the height is needed to search."), {name});
   for (const auto& load : fitted.model.loads)
     if (!load) return refuse(words("{0}: corner weights and wheelbase are needed to search."), {name});
   if (!fitted.road) return refuse(words("{0}: wish for a road height first; everything is judged there."), {name});

@@ -46,9 +46,8 @@ using Masses = std::vector<std::vector<build::LoadMass>>;
 /// What an end carries in each load case; none where a reading is missing. Axle shares by moments: ΔW_rear = m·x/L;
 /// sides by their distance from the middle over the track (taken in the middle where no track was measured).
 /// Source: docs/models.md, "Loads".
-[[nodiscard]] std::vector<std::optional<EndLoad>> end_loads(const build::EndSurvey& survey, End end,
-                                                            const std::optional<double>& wheelbase,
-                                                            const Masses& masses);
+[[nodiscard]] std::vector<std::optional<EndLoad>>
+end_loads(const build::EndSurvey& survey, End end, const std::optional<double>& wheelbase, const Masses& masses);
 
 /// Names and sums to what both ends carry. One entry a load case, at least one.
 [[nodiscard]] std::vector<CaseLoad> case_loads(const List<build::LoadCase>& cases,

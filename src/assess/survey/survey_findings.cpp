@@ -29,16 +29,26 @@ constexpr double floor_tilt = 0.006;        // m, highest to lowest
 constexpr double floor_twist_limit = 0.003; // m
 
 constexpr FindingRow rows[] = {
-    {"reading_missing", &stages::car_in},        {"unsprung_estimated", &stages::car_in},
-    {"weight_one_side", &stages::car_in},        {"height_one_side", &stages::car_in},
-    {"spring_base_estimated", &stages::car_in},  {"wheel_unreadable", &stages::car_in},
-    {"sides_differ_height", &stages::car_in},    {"sides_differ_weight", &stages::car_in},
-    {"readings_spread", &stages::car_in},        {"damper_lengths_crossed", &stages::car_in},
-    {"damper_reading_impossible", &stages::car_in}, {"axle_over_rating", &stages::car_in},
-    {"car_over_rating", &stages::car_in},        {"cross_weight", &stages::car_in},
-    {"floor_incomplete", &stages::car_in},       {"floor_twisted", &stages::car_in},
-    {"floor_tilted", &stages::car_in},           {"wheelbase_missing", &stages::car_in},
-    {"corner_lifts", &stages::car_in},           {"track_missing", &stages::car_in},
+    {"reading_missing", &stages::car_in},
+    {"unsprung_estimated", &stages::car_in},
+    {"weight_one_side", &stages::car_in},
+    {"height_one_side", &stages::car_in},
+    {"spring_base_estimated", &stages::car_in},
+    {"wheel_unreadable", &stages::car_in},
+    {"sides_differ_height", &stages::car_in},
+    {"sides_differ_weight", &stages::car_in},
+    {"readings_spread", &stages::car_in},
+    {"damper_lengths_crossed", &stages::car_in},
+    {"damper_reading_impossible", &stages::car_in},
+    {"axle_over_rating", &stages::car_in},
+    {"car_over_rating", &stages::car_in},
+    {"cross_weight", &stages::car_in},
+    {"floor_incomplete", &stages::car_in},
+    {"floor_twisted", &stages::car_in},
+    {"floor_tilted", &stages::car_in},
+    {"wheelbase_missing", &stages::car_in},
+    {"corner_lifts", &stages::car_in},
+    {"track_missing", &stages::car_in},
     {"load_outside_car", &stages::car_in},
 };
 consteval const FindingRow& row(std::string_view code) {
@@ -110,7 +120,8 @@ private:
         list.size() == 1 ? Message{words("One reading is not taken"), {}}
                          : Message{words("{0} readings are not taken"), {count}},
         {words("Not yet: {0}."), {list_of(std::move(list))}},
-        {map ? words("Take them where the drawing shows it: until then usual figures stand in, and of a bump stop nobody "
+        {map ? words(
+                   "Take them where the drawing shows it: until then usual figures stand in, and of a bump stop nobody "
                    "knows.")
              : words("Take the heights and weights first: with those an end has a rough window."),
          {}});
@@ -192,7 +203,8 @@ private:
     const Message reason =
         odd ? Message{words("{0} does not belong with the others."), {Amount{readings.values[*odd], kind, -2, {}}}}
             : Message{words("With these readings nobody can tell which is right."), {}};
-    auto& f = add(row("readings_spread"), Severity::caution, end, std::move(place),
+    auto& f = add(
+        row("readings_spread"), Severity::caution, end, std::move(place),
         {words("{0} {1} readings lie {2} apart"), {name_of(end), what, Amount{apart, kind, -2, limit}}}, reason,
         odd ? Message{words("Drop that reading or take it again."), {}} : Message{words("Take another reading."), {}});
     f.number = Amount{apart, kind, -2, {}};
@@ -238,7 +250,8 @@ private:
     }
     if (length && ((open && *length > *open) || (shut && *length < *shut))) {
       const bool over = open && *length > *open;
-      auto& f = add(row("damper_reading_impossible"), Severity::stop, end, path(end, "damper_length_m"),
+      auto& f = add(
+          row("damper_reading_impossible"), Severity::stop, end, path(end, "damper_length_m"),
           {words("{0} damper can't be {1} long"), {name_of(end), metres(*length, 1)}},
           {over ? words("Fully open it measures only {0}.") : words("Fully shut it still measures {0}."),
            {metres(over ? *open : *shut, 1)}},
@@ -248,8 +261,8 @@ private:
     }
   }
 
-  void over(std::optional<End> end, const FindingRow& what, std::string place, const std::string& load, const char* whose,
-            double mass, double rating) {
+  void over(std::optional<End> end, const FindingRow& what, std::string place, const std::string& load,
+            const char* whose, double mass, double rating) {
     if (mass <= rating) return;
     auto& f = add(what, Severity::stop, end, std::move(place),
                   {words("{0} is {1} over its rating, {2}"), {whose, told_from(kilograms(mass - rating), 0), load}},

@@ -16,8 +16,8 @@ namespace mavrel::assess {
 /// All that an end's readings are read from.
 struct SurveyGiven {
   End end = End::front;
-  build::EndSurvey survey; // without what says nothing of heights and loads: rating, bar, roll centre
-  Floors floors;           // of both ends: one plane lies under them
+  build::EndSurvey survey;         // without what says nothing of heights and loads: rating, bar, roll centre
+  Floors floors;                   // of both ends: one plane lies under them
   std::optional<double> wheelbase; // m
   Masses masses;                   // of the load cases
   [[nodiscard]] auto parts() const { return std::tie(end, survey, floors, wheelbase, masses); }

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "app/stages/bags/edits.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -128,7 +129,10 @@ private:
 
 // ---- model
 
-BagModel::BagModel(Desk& desk, QObject* parent) : QAbstractTableModel(parent), desk_(desk) {}
+BagModel::BagModel(Desk& desk, QObject* parent)
+    : QAbstractTableModel(parent), desk_(desk), judged_(desk, [](const Desk& d) {
+        return assess::judge_given(d.build(), d.shelf(), d.answered(d.end()).given(), d.load_case());
+      }) {}
 
 int BagModel::rowCount(const QModelIndex& parent) const {
   return parent.isValid() ? 0 : static_cast<int>(verdicts_.size());
@@ -139,8 +143,14 @@ int BagModel::columnCount(const QModelIndex& parent) const {
 
 void BagModel::refresh() {
   beginResetModel();
-  verdicts_ = desk_.verdicts();
+  verdicts_ = judged_();
+  assess::sort_verdicts(verdicts_, order_);
   endResetModel();
+}
+
+void BagModel::set_order(assess::BagOrder order) {
+  order_ = order;
+  refresh();
 }
 
 int BagModel::row_of(const std::string& bag) const {
@@ -256,7 +266,8 @@ BagTable::BagTable(Desk& desk, QWidget* parent) : QTableView(parent), desk_(desk
   connect(horizontalHeader(), &QHeaderView::sectionClicked, this, [this](int section) {
     static constexpr BagOrder orders[] = {BagOrder::name,     BagOrder::best,     BagOrder::lowest, BagOrder::frequency,
                                           BagOrder::pressure, BagOrder::diameter, BagOrder::best};
-    desk_.set_bag_order(orders[section]);
+    model_->set_order(orders[section]);
+    refresh();
   });
   connect(this, &QTableView::clicked, this, &BagTable::choose);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
@@ -299,7 +310,7 @@ void BagTable::resizeEvent(QResizeEvent* event) {
 }
 
 void BagTable::choose(const QModelIndex& index) {
-  if (index.isValid()) desk_.choose_bag(desk_.end(), model_->judged(index.row()).bag);
+  if (index.isValid()) choose_bag(desk_, desk_.end(), model_->judged(index.row()).bag);
 }
 
 void BagTable::keyPressEvent(QKeyEvent* event) {

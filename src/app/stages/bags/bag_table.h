@@ -2,14 +2,13 @@
 // Enter chooses; the headings sort.
 #pragma once
 
+#include "app/desk/asked.h"
 #include "assess/bags/judge.h"
 
 #include <QAbstractTableModel>
 #include <QTableView>
 
 namespace mavrel::app {
-
-class Desk;
 
 class BagModel : public QAbstractTableModel {
   Q_OBJECT
@@ -26,9 +25,12 @@ public:
   /// The bag of a row as it was last refreshed. @param row  of the model
   [[nodiscard]] const assess::BagVerdict& judged(int row) const { return verdicts_[static_cast<std::size_t>(row)]; }
   void refresh();
+  void set_order(assess::BagOrder order);
 
 private:
   Desk& desk_;
+  Asked<assess::JudgeQuestion> judged_; // on the active end, in the active load case
+  assess::BagOrder order_ = assess::BagOrder::best;
   std::vector<assess::BagVerdict> verdicts_; // what the rows show, changed only while the model resets
 };
 
@@ -36,6 +38,7 @@ class BagTable : public QTableView {
   Q_OBJECT
 public:
   explicit BagTable(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] const BagModel& bags() const { return *model_; }
 
 protected:
   void keyPressEvent(QKeyEvent* event) override;

@@ -1,20 +1,16 @@
 #include "app/stages/bags/bags.h"
 
-#include "app/stages/bags/questions/comfort_view.h"
-#include "app/stages/bags/questions/gauge_view.h"
-#include "app/stages/bags/questions/lean_view.h"
-#include "app/stages/bags/questions/stroke_view.h"
-#include "app/stages/bags/questions/volume_view.h"
-#include "app/stages/bags/questions/weather_view.h"
 #include "app/desk/desk.h"
-#include "app/stages/bags/search/search_page.h"
-#include "app/stages/bags/shelf/shelf_page.h"
-#include "app/stages/bags/bag_table.h"
 #include "app/kit/chips.h"
 #include "app/kit/field.h"
-#include "app/stages/bags/questions/height_sheet.h"
+#include "app/stages/bags/bag_table.h"
+#include "app/stages/bags/edits.h"
+#include "app/stages/bags/search/search_page.h"
+#include "app/stages/bags/shelf/shelf_page.h"
 #include "build/names.h"
 
+#include <QCoreApplication>
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QStackedWidget>
@@ -31,26 +27,26 @@ namespace {
 constexpr const char* side_keys[] = {"corner", "search", "shelf"};
 } // namespace
 
-template <class T>
-void BagsStage::add_view(const QString& key, const QString& name, std::function<QString(T*)> summary) {
-  auto* widget = new T(desk_, views_stack_);
-  HeightPlot* plot = nullptr;
-  if constexpr (std::is_base_of_v<HeightPlot, T>) {
-    plot = widget;
-    connect(plot, &HeightPlot::band_moved, this, &StagePage::band_moved);
-  }
-  views_stack_->addWidget(widget);
-  tabs_->addTab(name);
-  views_.push_back({key, name, widget, plot, [widget, summary] { return summary(widget); }, {}});
+void BagsStage::add_view(const QuestionEntry& entry) {
+  View& view = views_.emplace_back();
+  static_cast<QuestionView&>(view) = entry.make(desk_, views_stack_);
+  view.key = entry.key;
+  if (view.plot) connect(view.plot, &HeightPlot::band_moved, this, &StagePage::band_moved);
+  views_stack_->addWidget(view.widget);
+  tabs_->addTab(QCoreApplication::translate("questions", entry.tab));
+  for (const QuestionField& field : entry.fields)
+    view.fields.push_back(fit_field(field));
 }
 
-void BagsStage::add_field(const QString& path, const QString& caption, const QString& empty, const QStringList& views) {
-  auto* field = new Field(desk_, QString(path).replace("#", "front"), caption, this);
-  if (!empty.isEmpty()) field->set_placeholder(empty);
-  fit_fields_.emplace_back(path, field);
-  fit_row_->addWidget(field);
-  for (View& view : views_)
-    if (views.contains(view.key)) view.fields.push_back(field);
+Field* BagsStage::fit_field(const QuestionField& field) {
+  for (const auto& [path, there] : fit_fields_)
+    if (path == field.path) return there;
+  const auto words = [](const char* text) { return QCoreApplication::translate("questions", text); };
+  auto* made = new Field(desk_, QString(field.path).replace("#", "front"), words(field.caption), this);
+  if (field.empty) made->set_placeholder(words(field.empty));
+  fit_fields_.emplace_back(field.path, made);
+  fit_row_->addWidget(made);
+  return made;
 }
 
 BagsStage::BagsStage(Desk& desk, QWidget* parent)
@@ -82,6 +78,7 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
   connect(ends_, &Chips::chosen, this, [this](int i) { desk_.set_end(static_cast<End>(i)); });
   connect(pages_, &Chips::chosen, this, [this](int i) { show_side(side_keys[i]); });
   connect(search_, &SearchPage::taken, this, [this] { show_side("corner"); });
+  connect(shelf_, &ShelfPage::edited, this, &StagePage::undo_changed);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, &BagsStage::refresh);
   connect(&desk_, &Desk::posed, this, &BagsStage::refresh_summary);
@@ -104,32 +101,8 @@ QWidget* BagsStage::make_corner() {
   tabs_->setObjectName("bag_views");
   tabs_->setAccessibleName(tr("Questions about the bag"));
   tabs_->setExpanding(false);
-  add_view<HeightSheet>("height", tr("At every height"), [this](HeightSheet*) {
-    return desk_.assessment().end(desk_.end()).has_domain()
-               ? tr("Drag the line, or ↑ ↓. Everything is read at that height.")
-               : tr("Readings are missing on Car in.");
-  });
-  add_view<VolumeView>("volume", tr("Added volume"), [](VolumeView* v) { return v->summary(); });
-  add_view<StrokeView>("stroke", tr("Stroke"), [](StrokeView* v) { return v->summary(); });
-  add_view<WeatherView>("weather", tr("Weather"), [](WeatherView* v) { return v->summary(); });
-  add_view<GaugeView>("gauge", tr("Gauge"), [](GaugeView* v) { return v->summary(); });
-  add_view<ComfortView>("comfort", tr("Comfort"), [](ComfortView* v) { return v->summary(); });
-  add_view<LeanView>("lean", tr("Lean"), [](LeanView* v) { return v->summary(); });
-  const QStringList all = {"height", "volume", "stroke", "weather", "gauge", "comfort", "lean"};
-  add_field("@.#.upper_stack_m", tr("upper stack"), {}, all);
-  add_field("@.#.lower_stack_m", tr("lower stack"), {}, all);
-  add_field("@.#.damper_open_m", tr("other damper, open"), tr("as surveyed"), {"height", "stroke"});
-  add_field("@.#.damper_shut_m", tr("other damper, shut"), tr("as surveyed"), {"height", "stroke"});
-  add_field("#.tyre_rate_n_per_m", tr("tyre's rate"), tr("usual"), {"volume"});
-  add_field("surroundings.night_temperature_k", tr("cold night"), {}, {"weather"});
-  add_field("surroundings.shut_off_above_k", tr("shut off warmer by"), {}, {"weather"});
-  add_field("surroundings.pass_altitude_m", tr("mountain pass"), {}, {"weather"});
-  add_field("surroundings.worked_temperature_k", tr("worked air"), {}, {"weather"});
-  add_field("@.brief.gauge_error_pa", tr("gauge error ±"), {}, {"gauge"});
-  add_field("#.friction_n", tr("friction at wheel"), {}, {"gauge"});
-  add_field("@.brief.load_doubt_kg", tr("load known to ±"), {}, {"gauge"});
-  add_field("#.bump_stop_give_m", tr("bump stop gives"), {}, {"stroke"});
-  add_field("@.#.damper_gas_n", tr("damper's gas force"), {}, {"height"});
+  for (const QuestionEntry& entry : question_entries())
+    add_view(entry);
   layout->addWidget(tabs_);
   sheet_about_->setWordWrap(true);
   sheet_about_->setContentsMargins(0, 0, u, 0);
@@ -151,6 +124,61 @@ QWidget* BagsStage::make_corner() {
   return corner;
 }
 
+std::vector<Command> BagsStage::commands() {
+  std::vector<Command> out;
+  int digit = 0;
+  for (const QuestionEntry& entry : question_entries())
+    out.push_back({Command::Menu::view, QCoreApplication::translate("questions", entry.name),
+                   QKeySequence(QString("Alt+%1").arg(++digit)), [this, key = entry.key] { show_view(key); }});
+  out.push_back({Command::Menu::view, tr("Find what fits"), QKeySequence("Ctrl+G"), [this] { show_side("search"); }});
+  out.push_back({Command::Menu::view, tr("The shelf"), QKeySequence("Ctrl+B"), [this] { show_side("shelf"); }});
+  out.push_back(
+      {Command::Menu::file, tr("Import bag cards…"), {}, [this] {
+         import_cards(QFileDialog::getOpenFileNames(this, tr("Bag cards"), {}, tr("Bag cards (*.csv);;All files (*)")));
+       }});
+  return out;
+}
+
+std::vector<Findable> BagsStage::findables() {
+  std::vector<Findable> out;
+  for (const auto& bag : desk_.shelf().bags)
+    out.push_back({QString::fromStdString(bag.card.name), tr("bag"), [this, name = bag.card.name] {
+                     show_side("corner");
+                     choose_bag(desk_, desk_.end(), name);
+                   }});
+  return out;
+}
+
+std::optional<OwnUndo> BagsStage::own_undo() {
+  if (!shelf_->isVisible()) return std::nullopt;
+  const CardDrafts& drafts = shelf_->drafts();
+  return OwnUndo{tr("edit of the card"), drafts.can_undo(), drafts.can_redo(),
+                 [this] {
+                   // A cell takes what is typed in it as it is left.
+                   if (auto* line = qobject_cast<QLineEdit*>(window()->focusWidget())) line->clearFocus();
+                   shelf_->undo();
+                 },
+                 [this] { shelf_->redo(); }};
+}
+
+QStringList BagsStage::take_files(const QStringList& files) {
+  QStringList cards;
+  for (const QString& file : files)
+    if (file.endsWith(".csv", Qt::CaseInsensitive)) cards << file;
+  if (!cards.isEmpty()) import_cards(cards);
+  return cards;
+}
+
+int BagsStage::import_cards(const QStringList& files) {
+  if (files.isEmpty()) return 0;
+  show_side("shelf");
+  return shelf_->import(files);
+}
+
+QString BagsStage::unkept() const {
+  return shelf_->drafts().any_unkept() ? tr("Bag cards were edited and not kept on your shelf.") : QString();
+}
+
 void BagsStage::show_view(const QString& key) {
   show_side("corner");
   for (std::size_t i = 0; i < views_.size(); ++i)
@@ -158,6 +186,7 @@ void BagsStage::show_view(const QString& key) {
 }
 
 void BagsStage::show_side(const QString& key) {
+  emit called();
   for (int i = 0; i < 3; ++i)
     if (key == side_keys[i]) stack_->setCurrentIndex(i);
   reserve_right(reserved_);

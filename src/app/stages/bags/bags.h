@@ -3,8 +3,8 @@
 #pragma once
 
 #include "app/kit/stage_page.h"
+#include "app/stages/bags/questions/questions.h"
 
-#include <functional>
 #include <vector>
 
 class QLabel;
@@ -15,9 +15,7 @@ namespace mavrel::app {
 
 class BagTable;
 class Chips;
-class Desk;
 class Field;
-class HeightPlot;
 class SearchPage;
 class ShelfPage;
 
@@ -30,7 +28,15 @@ public:
   void reserve_right(int px) override;
   bool go_to(const QString& path) override;
 
-  /// The questions below the table, by key: `height`, `volume`, `stroke`, `weather`, `gauge`, `comfort`, `lean`.
+  [[nodiscard]] std::vector<Command> commands() override;
+  [[nodiscard]] std::vector<Findable> findables() override;
+  [[nodiscard]] std::optional<OwnUndo> own_undo() override;
+  QStringList take_files(const QStringList& files) override;
+  [[nodiscard]] QString unkept() const override;
+
+  /// Reads bag cards onto the user's shelf and shows them. @returns how many were kept
+  int import_cards(const QStringList& files);
+  /// The questions below the table, by key, as in questions/questions.cpp.
   void show_view(const QString& key);
   /// `corner`, `search` or `shelf`.
   void show_side(const QString& key);
@@ -43,17 +49,13 @@ protected:
 private:
   void fit_table();
   /// One question about the chosen bag.
-  struct View {
-    QString key, name;
-    QWidget* widget;
-    HeightPlot* plot; // none: it is not over height
-    std::function<QString()> summary;
+  struct View : QuestionView {
+    QString key;
     std::vector<Field*> fields; // what it goes by, in the row above
   };
-  /// A field that stands above some views. `#` in its path is the active end.
-  void add_field(const QString& path, const QString& caption, const QString& empty, const QStringList& views);
-  template <class T>
-  void add_view(const QString& key, const QString& name, std::function<QString(T*)> summary);
+  void add_view(const QuestionEntry& entry);
+  /// The field of this path above the views, made once.
+  [[nodiscard]] Field* fit_field(const QuestionField& field);
   QWidget* make_corner();
   void refresh();
   void refresh_summary();

@@ -1,6 +1,7 @@
 #include "app/stages/car_in/brief_panel.h"
 
 #include "app/desk/desk.h"
+#include "app/desk/edits.h"
 #include "app/kit/field.h"
 #include "build/names.h"
 
@@ -50,11 +51,11 @@ void BriefPanel::build_rows() {
     }
     auto* remove =
         remover([this, i] { return QString::fromStdString(desk().build().variant().brief.presets.at(i).name); });
-    connect(remove, &QToolButton::clicked, this, [this, i] { desk().remove_preset(i); });
+    connect(remove, &QToolButton::clicked, this, [this, i] { remove_preset(desk(), i); });
     grid()->addWidget(remove, row, 6);
   }
   auto* add = new QPushButton(tr("Add a preset"), this);
-  connect(add, &QPushButton::clicked, this, [this] { desk().add_preset(); });
+  connect(add, &QPushButton::clicked, this, [this] { add_preset(desk()); });
   struct Item {
     const char* key;
     QString caption;
@@ -87,7 +88,7 @@ void BriefPanel::build_rows() {
 void BriefPanel::refresh_rows() {
   const auto& a = desk().assessment();
   for (std::size_t i = 0; i < heights_.size(); ++i) {
-    const auto& presets = a.ends[i % 2].presets;
+    const auto& presets = a.end(static_cast<End>(i % 2)).presets;
     const std::size_t p = i / 2;
     if (p >= presets.size() || !presets[p]) {
       heights_[i]->setText(tr("no height yet"));

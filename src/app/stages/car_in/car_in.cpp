@@ -1,12 +1,14 @@
 #include "app/stages/car_in/car_in.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/field.h"
 #include "app/stages/car_in/brief_panel.h"
 #include "app/stages/car_in/car_drawing.h"
+#include "app/stages/car_in/edits.h"
 #include "app/stages/car_in/end_drawing.h"
 #include "app/stages/car_in/job_panel.h"
 #include "app/stages/car_in/loads_panel.h"
-#include "app/kit/field.h"
+#include "app/stages/car_in/tape_mode.h"
 
 #include <QHBoxLayout>
 #include <QLabel>
@@ -36,10 +38,17 @@ QWidget* scrolled(QWidget* panel) {
 } // namespace
 
 CarInStage::CarInStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), title_(new QLabel(tr("Car in"), this)), about_(new QLabel(this)),
-      drawing_(new CarDrawing(desk, this)), tabs_(new QTabBar(this)), panels_(new QStackedWidget(this)) {
+    : StagePage(parent), desk_(desk), stack_(new QStackedWidget(this)), survey_(new QWidget(this)),
+      tape_(new TapeMode(desk, this)), title_(new QLabel(tr("Car in"), survey_)), about_(new QLabel(survey_)),
+      drawing_(new CarDrawing(desk, survey_)), tabs_(new QTabBar(survey_)), panels_(new QStackedWidget(survey_)) {
   const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
+  auto* whole = new QVBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->addWidget(stack_);
+  stack_->addWidget(survey_);
+  stack_->addWidget(tape_);
+  connect(tape_, &TapeMode::left, this, &CarInStage::leave_tape);
+  auto* layout = new QVBoxLayout(survey_);
   layout->setContentsMargins(2 * u, u, u, u);
   layout->setSpacing(u / 2);
   about_->setProperty("quiet", true);
@@ -49,7 +58,7 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   head->addWidget(about_, 1);
   auto* tape = new QPushButton(tr("Tape mode"), this);
   tape->setToolTip(tr("One reading at a time, large, keyboard only (Ctrl+T)"));
-  connect(tape, &QPushButton::clicked, this, &CarInStage::tape_wanted);
+  connect(tape, &QPushButton::clicked, this, &CarInStage::begin_tape);
   head->addWidget(tape);
   layout->addLayout(head);
   layout->addWidget(drawing_, 14);
@@ -96,7 +105,38 @@ void CarInStage::refresh() {
 
 void CarInStage::reserve_right(int px) {
   const int u = desk_.look().unit();
-  layout()->setContentsMargins(2 * u, u, px + u / 2, u);
+  survey_->layout()->setContentsMargins(2 * u, u, px + u / 2, u);
+  tape_->reserve_right(px);
+}
+
+std::vector<Command> CarInStage::commands() {
+  return {{Command::Menu::view, tr("Tape mode"), QKeySequence("Ctrl+T"), [this] { begin_tape(); }},
+          {Command::Menu::edit, tr("Add a load case"), {}, [this] {
+             emit called();
+             add_load_case(desk_);
+           }}};
+}
+
+std::vector<Findable> CarInStage::findables() {
+  std::vector<Findable> out;
+  for (Field* field : survey_->findChildren<Field*>())
+    out.push_back({field->edit()->accessibleName(), tr("reading"),
+                   [this, path = desk_.resolve(field->path())] { emit desk_.went_to("car_in", path); }});
+  return out;
+}
+
+bool CarInStage::takes_arrows() const {
+  return stack_->currentWidget() == tape_;
+}
+
+void CarInStage::begin_tape() {
+  emit called(); // which shows the survey
+  stack_->setCurrentWidget(tape_);
+  tape_->begin();
+}
+
+void CarInStage::leave_tape() {
+  stack_->setCurrentWidget(survey_);
 }
 
 int CarInStage::panel_of(const QString& path) const {
@@ -107,9 +147,10 @@ int CarInStage::panel_of(const QString& path) const {
 }
 
 bool CarInStage::go_to(const QString& path) {
+  leave_tape();
   if (path.startsWith("load_cases.")) desk_.set_load_case(static_cast<std::size_t>(path.section('.', 1, 1).toInt()));
   if (const int panel = panel_of(path); panel >= 0) tabs_->setCurrentIndex(panel);
-  for (Field* field : findChildren<Field*>()) {
+  for (Field* field : survey_->findChildren<Field*>()) {
     if (desk_.resolve(field->path()) != path) continue;
     // A field on one of the spring panels: that panel first.
     for (int i = 0; i < panels_->count(); ++i)

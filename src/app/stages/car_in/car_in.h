@@ -10,6 +10,7 @@ class QLabel;
 namespace mavrel::app {
 
 class CarDrawing;
+class TapeMode;
 class Desk;
 
 class CarInStage : public StagePage {
@@ -18,15 +19,24 @@ public:
   explicit CarInStage(Desk& desk, QWidget* parent = nullptr);
   void reserve_right(int px) override;
   bool go_to(const QString& path) override;
+  [[nodiscard]] bool owns(const QString& path) const override { return path.contains(".brief."); }
+  void arrive() override { leave_tape(); }
+  [[nodiscard]] std::vector<Command> commands() override;
+  [[nodiscard]] std::vector<Findable> findables() override;
+  [[nodiscard]] bool takes_arrows() const override;
 
-signals:
-  void tape_wanted();
+  /// One reading at a time, instead of the whole survey.
+  void begin_tape();
+  void leave_tape();
 
 private:
   void refresh();
   [[nodiscard]] int panel_of(const QString& path) const;
 
   Desk& desk_;
+  QStackedWidget* stack_; // the survey, and tape mode
+  QWidget* survey_;
+  TapeMode* tape_;
   QLabel *title_, *about_;
   CarDrawing* drawing_;
   QTabBar* tabs_;

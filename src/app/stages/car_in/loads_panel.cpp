@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/stages/car_in/edits.h"
 
 #include <QGridLayout>
 #include <QLabel>
@@ -25,7 +26,7 @@ void LoadsPanel::build_rows() {
   const std::size_t c = desk().load_case();
   const int u = desk().look().unit();
   auto* add_case = new QPushButton(tr("Add a load case"), this);
-  connect(add_case, &QPushButton::clicked, this, [this] { desk().add_load_case(); });
+  connect(add_case, &QPushButton::clicked, this, [this] { add_load_case(desk()); });
   if (c >= cases.size()) {
     grid()->addWidget(
         quiet_label(tr("The car as surveyed. Load cases are what it also carries: people, stock, a trailer's nose.")),
@@ -41,7 +42,7 @@ void LoadsPanel::build_rows() {
   shares_->setWordWrap(true);
   grid()->addWidget(shares_, 0, 1, 1, 4);
   auto* drop = remover([] { return tr("this load case"); });
-  connect(drop, &QToolButton::clicked, this, [this, c] { desk().remove_load_case(c); });
+  connect(drop, &QToolButton::clicked, this, [this, c] { remove_load_case(desk(), c); });
   grid()->addWidget(drop, 0, 5, Qt::AlignBottom);
   const QString heads[] = {tr("mass"), tr("how much"), tr("behind the front axle"), tr("left of the middle"),
                            tr("above the road")};
@@ -56,13 +57,16 @@ void LoadsPanel::build_rows() {
       if (QString(key) == ".above_road_m") field->set_placeholder(tr("as the body"));
       grid()->addWidget(field, row, column++);
     }
-    auto* remove =
-        remover([this, c, m] { return QString::fromStdString(desk().build().load_cases.at(c).masses.at(m).name); });
-    connect(remove, &QToolButton::clicked, this, [this, c, m] { desk().remove_load_mass(c, m); });
+    auto* remove = remover([this, c, m] {
+      const auto& now = desk().build().load_cases;
+      const bool there = c < now.size() && m < now[c].masses.size(); // until the rows are built anew
+      return there ? QString::fromStdString(now[c].masses[m].name) : QString();
+    });
+    connect(remove, &QToolButton::clicked, this, [this, c, m] { remove_load_mass(desk(), c, m); });
     grid()->addWidget(remove, row, 5);
   }
   auto* add_mass = new QPushButton(tr("Add a mass"), this);
-  connect(add_mass, &QPushButton::clicked, this, [this, c] { desk().add_load_mass(c); });
+  connect(add_mass, &QPushButton::clicked, this, [this, c] { add_load_mass(desk(), c); });
   grid()->addWidget(add_mass, row, 0, Qt::AlignLeft);
   grid()->addWidget(add_case, row, 1, Qt::AlignLeft);
   grid()->setRowStretch(row + 1, 1);

@@ -97,6 +97,11 @@ void TapeMode::begin() {
   show_place();
 }
 
+void TapeMode::reserve_right(int px) {
+  const int u = desk_.look().unit();
+  layout()->setContentsMargins(6 * u, 4 * u, px + 2 * u, 4 * u);
+}
+
 void TapeMode::show_place() {
   field_->edit()->clearFocus();
   field_->bind(places_[at_]);

@@ -16,6 +16,8 @@ class TapeMode : public QWidget {
 public:
   explicit TapeMode(Desk& desk, QWidget* parent = nullptr);
   void begin();
+  /// Room that the height posts take at the right, px.
+  void reserve_right(int px);
   [[nodiscard]] QString place() const { return places_.value(at_); }
 
 signals:

@@ -102,7 +102,7 @@ private:
            bold, comparison_->stops[i] == 0 ? t.good : t.stop);
       row += line;
       painter.setFont(small);
-      for (const auto& f : comparison_->assessments[i].findings) {
+      for (const auto& f : comparison_->assessments[i]->findings) {
         if (f.severity != assess::Severity::stop || row > area.bottom() - line) continue;
         painter.setPen(t.ink);
         const QString words = desk_.words_of(f.title);
@@ -148,15 +148,15 @@ private:
     const Tokens& t = look.tokens();
     double low = 1e9, high = -1e9;
     for (const auto& a : comparison_->assessments)
-      for (const auto& e : a.ends)
-        if (e.has_domain())
+      for (const End one : build::both_ends)
+        if (const auto& e = a->end(one); e.has_domain())
           low = std::min(low, e.windows.reach ? e.windows.reach->low.height - 0.02 : e.domain_low),
           high = std::max(high, e.windows.reach ? e.windows.reach->high.height + 0.02 : e.domain_high);
     if (!(high > low)) return;
     const HeightScale s{low, high, area.top(), area.bottom()};
     const double w = look.px(24);
     for (std::size_t i = 0; i < 2; ++i) {
-      const auto& e = comparison_->assessments[i].end(end);
+      const auto& e = comparison_->assessments[i]->end(end);
       const double x = area.left() + area.width() * (i == 0 ? 0.22 : 0.68) - w / 2;
       const QRectF post(x, area.top(), w, area.height());
       text(painter,
@@ -266,7 +266,8 @@ void ComparePage::refresh() {
   about_->setFont(desk_.look().font(TextSize::small));
   about_->setText(tr("comfort and pressures in %1, windows in every load case")
                       .arg(QString::fromStdString(desk_.assessment().loads[desk_.load_case()].name)));
-  canvas_->show_comparison(assess::compare(desk_.build(), desk_.shelf(), a_, b_, desk_.load_case(), desk_.prefs()));
+  canvas_->show_comparison(
+      assess::compare(desk_.build(), desk_.shelf(), a_, b_, desk_.load_case(), desk_.prefs(), assessors_));
 }
 
 } // namespace mavrel::app

@@ -2,7 +2,10 @@
 #pragma once
 
 #include "app/kit/stage_page.h"
+#include "assess/assess.h"
+
 #include "assess/compare/compare.h"
+#include <array>
 
 class QComboBox;
 class QLabel;
@@ -31,6 +34,7 @@ private:
   QComboBox *first_, *second_;
   Canvas* canvas_;
   std::size_t a_ = 0, b_ = 1;
+  std::array<assess::Assessor, 2> assessors_; // keep what each side was last worked out from
 };
 
 } // namespace mavrel::app

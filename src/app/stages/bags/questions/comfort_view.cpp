@@ -4,6 +4,7 @@
 #include "app/kit/chart.h"
 #include "app/kit/field.h"
 #include "app/kit/height_scale.h"
+#include "app/stages/bags/edits.h"
 #include "build/names.h"
 
 #include <QHBoxLayout>
@@ -48,12 +49,12 @@ void DamperPanel::build_rows() {
       grid()->addWidget(field, row, column++);
     }
     auto* remove = remover([] { return tr("this point"); });
-    connect(remove, &QToolButton::clicked, this, [this, end, i] { desk().remove_damper_point(end, i); });
+    connect(remove, &QToolButton::clicked, this, [this, end, i] { remove_damper_point(desk(), end, i); });
     grid()->addWidget(remove, row, column);
   }
   auto* add = new QPushButton(tr("Add a point"), this);
   add->setFont(desk().look().font(TextSize::small));
-  connect(add, &QPushButton::clicked, this, [this, end] { desk().add_damper_point(end); });
+  connect(add, &QPushButton::clicked, this, [this, end] { add_damper_point(desk(), end); });
   grid()->addWidget(add, row, 0, 1, 2);
   grid()->setRowStretch(row + 1, 1);
 }
@@ -62,14 +63,17 @@ void DamperPanel::build_rows() {
 
 class ComfortView::Dots : public QWidget {
 public:
-  Dots(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) { setMinimumHeight(desk.look().px(120)); }
+  Dots(Desk& desk, const Asked<assess::RideQuestion>& ride, QWidget* parent)
+      : QWidget(parent), desk_(desk), ride_(ride) {
+    setMinimumHeight(desk.look().px(120));
+  }
 
 protected:
   void paintEvent(QPaintEvent*) override {
     QPainter painter(this);
     const Look& look = desk_.look();
     const Tokens& t = look.tokens();
-    const auto& ride = desk_.depth().ride();
+    const assess::Ride& ride = ride_();
     const auto& brief = desk_.build().variant().brief;
     double low = brief.frequency_low, high = brief.frequency_high;
     for (const auto& one : ride.cases)
@@ -159,12 +163,16 @@ protected:
 
 private:
   Desk& desk_;
+  const Asked<assess::RideQuestion>& ride_;
 };
 
 // ---- the view
 
 ComfortView::ComfortView(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), dots_(new Dots(desk, this)), pitch_(new Chart(desk, this)),
+    : QWidget(parent), desk_(desk),
+      ride_(desk,
+            [](const Desk& d) { return assess::ride_given(d.build(), d.shelf(), d.assessment().ends, d.load_case()); }),
+      dots_(new Dots(desk, ride_, this)), pitch_(new Chart(desk, this)),
       speed_(new Field(desk, "@.brief.settle_speed_m_per_s", tr("settle flat at"), this)) {
   setObjectName("comfort_view");
   pitch_->put_legend_below();
@@ -197,7 +205,7 @@ void ComfortView::showEvent(QShowEvent* event) {
 }
 
 QString ComfortView::summary() const {
-  const auto& settling = desk_.depth().ride().settling;
+  const auto& settling = ride_().settling;
   if (!settling) return tr("Both ends need a bag and a road height, and the car its wheelbase.");
   const QString speed = desk_.shown(desk_.build().variant().brief.settle_speed, Kind::road_speed);
   QString out;
@@ -226,7 +234,7 @@ void ComfortView::refresh() {
   pitch_->yAxis->setLabel(tr("pitch, °, nose up"));
   pitch_->axisRect()->setAutoMargins(QCP::msLeft | QCP::msRight | QCP::msBottom);
   pitch_->axisRect()->setMargins(QMargins(0, desk_.look().px(18), 0, 0));
-  if (const auto& settling = desk_.depth().ride().settling) {
+  if (const auto& settling = ride_().settling) {
     const auto degrees = [](const motion::PitchRun& run, QVector<double>& time, QVector<double>& angle) {
       for (std::size_t i = 0; i < run.pitch.size(); ++i) {
         time << static_cast<double>(i) * run.step;

@@ -2,7 +2,9 @@
 // speed, as it is against the best that can be reached.
 #pragma once
 
+#include "app/desk/asked.h"
 #include "app/kit/row_panel.h"
+#include "assess/bags/ride.h"
 
 namespace mavrel::app {
 
@@ -34,6 +36,7 @@ private:
   void refresh();
 
   Desk& desk_;
+  Asked<assess::RideQuestion> ride_; // at road height
   Dots* dots_;
   Chart* pitch_;
   Field* speed_;

@@ -8,9 +8,12 @@
 namespace mavrel::app {
 
 using assess::GaugeBand;
-using assess::TrackCode;
 
-GaugeView::GaugeView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
+GaugeView::GaugeView(Desk& desk, QWidget* parent)
+    : HeightPlot(desk, parent), tale_(desk, [](const Desk& d) {
+        return assess::GaugeGiven{d.answered(d.end()), d.pose(d.end()).value_or(0), d.load_case(),
+                                  assess::gauge_doubt(d.build().variant().brief)};
+      }) {
   setObjectName("gauge_view");
   setAccessibleName(tr("Does pressure tell height"));
 }
@@ -18,8 +21,8 @@ GaugeView::GaugeView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
 std::array<GaugeView::Column, 2> GaugeView::columns() const {
   const auto rects = split(plot().left(), 2);
   std::array<Column, 2> out = {Column{rects[0], 0, -1, Kind::pressure}, Column{rects[1], 0, -1, Kind::length}};
-  const auto& tale = desk_.depth().gauge();
-  const auto* track = desk_.assessment().end(desk_.end()).find(TrackCode::pressure, desk_.load_case());
+  const auto& tale = tale_();
+  const auto* track = desk_.assessment().end(desk_.end()).find(assess::tracks::pressure, desk_.load_case());
   const auto range = track ? track->range() : std::nullopt;
   if (!tale || !range) return out;
   const double room = std::max(0.3e5, 0.15 * (range->second - range->first));
@@ -33,7 +36,7 @@ std::array<GaugeView::Column, 2> GaugeView::columns() const {
 }
 
 QString GaugeView::summary() const {
-  const auto& tale = desk_.depth().gauge();
+  const auto& tale = tale_();
   return desk_.words_of(tale ? tale->advice : tale.error());
 }
 
@@ -41,7 +44,7 @@ void GaugeView::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   paint_axis(painter);
-  const auto& tale = desk_.depth().gauge();
+  const auto& tale = tale_();
   const auto all = columns();
   if (!tale || !all[0].has_values()) return;
   paint_blocked(painter, {all[0].rect, all[1].rect});
@@ -55,7 +58,7 @@ void GaugeView::paint_ground(QPainter& painter) const {
   painter.save();
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setClipRect(all[0].rect);
-  const auto* track = desk_.assessment().end(desk_.end()).find(TrackCode::pressure, desk_.load_case());
+  const auto* track = desk_.assessment().end(desk_.end()).find(assess::tracks::pressure, desk_.load_case());
   const double error = desk_.build().variant().brief.gauge_error;
   QColor cloud = t.end(desk_.end());
   cloud.setAlphaF(0.18F);
@@ -98,10 +101,10 @@ void GaugeView::paint_ground(QPainter& painter) const {
 }
 
 void GaugeView::paint_figures(QPainter& painter, double y) const {
-  const auto& tale = desk_.depth().gauge();
+  const auto& tale = tale_();
   const auto all = columns();
   if (!tale || !all[0].has_values()) return;
-  const auto* track = desk_.assessment().end(desk_.end()).find(TrackCode::pressure, desk_.load_case());
+  const auto* track = desk_.assessment().end(desk_.end()).find(assess::tracks::pressure, desk_.load_case());
   const auto p = track ? track->at(scale().H(y)) : std::nullopt;
   if (!p) return;
   const Tokens& t = desk_.look().tokens();

@@ -2,7 +2,9 @@
 // reading at the pose leaves open.
 #pragma once
 
+#include "app/desk/asked.h"
 #include "app/kit/height_plot.h"
+#include "assess/bags/gauge.h"
 
 namespace mavrel::app {
 
@@ -19,6 +21,8 @@ protected:
 
 private:
   [[nodiscard]] std::array<Column, 2> columns() const; // pressure, width of the band
+
+  Asked<assess::GaugeQuestion> tale_; // at the pose
 };
 
 } // namespace mavrel::app

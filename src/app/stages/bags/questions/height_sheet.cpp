@@ -1,7 +1,6 @@
 #include "app/stages/bags/questions/height_sheet.h"
 
 #include "app/desk/desk.h"
-#include "app/kit/height_posts.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -10,7 +9,8 @@
 namespace mavrel::app {
 
 using assess::Track;
-using assess::TrackCode;
+using assess::TrackRow;
+namespace tracks = assess::tracks;
 
 HeightSheet::HeightSheet(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
   setObjectName("height_sheet");
@@ -23,23 +23,23 @@ QRectF HeightSheet::limits_area() const {
 }
 
 std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
-  static constexpr TrackCode codes[] = {TrackCode::pressure, TrackCode::ride_frequency, TrackCode::bag_height,
-                                        TrackCode::damper_to_open, TrackCode::damper_to_shut};
-  const auto rects = split(limits_area().right() + desk_.look().px(7), static_cast<int>(std::size(codes)));
+  static constexpr const TrackRow* rows[] = {&tracks::pressure, &tracks::ride_frequency, &tracks::bag_height,
+                                             &tracks::damper_to_open, &tracks::damper_to_shut};
+  const auto rects = split(limits_area().right() + desk_.look().px(7), static_cast<int>(std::size(rows)));
   const auto& e = desk_.assessment().end(desk_.end());
   std::vector<TrackColumn> out;
-  for (std::size_t i = 0; i < std::size(codes); ++i) {
-    const TrackCode code = codes[i];
-    TrackColumn column{{rects[i], 0, -1, assess::track_kind(code)}, code};
+  for (std::size_t i = 0; i < std::size(rows); ++i) {
+    const TrackRow* what = rows[i];
+    TrackColumn column{{rects[i], 0, -1, what->kind}, what};
     // One scale for all load cases, so that switching between them shows the difference; a damper's starts at nothing
     // left.
     bool any = false;
     for (std::size_t c = 0; c < desk_.assessment().loads.size(); ++c) {
-      const Track* track = e.find(code, c);
+      const Track* track = e.find(*what, c);
       auto range = track ? track->range() : std::nullopt;
       if (!range) continue;
       // The frequency without the tyre lies above the one felt, dotted in the same column.
-      const Track* bare = code == TrackCode::ride_frequency ? e.find(TrackCode::frequency, c) : nullptr;
+      const Track* bare = what == &tracks::ride_frequency ? e.find(tracks::frequency, c) : nullptr;
       const auto bare_range = bare ? bare->range() : std::nullopt;
       if (bare_range) range->second = std::max(range->second, bare_range->second);
       column.low = any ? std::min(column.low, range->first) : range->first;
@@ -47,7 +47,7 @@ std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
       any = true;
     }
     if (any) {
-      const bool of_damper = code == TrackCode::damper_to_open || code == TrackCode::damper_to_shut;
+      const bool of_damper = what == &tracks::damper_to_open || what == &tracks::damper_to_shut;
       if (of_damper) column.low = 0;
       const double room = std::max(1e-9, 0.08 * (column.high - column.low));
       if (!of_damper) column.low -= room;
@@ -58,16 +58,23 @@ std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
   return out;
 }
 
+QString HeightSheet::summary() const {
+  const auto& e = desk_.assessment().end(desk_.end());
+  if (!e.has_domain()) return tr("The height is missing on Car in.");
+  return e.rough() ? tr("Rough: usual figures stand in for what was not measured. Drag the line, or ↑ ↓.")
+                   : tr("Drag the line, or ↑ ↓. Everything is read at that height.");
+}
+
 QString HeightSheet::described() const {
   const auto H = desk_.pose(desk_.end());
   if (!H) return {};
   QString text = tr("%1 at %2: ").arg(tr(build::name_of(desk_.end())), desk_.shown(*H, Kind::length));
   for (const TrackColumn& column : columns()) {
-    const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
+    const Track* track = desk_.assessment().end(desk_.end()).find(*column.what, desk_.load_case());
     const auto value = track ? track->at(*H) : std::nullopt;
     if (!value) continue;
-    text += QString("%1 %2").arg(tr(assess::track_name(column.code)), desk_.shown(*value, column.kind));
-    if (const air::Beyond beyond = track->beyond_at(*H); column.code == TrackCode::pressure)
+    text += QString("%1 %2").arg(tr(column.what->name), desk_.shown(*value, column.kind));
+    if (const air::Beyond beyond = track->beyond_at(*H); column.what == &tracks::pressure)
       text += beyond == air::Beyond::nothing ? QString() : " " + tr(air::beyond_name(beyond));
     text += ", ";
   }
@@ -109,12 +116,12 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
     // The edge that faces the free heights.
     const double H = stretch.from <= e.domain_low + 1e-9 ? stretch.to : stretch.from;
     if (H <= s.low || H >= s.high) return;
-    labels.push_back({H, number(H) + " " + tr(short_limit_name(static_cast<int>(stretch.code))), reach});
+    labels.push_back({H, number(H) + " " + tr(stretch.limit->short_name), reach});
   };
   // Of one limit in several load cases only the worst is named here.
   const auto worst = [&](const std::vector<assess::Stretch>& blocked, const assess::Stretch& one) {
     return std::none_of(blocked.begin(), blocked.end(), [&](const auto& other) {
-      return other.code == one.code && other.to - other.from > one.to - one.from;
+      return other.limit == one.limit && other.to - other.from > one.to - one.from;
     });
   };
   for (const auto& stretch : e.windows.reach_blocked)
@@ -153,12 +160,12 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
   const Tokens& t = look.tokens();
   const auto& e = desk_.assessment().end(desk_.end());
   const HeightScale s = scale();
-  paint_head(painter, column.rect, tr(assess::track_name(column.code)),
+  paint_head(painter, column.rect, tr(column.what->name),
              QString::fromStdString(unit_name(column.kind, desk_.prefs())));
   if (!column.has_values()) {
     painter.setPen(t.second);
-    const bool of_bag = column.code == TrackCode::pressure || column.code == TrackCode::ride_frequency ||
-                        column.code == TrackCode::bag_height;
+    const bool of_bag = column.what == &tracks::pressure || column.what == &tracks::ride_frequency ||
+                        column.what == &tracks::bag_height;
     painter.fillRect(
         QRectF(column.rect.left() + 2, column.rect.center().y() - look.px(18), column.rect.width() - 4, look.px(36)),
         t.panel);
@@ -185,12 +192,12 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
     }
   };
   for (std::size_t c = 0; c < e.cases.size(); ++c)
-    if (c != desk_.load_case()) draw(e.cases[c].find(column.code), QPen(t.rule, 1));
-  if (column.code == TrackCode::pressure)
-    for (const TrackCode side : {TrackCode::pressure_left, TrackCode::pressure_right})
-      draw(e.find(side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
-  if (column.code == TrackCode::ride_frequency) {
-    draw(e.find(TrackCode::frequency, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+    if (c != desk_.load_case()) draw(assess::find_track(e.cases[c], *column.what), QPen(t.rule, 1));
+  if (column.what == &tracks::pressure)
+    for (const TrackRow* side : {&tracks::pressure_left, &tracks::pressure_right})
+      draw(e.find(*side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+  if (column.what == &tracks::ride_frequency) {
+    draw(e.find(tracks::frequency, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
     // Above the bag's heights there is room to say what the dots are.
     painter.setFont(look.font(TextSize::small));
     const QRectF key(column.rect.left() + 2, column.rect.top() + 3, column.rect.width() - 4, look.px(28));
@@ -198,9 +205,9 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
     painter.setPen(t.second);
     painter.drawText(key, Qt::AlignCenter | Qt::TextWordWrap, tr("dotted: without the tyre"));
   }
-  const Track* track = e.find(column.code, desk_.load_case());
+  const Track* track = e.find(*column.what, desk_.load_case());
   draw(track, line_pen(2));
-  if (column.code == TrackCode::pressure && track) paint_beyond(painter, column, *track);
+  if (column.what == &tracks::pressure && track) paint_beyond(painter, column, *track);
   painter.restore();
 }
 
@@ -222,10 +229,10 @@ void HeightSheet::paint_beyond(QPainter& painter, const TrackColumn& column, con
 void HeightSheet::paint_figures(QPainter& painter, double y) const {
   const double H = scale().H(y);
   for (const TrackColumn& column : columns()) {
-    const Track* track = desk_.assessment().end(desk_.end()).find(column.code, desk_.load_case());
+    const Track* track = desk_.assessment().end(desk_.end()).find(*column.what, desk_.load_case());
     const auto value = track && column.has_values() ? track->at(H) : std::nullopt;
     if (!value) continue;
-    const bool beyond = column.code == TrackCode::pressure && track->beyond_at(H) != air::Beyond::nothing;
+    const bool beyond = column.what == &tracks::pressure && track->beyond_at(H) != air::Beyond::nothing;
     paint_figure(painter, column, *value, y, -1, beyond ? QString("△ ") : QString());
   }
 }

@@ -11,6 +11,7 @@ class HeightSheet : public HeightPlot {
   Q_OBJECT
 public:
   explicit HeightSheet(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] QString summary() const;
 
 protected:
   void paint_ground(QPainter& painter) const override;
@@ -19,7 +20,7 @@ protected:
 
 private:
   struct TrackColumn : Column {
-    assess::TrackCode code = assess::TrackCode::pressure;
+    const assess::TrackRow* what = nullptr;
   };
   [[nodiscard]] std::vector<TrackColumn> columns() const;
   [[nodiscard]] QRectF limits_area() const;

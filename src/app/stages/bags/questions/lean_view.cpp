@@ -22,12 +22,13 @@ using build::at;
 /// Three cars from behind, each with the bars of what holds it.
 class LeanView::Drawing : public QWidget {
 public:
-  Drawing(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {}
+  Drawing(Desk& desk, const Asked<assess::RollQuestion>& roll, QWidget* parent)
+      : QWidget(parent), desk_(desk), roll_(roll) {}
 
 protected:
   void paintEvent(QPaintEvent*) override {
     QPainter painter(this);
-    const auto& roll = desk_.depth().roll();
+    const auto& roll = roll_();
     if (!roll) return;
     const double each = width() / 3.0;
     most_ = roll->gravity;
@@ -64,7 +65,7 @@ private:
     painter.setPen(QPen(t.ink, 1.4));
     painter.drawLine(QPointF(box.left() + 6, ground), QPointF(box.right() - 6, ground));
     const double track = desk_.build().ends[0].track.value_or(1.5),
-                 tyre = 2 * desk_.assessment().ends[0].tyre_radius.value_or(0.31);
+                 tyre = 2 * desk_.assessment().end(End::front).tyre_radius.value_or(0.31);
     painter.setBrush(t.second);
     for (const double side : {-1.0, 1.0})
       painter.drawRoundedRect(
@@ -140,11 +141,20 @@ private:
   }
 
   Desk& desk_;
+  const Asked<assess::RollQuestion>& roll_;
   double most_ = 1;
 };
 
 LeanView::LeanView(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), drawing_(new Drawing(desk, this)), grid_(new QGridLayout) {
+    : QWidget(parent), desk_(desk),
+      roll_(desk,
+            [](const Desk& d) {
+              return assess::RollGiven{d.assessment().ends,
+                                       assess::car_in_bend(d.build()),
+                                       {d.pose(End::front).value_or(0), d.pose(End::rear).value_or(0)},
+                                       d.load_case()};
+            }),
+      drawing_(new Drawing(desk, roll_, this)), grid_(new QGridLayout) {
   setObjectName("lean_view");
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
@@ -209,7 +219,7 @@ void LeanView::showEvent(QShowEvent* event) {
 }
 
 QString LeanView::summary() const {
-  const auto& roll = desk_.depth().roll();
+  const auto& roll = roll_();
   if (!roll) return desk_.words_of(roll.error());
   const auto angle = [&](const Lean& lean) {
     return lean.angle ? desk_.shown(*lean.angle, Kind::angle, 1) : tr("its stops");

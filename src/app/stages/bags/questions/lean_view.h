@@ -1,6 +1,9 @@
 // Leaning at 0.3 g with the sides separate, joined by a tee, and as the design has them; what resists at each axle.
 #pragma once
 
+#include "app/desk/asked.h"
+#include "assess/bags/roll.h"
+
 #include <QWidget>
 
 #include <array>
@@ -10,7 +13,6 @@ class QLabel;
 
 namespace mavrel::app {
 
-class Desk;
 class Field;
 
 class LeanView : public QWidget {
@@ -28,6 +30,7 @@ private:
   void add(const QString& path, const QString& caption, int row, int column);
 
   Desk& desk_;
+  Asked<assess::RollQuestion> roll_; // at the pose
   Drawing* drawing_;
   class QGridLayout* grid_;
   std::array<QComboBox*, 2> sides_{};

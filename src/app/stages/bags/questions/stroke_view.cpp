@@ -10,17 +10,24 @@ namespace mavrel::app {
 
 using assess::StrokeAt;
 
-StrokeView::StrokeView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
+StrokeView::StrokeView(Desk& desk, QWidget* parent)
+    : HeightPlot(desk, parent), stroke_(desk, [](const Desk& d) {
+        return assess::StrokeGiven{d.answered(d.end()), d.load_case()};
+      }) {
   setObjectName("stroke_view");
   setAccessibleName(tr("Through the stroke"));
+}
+
+const assess::FittedEnd& StrokeView::fitted() const {
+  return desk_.answered(desk_.end())->fitted;
 }
 
 std::array<StrokeView::Column, 2> StrokeView::columns() const {
   const auto rects = split(plot().left() + desk_.look().px(176), 2);
   std::array<Column, 2> out = {Column{rects[0], 0, -1, Kind::pressure}, Column{rects[1], 0, -1, Kind::force}};
-  const auto& stroke = desk_.depth().stroke();
+  const auto& stroke = stroke_();
   if (!stroke) return out;
-  const auto* bag = desk_.depth().fitted(desk_.end()).bag;
+  const auto& bag = fitted().bag;
   out[0].high = bag->card.max_pressure * 1.08;
   for (const StrokeAt& at : stroke->points) {
     out[0].low = std::min({out[0].low, at.slow_pressure, at.quick_pressure});
@@ -33,9 +40,9 @@ std::array<StrokeView::Column, 2> StrokeView::columns() const {
 }
 
 QString StrokeView::summary() const {
-  const auto& stroke = desk_.depth().stroke();
+  const auto& stroke = stroke_();
   if (!stroke) return desk_.words_of(stroke.error());
-  const auto& card = desk_.depth().fitted(desk_.end()).bag->card;
+  const auto& card = fitted().bag->card;
   const auto pressure = [&](const assess::StrokeEnd& end) {
     return end.pressure ? desk_.shown_pressure(*end.pressure, end.beyond) : tr("unknown, off its card");
   };
@@ -51,7 +58,7 @@ QString StrokeView::summary() const {
     out += " " + (stroke->stop_before_bag ? tr("%1 meets first.")
                                           : tr("%1 meets first: an outside stop must come before the bag."))
                      .arg(tr(assess::bump_end_name(stroke->order.front().what)));
-  if (desk_.depth().fitted(desk_.end()).model.setting.added_volume > 0)
+  if (fitted().model.setting.added_volume > 0)
     out += tr(" Of the volume %1 breathe in bump, %2 in rebound.")
                .arg(desk_.shown(stroke->ends.bump.added_taking_part, Kind::volume),
                     desk_.shown(stroke->ends.rebound.added_taking_part, Kind::volume));
@@ -59,7 +66,7 @@ QString StrokeView::summary() const {
 }
 
 void StrokeView::paint_order(QPainter& painter) const {
-  const auto& stroke = desk_.depth().stroke();
+  const auto& stroke = stroke_();
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const HeightScale s = scale();
@@ -92,7 +99,7 @@ void StrokeView::paint_order(QPainter& painter) const {
 void StrokeView::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  const auto& stroke = desk_.depth().stroke();
+  const auto& stroke = stroke_();
   paint_axis(painter);
   if (!stroke) return;
   paint_order(painter);
@@ -103,7 +110,7 @@ void StrokeView::paint_ground(QPainter& painter) const {
   paint_head(painter, all[1].rect, tr("force along the bag"),
              QString::fromStdString(unit_name(Kind::force, desk_.prefs())));
   const HeightScale s = scale();
-  const auto& card = desk_.depth().fitted(desk_.end()).bag->card;
+  const auto& card = fitted().bag->card;
   for (const Column& column : all)
     paint_values(painter, column);
   painter.save();
@@ -139,7 +146,7 @@ void StrokeView::paint_ground(QPainter& painter) const {
 }
 
 void StrokeView::paint_figures(QPainter& painter, double y) const {
-  const auto& stroke = desk_.depth().stroke();
+  const auto& stroke = stroke_();
   if (!stroke) return;
   const double H = scale().H(y);
   const auto at = std::lower_bound(stroke->points.begin(), stroke->points.end(), H - 5e-4,

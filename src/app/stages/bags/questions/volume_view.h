@@ -2,6 +2,9 @@
 // suits.
 #pragma once
 
+#include "app/desk/asked.h"
+#include "assess/bags/softening.h"
+
 #include <QWidget>
 
 #include <vector>
@@ -13,7 +16,6 @@ class QPushButton;
 namespace mavrel::app {
 
 class Chart;
-class Desk;
 class Field;
 
 class VolumeView : public QWidget {
@@ -31,6 +33,7 @@ private:
   void use_fitting_bore();
 
   Desk& desk_;
+  Asked<assess::SofteningQuestion> soft_; // at the pose
   Chart* chart_;
   std::vector<Field*> fields_;
   QComboBox* line_;

@@ -2,6 +2,7 @@
 // pose.
 #pragma once
 
+#include "app/desk/asked.h"
 #include "app/kit/height_plot.h"
 #include "assess/bags/weather.h"
 
@@ -20,6 +21,8 @@ protected:
 
 private:
   void paint_move(QPainter& painter, const QRectF& column, assess::End end, const assess::SealedEnd& move) const;
+
+  Asked<assess::WeatherQuestion> answers_; // from the pose
 };
 
 } // namespace mavrel::app

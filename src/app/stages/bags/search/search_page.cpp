@@ -1,6 +1,7 @@
 #include "app/stages/bags/search/search_page.h"
 
 #include "app/desk/desk.h"
+#include "app/desk/edits.h"
 #include "app/kit/chart.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -52,7 +53,8 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), volumes_(new QLineEdit(this)), stacks_(new QLineEdit(this)),
       go_(new QPushButton(this)), take_(new QPushButton(tr("Take over as a variant"), this)),
       progress_(new QProgressBar(this)), said_(new QLabel(this)), held_(new QLabel(this)), across_(new QComboBox(this)),
-      up_(new QComboBox(this)), scatter_(new Chart(desk, this)), table_(new QTableWidget(this)) {
+      up_(new QComboBox(this)), scatter_(new Chart(desk, this)), table_(new QTableWidget(this)),
+      search_(desk.runner(), [this] { moved(); }) {
   setObjectName("search_page");
   const int u = desk_.look().unit();
   const assess::SearchSpace usual;
@@ -124,7 +126,7 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
     connect(step, &QPushButton::clicked, this, [this, way = by] {
       if (!held_choice_) return;
       const auto to = static_cast<long>(*held_choice_) + way;
-      if (to >= 0 && to < static_cast<long>(result_->choices.size())) hold(static_cast<std::size_t>(to));
+      if (to >= 0 && to < static_cast<long>(result()->choices.size())) hold(static_cast<std::size_t>(to));
     });
     steps->addWidget(step);
   }
@@ -149,26 +151,23 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   scatter_->setCursor(Qt::PointingHandCursor);
   connect(scatter_, &QCustomPlot::mousePress, this, [this](QMouseEvent* event) { pick_at(event->position()); });
   connect(table_, &QTableWidget::currentCellChanged, this, [this](int r) {
-    if (!result_ || r < 0 || static_cast<std::size_t>(r) >= result_->ranking.size()) return;
-    const auto& pair = result_->ranking[static_cast<std::size_t>(r)];
-    for (std::size_t i = 0; i < result_->choices.size(); ++i)
-      if (result_->choices[i].ends[0].bag == pair.bags[0] && result_->choices[i].ends[1].bag == pair.bags[1] &&
+    const auto* found = result();
+    if (!found || r < 0 || static_cast<std::size_t>(r) >= found->ranking.size()) return;
+    const auto& pair = found->ranking[static_cast<std::size_t>(r)];
+    for (std::size_t i = 0; i < found->choices.size(); ++i)
+      if (found->choices[i].ends[0].bag == pair.bags[0] && found->choices[i].ends[1].bag == pair.bags[1] &&
           pair.reason.empty())
         return hold(i);
   });
-  connect(go_, &QPushButton::clicked, this, [this] { running_ ? stop() : start(); });
+  connect(go_, &QPushButton::clicked, this, [this] { is_running() ? stop() : start(); });
   connect(take_, &QPushButton::clicked, this, &SearchPage::take);
   connect(&desk_, &Desk::changed, this, [this] {
     // An edit of anything the answer was worked out from, another variant, another shelf.
-    if (searched_ && !still_holds()) forget(tr("What was searched has changed since; search again."));
+    if (search_.was_asked() && search_.keep_only_for(assess::search_given(desk_.build(), desk_.shelf(), tried_)))
+      said_->setText(tr("What was searched has changed since; search again."));
   });
   connect(&desk_, &Desk::restyled, this, &SearchPage::refresh);
   refresh();
-}
-
-SearchPage::~SearchPage() {
-  ++number_;
-  worker_ = {}; // asks it to stop and waits
 }
 
 void SearchPage::showEvent(QShowEvent* event) {
@@ -203,102 +202,63 @@ std::optional<assess::SearchSpace> SearchPage::space() {
   return out;
 }
 
+const assess::SearchResult* SearchPage::result() const {
+  const auto& answer = search_.answer();
+  return answer && *answer ? &**answer : nullptr;
+}
+
 void SearchPage::start() {
   const auto wanted = space();
   if (!wanted) return;
-  result_.reset();
   held_choice_.reset();
-  desk_.settle(Desk::Unfinished::give_up);
-  searched_ = assess::search_given(desk_.build(), desk_.shelf());
-  running_ = true;
-  const quint64 number = ++number_;
-  progress_->setValue(0);
-  refresh();
-  // The thread owns copies of everything it reads; what it says comes back through the event loop.
-  worker_ = std::jthread([this, number, build = desk_.history().shared_now(), shelf = desk_.shelf(),
-                          space_now = *wanted](const std::stop_token& token) {
-    const auto show = [this, number](double done) {
-      QMetaObject::invokeMethod(
-          this,
-          [this, number, done] {
-            if (number == number_) progress_->setValue(std::max(progress_->value(), static_cast<int>(done * 1000)));
-          },
-          Qt::QueuedConnection);
-    };
-    assess::SearchControl control;
-    control.stop = token;
-    control.progress = show;
-    auto result = assess::search(*build, shelf, space_now, control);
-    QMetaObject::invokeMethod(
-        this, [this, number, r = std::move(result)]() mutable { found(std::move(r), number); }, Qt::QueuedConnection);
-  });
+  desk_.document().settle(Unfinished::give_up);
+  tried_ = *wanted;
+  search_.ask(assess::search_given(desk_.build(), desk_.shelf(), tried_));
 }
 
 void SearchPage::stop() {
-  worker_.request_stop();
-  ++number_; // whatever still comes is not for us
-  running_ = false;
-  searched_.reset();
+  search_.forget();
   said_->setText(tr("Stopped. Nothing was changed."));
-  progress_->setValue(0);
-  refresh();
   emit finished();
 }
 
-void SearchPage::found(Expected<assess::SearchResult> result, quint64 number) {
-  if (number != number_) return;
-  running_ = false;
-  progress_->setValue(0);
-  if (!result) {
-    said_->setText(desk_.words_of(result.error()));
-    searched_.reset();
-  } else if (!still_holds()) {
-    forget(tr("What was searched has changed since; search again."));
-  } else {
-    result_ = std::move(*result);
-    const QLocale locale;
-    said_->setText(
-        result_->choices.empty()
-            ? tr("None of %1 combinations passes every hard limit. The list says what each pair misses by least.")
-                  .arg(locale.toString(static_cast<qulonglong>(result_->tried)))
-            : tr("%1 combinations, %2 within every hard limit, %3 that nothing outdoes. Pick one in the scatter or the "
-                 "list.")
-                  .arg(locale.toString(static_cast<qulonglong>(result_->tried)),
-                       locale.toString(static_cast<qulonglong>(result_->passed)))
-                  .arg(result_->choices.size()));
-    if (result_->pairs > result_->ranking.size())
-      said_->setText(said_->text() + " " +
-                     tr("Of %1 pairs of bags the first %2 are listed.")
-                         .arg(locale.toString(static_cast<qulonglong>(result_->pairs)),
-                              locale.toString(static_cast<qulonglong>(result_->ranking.size()))));
-    if (!result_->choices.empty()) held_choice_ = 0;
-  }
+void SearchPage::moved() {
+  progress_->setValue(is_running() ? static_cast<int>(search_.done() * 1000) : 0);
+  const bool ended = was_running_ && !is_running();
+  if (is_running() && was_running_) return; // only the bar moved
+  was_running_ = is_running();
+  if (!result()) held_choice_.reset();
+  if (ended && search_.answer()) found();
   refresh();
-  emit finished();
+  if (ended && search_.answer()) emit finished();
 }
 
-bool SearchPage::still_holds() const {
-  return assess::search_given(desk_.build(), desk_.shelf()) == *searched_;
-}
-
-void SearchPage::forget(const QString& why) {
-  if (running_) worker_.request_stop();
-  ++number_;
-  running_ = false;
-  result_.reset();
-  held_choice_.reset();
-  searched_.reset();
-  progress_->setValue(0);
-  said_->setText(why);
-  refresh();
+void SearchPage::found() {
+  const auto& answer = *search_.answer();
+  if (!answer) return said_->setText(desk_.words_of(answer.error()));
+  const QLocale locale;
+  const auto count = [&](std::size_t n) { return locale.toString(static_cast<qulonglong>(n)); };
+  QString said =
+      answer->choices.empty()
+          ? tr("None of %1 combinations passes every hard limit. The list says what each pair misses by least.")
+                .arg(count(answer->tried))
+          : tr("%1 combinations, %2 within every hard limit, %3 that nothing outdoes. Pick one in the scatter or the "
+               "list.")
+                .arg(count(answer->tried), count(answer->passed))
+                .arg(answer->choices.size());
+  if (answer->pairs > answer->ranking.size())
+    said += " " +
+            tr("Of %1 pairs of bags the first %2 are listed.").arg(count(answer->pairs), count(answer->ranking.size()));
+  said_->setText(said);
+  if (!answer->choices.empty()) held_choice_ = 0;
 }
 
 void SearchPage::take() {
-  if (!result_ || !held_choice_) return;
-  const SearchChoice choice = result_->choices[*held_choice_];
+  if (!result() || !held_choice_) return;
+  const SearchChoice choice = result()->choices[*held_choice_];
   build::Variant variant = assess::with_choice(desk_.build().variant(), choice);
-  variant.name = tr("%1, found").arg(desk_.free_letter()).toStdString();
-  if (!desk_.take_variant(std::move(variant))) return; // there was no room for it; the desk said so
+  variant.name = tr("%1, found").arg(free_letter(desk_)).toStdString();
+  if (!take_variant(desk_, std::move(variant))) return; // there was no room for it; the desk said so
   desk_.tell(tr("Taken over as variant %1. The design before it stays.")
                  .arg(QString::fromStdString(desk_.build().variant().name)));
   emit taken();
@@ -312,19 +272,19 @@ void SearchPage::hold(std::size_t choice) {
 
 void SearchPage::refresh() {
   const Look& look = desk_.look();
-  go_->setText(running_ ? tr("Stop") : tr("Search the shelf"));
+  go_->setText(is_running() ? tr("Stop") : tr("Search the shelf"));
   for (QWidget* widget : std::initializer_list<QWidget*>{said_, held_, volumes_, stacks_, up_, across_, go_, take_})
     widget->setFont(look.font(widget == said_ ? TextSize::normal : TextSize::small));
   if (said_->text().isEmpty())
     said_->setText(
         tr("Hard limits first, then the trade-off: how low it parks, comfort, pressure left on the road, lift, air."));
-  take_->setEnabled(result_ && held_choice_);
-  if (!result_ || !held_choice_) {
+  take_->setEnabled(result() && held_choice_);
+  if (!result() || !held_choice_) {
     held_->clear();
   } else {
-    const SearchChoice& c = result_->choices[*held_choice_];
+    const SearchChoice& c = result()->choices[*held_choice_];
     QString text =
-        QString("<b>%1</b><br>").arg(tr("Choice %1 of %2").arg(*held_choice_ + 1).arg(result_->choices.size()));
+        QString("<b>%1</b><br>").arg(tr("Choice %1 of %2").arg(*held_choice_ + 1).arg(result()->choices.size()));
     for (const End end : build::both_ends) {
       const auto& e = c.ends[build::at(end)];
       text +=
@@ -355,6 +315,7 @@ void SearchPage::refresh() {
 }
 
 void SearchPage::fill_table() {
+  const assess::SearchResult* there = this->result();
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const QSignalBlocker quiet(table_);
@@ -367,10 +328,10 @@ void SearchPage::fill_table() {
   table_->setColumnWidth(0, look.px(112));
   table_->setColumnWidth(1, look.px(112));
   table_->setColumnWidth(2, look.px(84));
-  table_->setRowCount(result_ ? static_cast<int>(result_->ranking.size()) : 0);
-  if (!result_) return;
-  for (std::size_t r = 0; r < result_->ranking.size(); ++r) {
-    const auto& pair = result_->ranking[r];
+  table_->setRowCount(result() ? static_cast<int>(there->ranking.size()) : 0);
+  if (!result()) return;
+  for (std::size_t r = 0; r < there->ranking.size(); ++r) {
+    const auto& pair = there->ranking[r];
     const bool chosen_pair = pair.best && pair.reason.empty();
     const QString result = chosen_pair ? tr("○ choice") : pair.best ? tr("△ outdone") : tr("■ fails");
     const QColor colour = chosen_pair ? t.good : pair.best ? t.caution : t.stop;
@@ -387,7 +348,7 @@ void SearchPage::fill_table() {
       table_->setItem(static_cast<int>(r), c, item);
     }
     if (held_choice_) {
-      const auto& held_ends = result_->choices[*held_choice_].ends;
+      const auto& held_ends = there->choices[*held_choice_].ends;
       if (chosen_pair && held_ends[0].bag == pair.bags[0] && held_ends[1].bag == pair.bags[1])
         table_->selectRow(static_cast<int>(r));
     }
@@ -403,7 +364,7 @@ void SearchPage::draw() {
   };
   scatter_->xAxis->setLabel(unit(x));
   scatter_->yAxis->setLabel(unit(y));
-  if (result_ && !result_->choices.empty()) {
+  if (result() && !result()->choices.empty()) {
     // Ring, square, triangle by whether volumes stand beside the bags, so that kinds of choice show.
     struct Group {
       QString name;
@@ -413,7 +374,7 @@ void SearchPage::draw() {
     Group groups[] = {{tr("no added volume"), QCPScatterStyle::ssCircle, {}, {}},
                       {tr("at one end"), QCPScatterStyle::ssTriangle, {}, {}},
                       {tr("at both"), QCPScatterStyle::ssSquare, {}, {}}};
-    for (const SearchChoice& choice : result_->choices) {
+    for (const SearchChoice& choice : result()->choices) {
       Group& group = groups[(choice.ends[0].added_volume > 0) + (choice.ends[1].added_volume > 0)];
       group.xs << in_shown_unit(choice.figures.*x.what, x.kind, desk_.prefs());
       group.ys << in_shown_unit(choice.figures.*y.what, y.kind, desk_.prefs());
@@ -427,7 +388,7 @@ void SearchPage::draw() {
       graph->setName(group.name);
     }
     if (held_choice_) {
-      const SearchFigures& f = result_->choices[*held_choice_].figures;
+      const SearchFigures& f = result()->choices[*held_choice_].figures;
       QCPGraph* graph = scatter_->addGraph();
       graph->setLineStyle(QCPGraph::lsNone);
       graph->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, QPen(t.ink, 1), t.ink, desk_.look().px(11)));
@@ -444,12 +405,12 @@ void SearchPage::draw() {
 }
 
 void SearchPage::pick_at(const QPointF& where) {
-  if (!result_) return;
+  if (!result()) return;
   const Axis &x = axes[std::max(0, across_->currentIndex())], &y = axes[std::max(0, up_->currentIndex())];
   std::optional<std::size_t> nearest;
   double best = std::pow(desk_.look().px(16), 2);
-  for (std::size_t i = 0; i < result_->choices.size(); ++i) {
-    const SearchFigures& f = result_->choices[i].figures;
+  for (std::size_t i = 0; i < result()->choices.size(); ++i) {
+    const SearchFigures& f = result()->choices[i].figures;
     const double dx = scatter_->xAxis->coordToPixel(in_shown_unit(f.*x.what, x.kind, desk_.prefs())) - where.x();
     const double dy = scatter_->yAxis->coordToPixel(in_shown_unit(f.*y.what, y.kind, desk_.prefs())) - where.y();
     if (dx * dx + dy * dy < best) best = dx * dx + dy * dy, nearest = i;

@@ -2,12 +2,10 @@
 // pair of bags lost. Runs beside the interface; a result for a build that has changed since says so and is taken away.
 #pragma once
 
+#include "app/desk/desk.h"
 #include "assess/search/search.h"
 
 #include <QWidget>
-
-#include <memory>
-#include <thread>
 
 class QComboBox;
 class QLabel;
@@ -19,18 +17,26 @@ class QTableWidget;
 namespace mavrel::app {
 
 class Chart;
-class Desk;
+
+/// The search as the runner does it.
+struct SearchQuestion {
+  using Given = assess::SearchGiven;
+  using Answer = Expected<assess::SearchResult>;
+  static Answer answer(const Given& given, const RunControl& control) {
+    return assess::search(given, {0, control.stop, control.progress});
+  }
+};
 
 class SearchPage : public QWidget {
   Q_OBJECT
 public:
   explicit SearchPage(Desk& desk, QWidget* parent = nullptr);
-  ~SearchPage() override;
 
   void start();
   void stop();
-  [[nodiscard]] bool is_running() const { return running_; }
-  [[nodiscard]] const std::optional<assess::SearchResult>& result() const { return result_; }
+  [[nodiscard]] bool is_running() const { return search_.is_running(); }
+  /// nullptr while there is none, or it would not hold any more.
+  [[nodiscard]] const assess::SearchResult* result() const;
   /// The choice held, by its rank; none without a result.
   [[nodiscard]] std::optional<std::size_t> chosen() const;
 
@@ -42,15 +48,14 @@ protected:
   void showEvent(QShowEvent* event) override;
 
 private:
-  void found(Expected<assess::SearchResult> result, quint64 number);
+  void moved(); // the search went on, ended, or was given up
+  void found();
   void refresh();
   void fill_table();
   void draw();
   void pick_at(const QPointF& where);
   void hold(std::size_t choice);
   void take();
-  void forget(const QString& why);
-  [[nodiscard]] bool still_holds() const; // only after a search was begun
   [[nodiscard]] std::optional<assess::SearchSpace> space();
 
   Desk& desk_;
@@ -61,12 +66,10 @@ private:
   QComboBox *across_, *up_;
   Chart* scatter_;
   QTableWidget* table_;
-  std::optional<assess::SearchResult> result_;
+  assess::SearchSpace tried_; // of the search there is
+  LongAnswer<SearchQuestion> search_;
   std::optional<std::size_t> held_choice_;
-  std::optional<assess::SearchGiven> searched_; // what the result is for
-  std::jthread worker_;
-  bool running_ = false;
-  quint64 number_ = 0; // of the latest search: an older one's result is dropped
+  bool was_running_ = false;
 };
 
 } // namespace mavrel::app

@@ -1,8 +1,8 @@
 #include "app/stages/bags/shelf/shelf_page.h"
 
 #include "app/desk/desk.h"
-#include "app/stages/bags/shelf/bench_panel.h"
 #include "app/kit/ask.h"
+#include "app/stages/bags/shelf/bench_panel.h"
 #include "app/stages/bags/shelf/card_cells.h"
 #include "app/stages/bags/shelf/card_drawing.h"
 #include "file/text_file.h"
@@ -194,7 +194,7 @@ void ShelfPage::showEvent(QShowEvent* event) {
 void ShelfPage::refresh_list() {
   const QSignalBlocker quiet(list_);
   const Tokens& t = desk_.look().tokens();
-  const auto own = (desk_.card_folder().empty() ? shelf::user_shelf_folder() : desk_.card_folder()).string();
+  const auto own = (desk_.cards().folder().empty() ? shelf::user_shelf_folder() : desk_.cards().folder()).string();
   list_->clear();
   list_->setFont(desk_.look().font(TextSize::normal));
   for (const auto& bag : desk_.shelf().bags) {
@@ -331,14 +331,14 @@ void ShelfPage::duplicate() {
 bool ShelfPage::keep() {
   if (!drafts_.has_card()) return false;
   const std::string name = drafts_.card().name;
-  const auto there = desk_.own_card(name);
+  const auto there = desk_.cards().own(name);
   if (there && !(*there == drafts_.card()) &&
       !ask(this, tr("Replace a card"),
            tr("A card of “%1” is on your shelf already. Replace it? Undo brings it back.")
                .arg(QString::fromStdString(name)),
            tr("Replace it")))
     return false;
-  const auto file = desk_.keep_card(drafts_.card());
+  const auto file = desk_.cards().keep(drafts_.card());
   if (!file) {
     desk_.tell(desk_.words_of(file.error()));
     return false;
@@ -382,7 +382,7 @@ int ShelfPage::import(const QStringList& files) {
   // What would take another's place is asked about once, before anything is written.
   QStringList replaced;
   for (const air::BagCard& card : cards)
-    if (const auto there = desk_.own_card(card.name); there && !(*there == card))
+    if (const auto there = desk_.cards().own(card.name); there && !(*there == card))
       replaced << QString::fromStdString(card.name);
   const bool replace =
       replaced.isEmpty() || ask(this, tr("Replace cards"),
@@ -391,12 +391,12 @@ int ShelfPage::import(const QStringList& files) {
                                 tr("Replace them"));
   int kept = 0, left = 0;
   for (const air::BagCard& card : cards) {
-    const auto there = desk_.own_card(card.name);
+    const auto there = desk_.cards().own(card.name);
     if (there && !(*there == card) && !replace) {
       ++left;
       continue;
     }
-    if (const auto done = desk_.keep_card(card); !done) {
+    if (const auto done = desk_.cards().keep(card); !done) {
       wrong(QString::fromStdString(card.name), desk_.words_of(done.error()));
       continue;
     }

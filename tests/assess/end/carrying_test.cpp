@@ -53,7 +53,7 @@ TEST(Sides, ATeeHasOnePressureAndWhatIsUnevenLeansTheCar) {
   const Assessment a = assess(joined, test::demo_shelf());
   for (const auto& state : a.end(End::rear).presets[1]->cases)
     EXPECT_EQ(state->side_pressure[0], state->side_pressure[1]);
-  EXPECT_EQ(a.end(End::rear).find(TrackCode::pressure_left, 0), nullptr) << "one pressure, one line";
+  EXPECT_EQ(a.end(End::rear).find(tracks::pressure_left, 0), nullptr) << "one pressure, one line";
   ASSERT_TRUE(a.loads[0].standing_lean);
   EXPECT_GT(*a.loads[0].standing_lean, 0) << "the left is heavier, so it is lower";
   // By hand: what the rear's wheels are uneven by, over what holds the car as it is.
@@ -142,8 +142,7 @@ TEST(Weather, BagsShutOffWarmSinkFurtherOvernight) {
     const Build build = with(test::demo_build(), [&](Build& b) { b.surroundings.shut_off_above = above; });
     const auto ends = ends_of(build);
     const Assessment a = assess(build, test::demo_shelf());
-    const auto all =
-        weather(build, ends, {a.ends[0].windows.reach, a.ends[1].windows.reach}, {ends[0].road, ends[1].road}, 0);
+    const auto all = weather(build, ends, {ends[0].road, ends[1].road}, 0);
     return std::pair{all[0].ends[1]->from - all[0].ends[1]->to, all[1].ends[1]->to};
   };
   EXPECT_GT(sinks(15).first, sinks(0).first + 0.002);
@@ -172,9 +171,9 @@ TEST(Gauge, OutsideReachThereIsNoAnswer) {
   const auto end = ends_of(test::demo_build())[1];
   const auto reach = assess(test::demo_build(), test::demo_shelf()).end(End::rear).windows.reach;
   for (const double H : {reach->low.height - 0.003, reach->high.height + 0.003}) {
-    const auto tale = gauge_tale(end, *reach, H, 0, 1e4);
+    const auto tale = gauge_tale(end, *reach, H, 0, {1e4, 10});
     EXPECT_FALSE(tale);
-    EXPECT_FALSE(gauge_at(end, *reach, H, 0, 1e4));
+    EXPECT_FALSE(gauge_at(end, *reach, H, 0, {1e4, 10}));
     const auto sealed = sealed_corner(end, *reach, H, end.model.loads[0]->sprung_mass, 293.15, {40, 270});
     EXPECT_FALSE(sealed) << "as the weather refuses it";
   }
@@ -185,7 +184,7 @@ TEST(Gauge, ALoadKnownLessWellWidensTheBand) {
     const Build build = with(test::demo_build(), [&](Build& b) { b.variant().brief.load_doubt = doubt; });
     const auto reach = assess(build, test::demo_shelf()).end(End::front).windows.reach;
     const auto end = ends_of(build)[0];
-    return gauge_at(end, *reach, *end.road, 0, 1e3)->width();
+    return gauge_at(end, *reach, *end.road, 0, {1e3, doubt})->width();
   };
   EXPECT_GT(width(20), width(10));
   EXPECT_GT(width(10), width(0));

@@ -1,3 +1,4 @@
+#include "assess/asked.h"
 #include "assess/search/search.h"
 
 #include "assess/assess.h"
@@ -124,10 +125,11 @@ TEST(Search, NothingFitsIsAnAnswerAndMissingReadingsAreNamed) {
   EXPECT_TRUE(std::any_of(none->ranking.begin(), none->ranking.end(),
                           [](const SearchedPair& pair) { return say(pair.reason).find("room") != std::string::npos; }));
   build::Build bare = test::demo_build();
-  bare.ends[1].motion_ratio.values.clear();
+  for (auto& corner : bare.ends[1].corners)
+    corner.height.values.clear();
   const auto refused = search(bare, test::demo_shelf(), {});
   ASSERT_FALSE(refused);
-  EXPECT_NE(say(refused.error()).find("motion ratio"), std::string::npos);
+  EXPECT_NE(say(refused.error()).find("height"), std::string::npos);
   EXPECT_TRUE(search(test::demo_build(), {}, {})->choices.empty()) << "an empty shelf";
 }
 

@@ -1,5 +1,6 @@
 // One end of the search alone: what is tried, in which order, and what each hard limit says of the setting that misses
 // it.
+#include "assess/asked.h"
 #include "assess/search/search_end.h"
 
 #include "assess/assess.h"
@@ -70,7 +71,7 @@ TEST(EndOptions, AgreeWithFittingTheSettingForReal) {
       const auto a = assess(fitted, test::demo_shelf());
       bool stopped = false;
       for (const Finding& f : a.findings)
-        stopped = stopped || (f.severity == Severity::stop && f.end == end && f.stage == Stage::bags);
+        stopped = stopped || (f.severity == Severity::stop && f.end == end && f.stage == &stages::bags);
       EXPECT_EQ(one.passes, !stopped) << one.fitted.bag << " " << say(one.miss);
       if (!one.passes) continue;
       EXPECT_NEAR(one.fitted.road_pressure,
@@ -166,7 +167,7 @@ TEST(Figures, DominanceIsStrictSomewhere) {
 
 TEST(FittedEnd, KnowsItsPresetsByUse) {
   const auto loads = case_loads(test::demo_build());
-  const FittedEnd end = fitted_end(test::demo_build(), test::demo_shelf(), End::rear, loads);
+  const FittedEnd end = fitted_end(test::demo_build(), test::demo_shelf(), End::rear);
   ASSERT_TRUE(end.parked && end.road && end.ramp);
   EXPECT_LT(*end.parked, *end.road);
   EXPECT_DOUBLE_EQ(*end.road, 0.37);
@@ -177,12 +178,14 @@ TEST(FittedEnd, SaysWhatIsMissing) {
   const auto reason = [](const std::function<void(build::Build&)>& change, double H = 0.37, std::size_t load_case = 0) {
     const auto build = changed(change);
     const auto loads = case_loads(build);
-    const auto posed = posed_end(fitted_end(build, test::demo_shelf(), End::rear, loads), H, load_case);
+    const auto posed = posed_end(fitted_end(build, test::demo_shelf(), End::rear), H, load_case);
     return posed ? std::string() : say(posed.error());
   };
   const auto nothing = [](build::Build&) {};
   EXPECT_EQ(reason(nothing), "");
-  EXPECT_NE(reason([](build::Build& b) { b.ends[1].spring_length.values.clear(); }).find("spring seat distance"),
+  EXPECT_NE(reason([](build::Build& b) {
+              b.ends[1].corners[0].height.values.clear(), b.ends[1].corners[1].height.values.clear();
+            }).find("the height is needed"),
             std::string::npos);
   EXPECT_NE(reason([](build::Build& b) { b.variant().fit[1].bag.clear(); }).find("choose a bag"), std::string::npos);
   EXPECT_NE(reason([](build::Build& b) { b.variant().fit[1].bag = "nowhere to be seen"; }).find("choose a bag"),

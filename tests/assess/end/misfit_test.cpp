@@ -5,13 +5,13 @@
 #include "assess/assess.h"
 #include "assess/bags/gauge.h"
 #include "assess/bags/judge.h"
-#include "assess/survey/loads.h"
 #include "assess/bags/ride.h"
 #include "assess/bags/roll.h"
+#include "assess/bags/weather.h"
 #include "assess/search/search.h"
 #include "assess/search/search_end.h"
 #include "assess/search/search_front.h"
-#include "assess/bags/weather.h"
+#include "assess/survey/loads.h"
 
 #include <cmath>
 #include <functional>
@@ -48,7 +48,7 @@ TEST(Unknown, NoPresetStandsWhereTheCardHasNoRows) {
   const EndAssessment& rear = a.end(End::rear);
   std::set<bool> sides;
   for (const Stretch& s : rear.windows.reach_blocked)
-    if (s.code == LimitCode::card_unknown) sides.insert(s.from <= rear.domain_low + 1e-9);
+    if (s.limit == &limits::card_unknown) sides.insert(s.from <= rear.domain_low + 1e-9);
   EXPECT_EQ(sides.size(), 2U) << "below its rows and above them";
   ASSERT_TRUE(rear.windows.reach);
   const auto [low, high] = ends_of(build, shelf)[1].on().heights();
@@ -83,13 +83,13 @@ TEST(Unknown, AStrokeOffTheCardIsSaidAndRefused) {
 
 TEST(Unknown, AStageThatKnowsNothingIsNeitherGoodNorBad) {
   const Assessment nothing = assess(build::empty_build(), test::demo_shelf());
-  EXPECT_EQ(stage_state(nothing, Stage::bags), StageState::unknown);
-  EXPECT_EQ(stage_state(nothing, Stage::car_in), StageState::caution) << "readings are missing";
+  EXPECT_EQ(stage_state(nothing, stages::bags), StageState::unknown);
+  EXPECT_EQ(stage_state(nothing, stages::car_in), StageState::caution) << "readings are missing";
   Build no_bags = test::demo_build();
   no_bags.variant().fit[0].bag.clear();
   no_bags.variant().fit[1].bag.clear();
-  EXPECT_EQ(stage_state(assess(no_bags, test::demo_shelf()), Stage::bags), StageState::unknown);
-  EXPECT_EQ(stage_state(assess(test::demo_build(), test::demo_shelf()), Stage::bags), StageState::stop);
+  EXPECT_EQ(stage_state(assess(no_bags, test::demo_shelf()), stages::bags), StageState::unknown);
+  EXPECT_EQ(stage_state(assess(test::demo_build(), test::demo_shelf()), stages::bags), StageState::stop);
 }
 
 // ---- one rule
@@ -150,7 +150,7 @@ TEST(OneRule, MetalAndRubberEndAStrokeAndPressureDoesNot) {
   const Build stopped = with(build, [](Build& b) { b.ends[0].bump_stop_gap.values = {0.050}; });
   const auto early = ends_of(stopped);
   const auto a = free_travel(early[0].on(), Meeting::hit), s = free_travel(early[0].on(), Meeting::standing);
-  EXPECT_EQ(s->low_by, LimitCode::bump_stop);
+  EXPECT_EQ(s->low_by, &limits::bump_stop);
   EXPECT_NEAR(s->low - a->low, 0.015, 1e-9) << "what a stop gives at the wheel";
   // The bag's maximum, however low, changes neither.
   shelf::Shelf weak = test::demo_shelf();
@@ -304,9 +304,9 @@ TEST(Search, ListsTheBestPairsWhereOnlySomeAreWanted) {
 }
 
 TEST(Search, AnAnswerHoldsWhileWhatItReadIsTheSame) {
-  const SearchGiven given = search_given(test::demo_build(), test::demo_shelf());
+  const SearchGiven given = search_given(test::demo_build(), test::demo_shelf(), {});
   const auto still = [&](const std::function<void(Build&)>& change) {
-    return search_given(with(test::demo_build(), change), test::demo_shelf()) == given;
+    return search_given(with(test::demo_build(), change), test::demo_shelf(), {}) == given;
   };
   EXPECT_TRUE(still([](Build& b) { b.variant().brief.notes = "another wish"; }));
   EXPECT_TRUE(still([](Build& b) { b.job.owner = "somebody"; }));
@@ -315,7 +315,7 @@ TEST(Search, AnAnswerHoldsWhileWhatItReadIsTheSame) {
   EXPECT_FALSE(still([](Build& b) { b.ends[0].friction = 1; }));
   shelf::Shelf shelf = test::demo_shelf();
   shelf.bags[3].card.max_pressure += 1;
-  EXPECT_FALSE(search_given(test::demo_build(), shelf) == given) << "a changed card";
+  EXPECT_FALSE(search_given(test::demo_build(), shelf, {}) == given) << "a changed card";
 }
 
 } // namespace

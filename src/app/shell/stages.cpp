@@ -1,0 +1,39 @@
+#include "app/shell/stages.h"
+
+#include "app/stages/bags/bags.h"
+#include "app/stages/car_in/car_in.h"
+#include "app/stages/compare/compare_page.h"
+
+#include <QCoreApplication>
+
+namespace mavrel::app {
+
+namespace {
+
+template <class Page>
+StagePage* page_of(Desk& desk, QWidget* parent) {
+  return new Page(desk, parent);
+}
+QString always_open(const Desk&) {
+  return {};
+}
+QString closed_alone(const Desk& desk) {
+  if (desk.build().variants.size() > 1) return {};
+  return QCoreApplication::translate(
+      "stages", "There is one variant. Keep it and go on with a copy (Ctrl+D) to have something to compare.");
+}
+
+const StageEntry entries[] = {
+    {&assess::stages::car_in, "car_in", QT_TRANSLATE_NOOP("stages", "Car in"), "Ctrl+1", page_of<CarInStage>,
+     always_open},
+    {&assess::stages::bags, "bags", QT_TRANSLATE_NOOP("stages", "Bags"), "Ctrl+2", page_of<BagsStage>, always_open},
+    {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
+};
+
+} // namespace
+
+std::span<const StageEntry> stage_entries() {
+  return entries;
+}
+
+} // namespace mavrel::app

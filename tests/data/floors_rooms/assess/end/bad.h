@@ -1,0 +1,1 @@
+#include "assess/bags/judge.h"

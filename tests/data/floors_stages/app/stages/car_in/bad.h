@@ -1,0 +1,1 @@
+#include "app/stages/bags/bags.h"
