@@ -204,7 +204,8 @@ Expected<std::string> sheet(const BuildRequest& request) {
     out["csv"] = shown_path(request.csv);
   }
   if (!request.pdf.empty()) {
-    const auto pages = app::write_sheet_without_window(opened->build, assessment, request.pdf);
+    const auto pages = app::write_sheet_without_window(opened->build, assessment, request.pdf,
+                                                       request.paper == "letter" ? QPageSize::Letter : QPageSize::A4);
     if (!pages) return refuse(pages.error());
     out["pdf"] = shown_path(request.pdf);
     out["pages"] = *pages;

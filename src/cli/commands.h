@@ -17,8 +17,9 @@ struct BagRequest {
 
 struct BuildRequest {
   std::string build, shelf, pdf, csv;
-  unsigned threads = 0;   // of a search; 0: as many as the machine has
-  std::size_t most = 200; // choices printed
+  std::string paper = "a4"; // or `letter`
+  unsigned threads = 0;     // of a search; 0: as many as the machine has
+  std::size_t most = 200;   // choices printed
 };
 [[nodiscard]] Expected<std::string> assess_build(const BuildRequest& request);
 [[nodiscard]] Expected<std::string> search_build(const BuildRequest& request);

@@ -100,6 +100,7 @@ int main(int argc, char** argv) {
   auto* sheet_command = app.add_subcommand("sheet", "The build sheet as PDF, the tracks as CSV");
   sheet_command->add_option("build", request.build, "Build file, *.mavrel")->required();
   sheet_command->add_option("--pdf", request.pdf, "PDF to write");
+  sheet_command->add_option("--paper", request.paper, "a4 or letter")->check(CLI::IsMember({"a4", "letter"}));
   sheet_command->add_option("--csv", request.csv, "CSV to write");
   sheet_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
   sheet_command->callback([&] { run = [&] { return cli::sheet(request); }; });

@@ -83,8 +83,10 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
   if (end.rough()) {
     out["estimated"] = Json::array();
     for (const Estimate& estimate : end.estimated)
-      out["estimated"].push_back(
-          {{"reading", estimate.field}, {"value", estimate.usual.value}, {"doubt", estimate.usual.doubt}});
+      out["estimated"].push_back({{"reading", estimate.field},
+                                  {"value", estimate.usual.value},
+                                  {"doubt", estimate.usual.doubt},
+                                  {"from_now", estimate.from_now}});
   }
   out["reach_window"] = of(end.windows.reach, a);
   out["road_window"] = of(end.windows.road, a);

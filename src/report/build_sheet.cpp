@@ -7,6 +7,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <utility>
 
 namespace mavrel::report {
 
@@ -36,8 +37,9 @@ std::string escaped(const std::string& text) {
 class Table {
 public:
   explicit Table(std::vector<std::string> head) : columns_(head.size()) {
-    out_ = "<table width='100%' cellspacing='0' cellpadding='3'>";
-    row(std::move(head), "th", " bgcolor='#E8EAE4'");
+    out_ = "<table width='100%' cellspacing='0' cellpadding='3'><thead>";
+    row(std::move(head), "th", "");
+    out_ += "</thead>";
   }
   void row(const std::vector<std::string>& cells) { row(cells, "td", ""); }
   [[nodiscard]] std::string text() const { return out_ + "</table>"; }
@@ -59,24 +61,24 @@ public:
   Sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs)
       : build_(build), a_(assessment), prefs_(prefs) {}
 
-  std::string html() {
+  SheetParts parts() {
+    SheetParts out;
     head();
-    section(words("Windows and presets"));
-    out_ += "<p><img src='windows.svg'></p>";
-    windows();
-    presets();
-    section(words("Fitted"));
-    fitted();
-    section(words("What stops it"));
-    findings();
-    section(words("Readings"));
-    corners();
-    ends();
-    section(words("Load cases"));
-    loads();
-    section(words("Cautions"));
-    cautions();
-    return "<html><body>" + out_ + "</body></html>";
+    out.head = std::exchange(out_, {});
+    // What the shop looks for first comes first; what belongs together stays together.
+    const std::pair<const char*, std::vector<void (Sheet::*)()>> sections[] = {
+        {words("What stops it"), {&Sheet::findings}},    {words("Presets"), {&Sheet::presets}},
+        {words("Windows"), {&Sheet::windows}},           {words("Fitted"), {&Sheet::fitted}},
+        {words("Load cases"), {&Sheet::loads}},          {words("Readings at the corners"), {&Sheet::corners}},
+        {words("Readings at the ends"), {&Sheet::ends}}, {words("Cautions"), {&Sheet::cautions}},
+    };
+    for (const auto& [title, fill] : sections) {
+      out_ = fmt::format("<h2>{}</h2>", title);
+      for (const auto one : fill)
+        (this->*one)();
+      out.sections.push_back(std::exchange(out_, {}));
+    }
+    return out;
   }
 
 private:
@@ -88,7 +90,6 @@ private:
     const auto view = build::look_up(build_, path, prefs_);
     return view && view->filled ? view->shown : "–";
   }
-  void section(const char* title) { out_ += fmt::format("<h2>{}</h2>", title); }
 
   void head() {
     const build::Job& job = build_.job;
@@ -120,7 +121,8 @@ private:
     for (const End end : build::both_ends)
       for (const auto& [name, window] : {std::pair{words("reach"), &a_.end(end).windows.reach},
                                          std::pair{words("road"), &a_.end(end).windows.road}}) {
-        const std::string what = fmt::format("{} {}", build::name_of(end), name);
+        const std::string what =
+            fmt::format("{} {}{}", build::name_of(end), name, a_.end(end).rough() ? words(", rough") : "");
         if (*window)
           table.row({what, length((*window)->low.height), governing((*window)->low), length((*window)->high.height),
                      governing((*window)->high)});
@@ -250,10 +252,19 @@ private:
     out_ += table.text();
   }
 
+  /// A reading, or the usual figure that stands in for it, marked as such.
+  std::string reading(End end, const char* key) const {
+    for (const Estimate& estimate : a_.end(end).estimated)
+      if (std::string_view(estimate.field) == key)
+        return fmt::format("≈ {} {}", show(estimate.usual.value, estimate.kind, prefs_),
+                           estimate.from_now ? words("away, usual") : words("usual"));
+    return field(fmt::format("{}.{}", build::key_of(end), key));
+  }
+
   void ends() {
     Table table({"", words("Front"), words("Rear")});
     const auto line = [&](const char* what, const char* key) {
-      table.row({what, field(std::string("front.") + key), field(std::string("rear.") + key)});
+      table.row({what, reading(End::front, key), reading(End::rear, key)});
     };
     line(words("suspension"), "layout");
     line(words("spring"), "spring_place");
@@ -264,6 +275,8 @@ private:
     line(words("damper motion ratio"), "damper_ratio");
     line(words("spring seat distance at survey"), "spring_length_m");
     line(words("damper length at survey"), "damper_length_m");
+    line(words("damper open"), "damper_open_m");
+    line(words("damper shut"), "damper_shut_m");
     line(words("bump stop gap at survey"), "bump_stop_gap_m");
     line(words("room for the bag"), "bag_room_m");
     out_ += table.text();
@@ -297,8 +310,8 @@ private:
 
 } // namespace
 
-std::string build_sheet_html(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs) {
-  return Sheet(build, assessment, prefs).html();
+SheetParts build_sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs) {
+  return Sheet(build, assessment, prefs).parts();
 }
 
 } // namespace mavrel::report

@@ -4,16 +4,23 @@
 #include "assess/assessment.h"
 
 #include <string>
+#include <vector>
 
 namespace mavrel::report {
 
-/// Car, readings, chosen bags, windows with governing limits, presets with predicted pressures, findings, cautions.
-/// Refers to one image, `windows.svg`, made by `windows_svg`.
-[[nodiscard]] std::string build_sheet_html(const build::Build& build, const assess::Assessment& assessment,
-                                           const UnitPrefs& prefs);
+/// The sheet's text: HTML as a rich-text engine lays it out.
+struct SheetParts {
+  std::string head;                  // car, job, wishes
+  std::vector<std::string> sections; // each with its heading; each to be kept on one page where it fits on one
+};
 
-/// Both ends' windows and presets on one height scale.
+/// Readings, chosen bags, windows with governing limits, presets with predicted pressures, findings, cautions.
+[[nodiscard]] SheetParts build_sheet(const build::Build& build, const assess::Assessment& assessment,
+                                     const UnitPrefs& prefs);
+
+/// Both ends' windows and presets as posts on one height scale, to be read from across a bay.
+/// @param width, height  points
 [[nodiscard]] std::string windows_svg(const build::Build& build, const assess::Assessment& assessment,
-                                      const UnitPrefs& prefs);
+                                      const UnitPrefs& prefs, double width, double height);
 
 } // namespace mavrel::report

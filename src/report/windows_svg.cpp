@@ -1,7 +1,7 @@
-#include "report/build_sheet.h"
-
 #include "build/names.h"
 #include "quantity/quantity.h"
+#include "report/build_sheet.h"
+#include "report/spread.h"
 
 #include <fmt/format.h>
 
@@ -14,32 +14,8 @@ using namespace assess;
 
 namespace {
 
-// A strip 680 wide; height grows upward, as everywhere.
-constexpr double width = 680, top = 22, bottom = 208;
-
-struct Scale {
-  double low, high;
-  [[nodiscard]] double y(double H) const { return bottom - (H - low) / (high - low) * (bottom - top); }
-};
-
-std::string text_at(double x, double y, const std::string& text, const char* colour, const char* anchor = "start",
-                    bool bold = false) {
-  return fmt::format(
-      "<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='9.5' fill='{}' text-anchor='{}'{}>{}</text>", x,
-      y, colour, anchor, bold ? " font-weight='bold'" : "", text);
-}
-
-std::string box(double x, double w, double y0, double y1, const char* style) {
-  return fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' {}/>", x, std::min(y0, y1), w,
-                     std::abs(y1 - y0), style);
-}
-
-/// Pushes labels apart so that no two are nearer than a line.
-void spread(std::vector<std::pair<double, std::string>>& labels) {
-  std::sort(labels.begin(), labels.end());
-  for (std::size_t i = 1; i < labels.size(); ++i)
-    labels[i].first = std::max(labels[i].first, labels[i - 1].first + 11);
-}
+constexpr const char *ink = "#1C2426", *second = "#5B6663", *rule = "#C8CDC4", *stop_red = "#A8281F",
+                     *amber = "#B0761A";
 
 std::string escaped(std::string text) {
   for (std::size_t i = 0; (i = text.find('&', i)) != std::string::npos; i += 5)
@@ -49,58 +25,195 @@ std::string escaped(std::string text) {
   return text;
 }
 
-std::string post(const build::Build& build, const Assessment& a, End end, const Scale& scale, double x,
-                 const UnitPrefs& prefs) {
-  const EndAssessment& e = a.end(end);
-  const char* colour = end == End::front ? "#0E6A75" : "#8C4A12";
-  std::string out = text_at(x, 12, build::name_of(end), colour, "start", true);
-  if (!e.has_domain()) return out + text_at(x, 60, words("readings are missing"), "#5B6663");
-  constexpr double w = 26;
-  out += box(x, w, scale.y(e.domain_low), scale.y(e.domain_high), "fill='#F3D9D6' stroke='none'");
-  if (const auto& reach = e.windows.reach)
-    out += box(x, w, scale.y(reach->low.height), scale.y(reach->high.height), "fill='#FFFFFF' stroke='none'");
-  if (const auto& road = e.windows.road)
-    out += box(x, w, scale.y(road->low.height), scale.y(road->high.height),
-               fmt::format("fill='{}' fill-opacity='0.25' stroke='{}'", colour, colour).c_str());
-  out += box(x, w, scale.y(e.domain_low), scale.y(e.domain_high), "fill='none' stroke='#5B6663'");
-  std::vector<std::pair<double, std::string>> left, right;
-  const auto edge = [&](const Edge& at, const char* which) {
-    std::string label = fmt::format("{} {}", which, show(at.height, Kind::length, prefs));
-    if (at.governing) label += fmt::format(": {}", at.governing->limit->name);
-    left.emplace_back(scale.y(at.height) + 3, label);
-  };
-  if (e.windows.reach) edge(e.windows.reach->low, words("reach")), edge(e.windows.reach->high, words("reach"));
-  if (e.windows.road) edge(e.windows.road->low, words("road")), edge(e.windows.road->high, words("road"));
-  for (std::size_t i = 0; i < e.presets.size(); ++i)
-    if (e.presets[i])
-      right.emplace_back(
-          scale.y(e.presets[i]->height) + 3,
-          fmt::format("{} {}", build.variant().brief.presets[i].name, show(e.presets[i]->height, Kind::length, prefs)));
-  spread(left);
-  spread(right);
-  for (const auto& [y, label] : left)
-    out += text_at(x + w + 8, y, escaped(label), "#1C2426");
-  for (const auto& [y, label] : right)
-    out += text_at(x - 8, y, escaped(label), colour, "end", true);
-  for (const auto& preset : e.presets)
-    if (preset) {
-      const double y = scale.y(preset->height);
-      out += fmt::format("<path d='M{0:.1f} {1:.1f} l-6 -4 v8 z' fill='{2}'/>", x, y, colour);
-    }
+struct Type {
+  double size = 12; // points
+  const char* colour = ink;
+  const char* anchor = "start";
+  bool bold = false;
+};
+
+std::string text_at(double x, double y, const std::string& text, const Type& type) {
+  return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='{:.1f}' fill='{}' "
+                     "text-anchor='{}'{}>{}</text>",
+                     x, y, type.size, type.colour, type.anchor, type.bold ? " font-weight='bold'" : "", escaped(text));
+}
+
+std::string line(double x0, double y0, double x1, double y1, const char* colour, double weight) {
+  return fmt::format("<line x1='{:.1f}' y1='{:.1f}' x2='{:.1f}' y2='{:.1f}' stroke='{}' stroke-width='{:.1f}'/>", x0,
+                     y0, x1, y1, colour, weight);
+}
+
+/// Up to so many letters: a name somebody typed must not run over the post.
+std::string shortened(const std::string& text, std::size_t most) {
+  std::string out;
+  std::size_t letters = 0;
+  for (const char c : text) {
+    const bool begins = (static_cast<unsigned char>(c) & 0xC0) != 0x80;
+    if (begins && ++letters > most) return out + "…";
+    out += c;
+  }
   return out;
 }
 
+/// One end's post with what stands beside it.
+class Post {
+public:
+  Post(const build::Build& build, const Assessment& a, End end, const UnitPrefs& prefs)
+      : build_(build), a_(a), end_(end), e_(a.end(end)), prefs_(prefs),
+        colour_(end == End::front ? "#0E6A75" : "#8C4A12") {}
+
+  /// @param x, width  of the room there is; heights from `low` at `bottom` to `high` at `top`
+  std::string draw(double x, double width, double top, double bottom, double low, double high) {
+    left_ = x + width * 0.46;
+    wide_ = width * 0.17;
+    top_ = top;
+    bottom_ = bottom;
+    low_ = low;
+    high_ = high;
+    std::string out = text_at(left_ + wide_ / 2, top - 26, build::name_of(end_), {22, colour_, "middle", true});
+    if (!e_.has_domain())
+      return out + text_at(left_ + wide_ / 2, top + 40, words("the height is missing"), {13, second, "middle"});
+    if (e_.rough())
+      out += text_at(left_ + wide_ / 2, top - 10, words("≈ rough: usual figures stand in"), {10, amber, "middle"});
+    return out + body() + limits() + flags(x);
+  }
+
+private:
+  [[nodiscard]] double y(double H) const {
+    return std::clamp(bottom_ - (H - low_) / (high_ - low_) * (bottom_ - top_), top_, bottom_);
+  }
+  [[nodiscard]] std::string number(double H) const { return (e_.rough() ? "≈" : "") + show(H, Kind::length, prefs_); }
+
+  [[nodiscard]] std::string box(double y0, double y1, const std::string& style) const {
+    return fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' {}/>", left_, std::min(y0, y1),
+                       wide_, std::abs(y1 - y0), style);
+  }
+
+  /// Diagonal lines over a stretch, each cut where it leaves the post.
+  [[nodiscard]] std::string hatched(double y0, double y1, const char* colour) const {
+    std::string out;
+    for (double from = y0 - wide_; from < y1; from += 9) {
+      const double a = std::max(from, y0), b = std::min(from + wide_, y1); // falls from left to right
+      if (b > a) out += line(left_ + (a - from), a, left_ + (b - from), b, colour, 0.8);
+    }
+    return out;
+  }
+
+  [[nodiscard]] std::string body() const {
+    std::string out = box(top_, bottom_, "fill='#FFFFFF' stroke='none'");
+    double free_top = bottom_, free_bottom = bottom_;
+    if (const auto& reach = e_.windows.reach) free_top = y(reach->high.height), free_bottom = y(reach->low.height);
+    out += hatched(top_, free_top, stop_red);
+    if (e_.windows.reach) out += hatched(free_bottom, bottom_, stop_red);
+    if (const auto& road = e_.windows.road)
+      out += box(y(road->low.height), y(road->high.height),
+                 fmt::format("fill='{0}' fill-opacity='0.28' stroke='{0}' stroke-width='1.5'", colour_));
+    if (const auto& reach = e_.windows.reach)
+      for (const double H : {reach->low.height, reach->high.height})
+        out += line(left_, y(H), left_ + wide_, y(H), stop_red, 2.5);
+    return out + box(top_, bottom_, fmt::format("fill='none' stroke='{}' stroke-width='1'", second));
+  }
+
+  /// Right of the post: where its windows end, and by what.
+  [[nodiscard]] std::string limits() const {
+    struct Label {
+      double H;
+      const char *name, *colour;
+    };
+    std::vector<Label> labels;
+    const auto add = [&](const Edge& edge, const char* colour) {
+      labels.push_back({edge.height, short_name(edge), colour});
+    };
+    if (e_.windows.reach) add(e_.windows.reach->high, stop_red), add(e_.windows.reach->low, stop_red);
+    if (e_.windows.road) add(e_.windows.road->high, colour_), add(e_.windows.road->low, colour_);
+    std::vector<double> wanted;
+    for (const Label& label : labels)
+      wanted.push_back(y(label.H));
+    const auto at = spread_apart(wanted, 36, top_ + 14, bottom_ - 20);
+    const double x = left_ + wide_ + 14;
+    std::string out;
+    for (std::size_t i = 0; i < labels.size(); ++i) {
+      out += line(left_ + wide_ + 1, wanted[i], x - 3, at[i], rule, 1);
+      out += text_at(x, at[i] + 2, number(labels[i].H), {17, labels[i].colour, "start", true});
+      out += text_at(x, at[i] + 15, labels[i].name, {11, labels[i].colour});
+    }
+    if (!e_.windows.reach) out += text_at(x, (top_ + bottom_) / 2, words("no height is left"), {15, stop_red});
+    return out;
+  }
+
+  /// Pressures of a preset in the first load case, left and right where they differ.
+  [[nodiscard]] std::string pressures(const PresetAtEnd& preset) const {
+    if (preset.cases.empty() || !preset.cases[0]) return "";
+    const auto& p = preset.cases[0]->side_pressure;
+    const Shown l = show_parts(p[0], Kind::pressure, prefs_), r = show_parts(p[1], Kind::pressure, prefs_);
+    if (l.number == r.number) return fmt::format("{} {}", l.number, l.unit);
+    return fmt::format("{} / {} {}", l.number, r.number, l.unit);
+  }
+
+  /// Left of the post: a flag a preset, with its height as large as there is room for.
+  [[nodiscard]] std::string flags(double room_from) const {
+    std::vector<std::size_t> shown;
+    std::vector<double> wanted;
+    for (std::size_t i = 0; i < e_.presets.size(); ++i)
+      if (e_.presets[i]) shown.push_back(i), wanted.push_back(y(e_.presets[i]->height));
+    if (shown.empty()) return "";
+    const double each = (bottom_ - top_) / static_cast<double>(shown.size());
+    const double scale = std::clamp(each / 62, 0.3, 1.0); // many presets are written smaller
+    const auto at = spread_apart(wanted, 60 * scale, top_ + 22 * scale, bottom_ - 28 * scale);
+    std::string out;
+    const double tip = left_ - 2, text_x = tip - 24;
+    for (std::size_t k = 0; k < shown.size(); ++k) {
+      const PresetAtEnd& preset = *e_.presets[shown[k]];
+      const auto& wished = build_.variant().brief.presets[shown[k]];
+      const bool fine = preset.stands(wished.use);
+      out += fmt::format("<path d='M{0:.1f} {1:.1f} l-8 -7 h-9 v14 h9 z' fill='{2}' stroke='{3}' stroke-width='1.5'/>",
+                         tip, wanted[k], fine ? colour_ : "#FFFFFF", fine ? colour_ : stop_red);
+      if (std::abs(at[k] - wanted[k]) > 4) out += line(tip - 17, wanted[k], text_x + 3, at[k], rule, 1);
+      const auto letters = static_cast<std::size_t>((text_x - room_from) / (7.6 * scale));
+      out += text_at(text_x, at[k] - 12 * scale, shortened(wished.name, letters), {14 * scale, ink, "end"});
+      out += text_at(text_x, at[k] + 10 * scale, number(preset.height),
+                     {23 * scale, fine ? colour_ : stop_red, "end", true});
+      const std::string below = fine ? pressures(preset) : words("outside its window");
+      out += text_at(text_x, at[k] + 24 * scale, below, {11 * scale, fine ? second : stop_red, "end"});
+    }
+    return out;
+  }
+
+  const build::Build& build_;
+  const Assessment& a_;
+  End end_;
+  const EndAssessment& e_;
+  const UnitPrefs& prefs_;
+  const char* colour_;
+  double left_ = 0, wide_ = 0, top_ = 0, bottom_ = 0, low_ = 0, high_ = 1;
+};
+
 } // namespace
 
-std::string windows_svg(const build::Build& build, const Assessment& a, const UnitPrefs& prefs) {
-  Scale scale{1e9, -1e9};
+std::string windows_svg(const build::Build& build, const Assessment& a, const UnitPrefs& prefs, double width,
+                        double height) {
+  double low = 1e9, high = -1e9;
+  for (const End end : build::both_ends) {
+    const EndAssessment& e = a.end(end);
+    if (!e.has_domain()) continue;
+    const auto& reach = e.windows.reach;
+    constexpr double beyond = 0.02; // m: what is hatched need not be seen whole
+    low = std::min(low, reach ? std::max(e.domain_low, reach->low.height - beyond) : e.domain_low);
+    high = std::max(high, reach ? std::min(e.domain_high, reach->high.height + beyond) : e.domain_high);
+    for (const auto& preset : e.presets)
+      if (preset) low = std::min(low, preset->height - 0.006), high = std::max(high, preset->height + 0.006);
+  }
+  if (!(high > low)) low = 0, high = 1;
+  std::string out = fmt::format(
+      "<svg xmlns='http://www.w3.org/2000/svg' width='{0:.0f}' height='{1:.0f}' viewBox='0 0 {0:.0f} {1:.0f}'>", width,
+      height);
+  const double top = 52, bottom = height - 24;
+  out += text_at(0, height - 4,
+                 fmt::format("{} {}", words("Gauge pressures left / right with the load case"), a.loads[0].name),
+                 {10, second});
   for (const End end : build::both_ends)
-    if (const EndAssessment& e = a.end(end); e.has_domain())
-      scale = {std::min(scale.low, e.domain_low), std::max(scale.high, e.domain_high)};
-  if (!(scale.high > scale.low)) scale = {0, 1};
-  return fmt::format("<svg xmlns='http://www.w3.org/2000/svg' width='{0}' height='{1}' viewBox='0 0 {0} {1}'>", width,
-                     bottom + 8) +
-         post(build, a, End::front, scale, 90, prefs) + post(build, a, End::rear, scale, 430, prefs) + "</svg>";
+    out += Post(build, a, end, prefs).draw(end == End::front ? 0 : width / 2, width / 2, top, bottom, low, high);
+  return out + "</svg>";
 }
 
 } // namespace mavrel::report

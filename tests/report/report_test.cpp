@@ -6,7 +6,10 @@
 #include "report/search_json.h"
 #include "report/tracks_csv.h"
 
+#include <algorithm>
+#include <map>
 #include <nlohmann/json.hpp>
+#include <regex>
 
 #include <sstream>
 
@@ -85,11 +88,20 @@ TEST(AssessmentJson, ACarNobodyMeasuredIsNullsNotNumbers) {
   EXPECT_TRUE(json["cross_weight"].is_null());
 }
 
+/// All that is written on the sheet, its picture left out.
+std::string sheet_text(const build::Build& build, const assess::Assessment& a, const UnitPrefs& prefs) {
+  const SheetParts parts = build_sheet(build, a, prefs);
+  std::string out = parts.head;
+  for (const std::string& section : parts.sections)
+    out += section;
+  return out;
+}
+
 TEST(BuildSheet, NamesTheCarItsBagsAndEveryLoadCase) {
   const auto& build = test::demo_build();
-  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), {});
+  const std::string html = sheet_text(build, assess(build, test::demo_shelf()), {});
   for (const char* part : {"Sorrel Wayfare estate", "0417", "Osier O-135", "Osier O-150", "Empty", "Two up",
-                           "Market day", "Parked", "Ramp", "304 mm", "windows.svg"})
+                           "Market day", "Parked", "Ramp", "304 mm"})
     EXPECT_TRUE(holds(html, part)) << part;
   EXPECT_FALSE(holds(html, ">?")) << "what a number that is none would be shown as";
 }
@@ -100,7 +112,7 @@ TEST(BuildSheet, SpeaksTheReadersUnits) {
   imperial.pressure = PressureUnit::psi;
   imperial.mass = MassUnit::lb;
   const auto& build = test::demo_build();
-  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), imperial);
+  const std::string html = sheet_text(build, assess(build, test::demo_shelf()), imperial);
   EXPECT_TRUE(holds(html, " psi"));
   EXPECT_TRUE(holds(html, " lb"));
   EXPECT_FALSE(holds(html, " bar"));
@@ -109,9 +121,9 @@ TEST(BuildSheet, SpeaksTheReadersUnits) {
 
 TEST(BuildSheet, WhatStandsBesideTheBagsIsOnItWhereAnythingDoes) {
   build::Build build = test::demo_build();
-  EXPECT_FALSE(holds(build_sheet_html(build, assess(build, test::demo_shelf()), {}), "added volume</th>"));
+  EXPECT_FALSE(holds(sheet_text(build, assess(build, test::demo_shelf()), {}), "added volume</th>"));
   build.active_variant = 2;
-  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), {});
+  const std::string html = sheet_text(build, assess(build, test::demo_shelf()), {});
   EXPECT_TRUE(holds(html, "2.00 l"));
   EXPECT_TRUE(holds(html, "9.0 mm bore"));
   EXPECT_TRUE(holds(html, "pressure vessel")) << "the caution that goes with it";
@@ -120,7 +132,7 @@ TEST(BuildSheet, WhatStandsBesideTheBagsIsOnItWhereAnythingDoes) {
 TEST(BuildSheet, MarkupInANameIsOnlyText) {
   build::Build build = test::demo_build();
   build.job.car = "<b>Wayfare</b> & \"friends\"";
-  const std::string html = build_sheet_html(build, assess(build, test::demo_shelf()), {});
+  const std::string html = sheet_text(build, assess(build, test::demo_shelf()), {});
   EXPECT_TRUE(holds(html, "&lt;b&gt;Wayfare&lt;/b&gt; &amp; &quot;friends&quot;"));
 }
 
@@ -128,7 +140,7 @@ TEST(BuildSheet, HasAPageForAnyCar) {
   EXPECT_TRUE(rc::check("random cars on paper", [] {
     const auto car = test::random_car();
     const auto a = assess(car.build, car.shelf);
-    const std::string html = build_sheet_html(car.build, a, {}), svg = windows_svg(car.build, a, {});
+    const std::string html = sheet_text(car.build, a, {}), svg = windows_svg(car.build, a, {}, 516, 600);
     // A number that is none is shown as a question mark in text, and as letters in the picture.
     RC_ASSERT(!holds(html, "?") && !holds(svg, "nan") && !holds(svg, "inf"));
     RC_ASSERT(svg.starts_with("<svg") && svg.ends_with("</svg>"));
@@ -137,13 +149,36 @@ TEST(BuildSheet, HasAPageForAnyCar) {
 
 TEST(WindowsSvg, HigherIsUp) {
   const auto& build = test::demo_build();
-  const std::string svg = windows_svg(build, assess(build, test::demo_shelf()), {});
+  const std::string svg = windows_svg(build, assess(build, test::demo_shelf()), {}, 516, 600);
   const auto y_of = [&](const std::string& label) {
     const std::size_t at = svg.rfind("<text", svg.find(label));
     return std::stod(svg.substr(svg.find("y='", at) + 3));
   };
-  EXPECT_LT(y_of(">Ramp 424 mm"), y_of(">Road 357 mm"));
-  EXPECT_LT(y_of(">Road 357 mm"), y_of(">Parked 307 mm"));
+  EXPECT_LT(y_of(">424 mm"), y_of(">357 mm"));
+  EXPECT_LT(y_of(">357 mm"), y_of(">307 mm"));
+}
+
+TEST(WindowsSvg, LabelsNeverTouchHoweverManyPresetsThereAre) {
+  build::Build build = test::demo_build();
+  auto& presets = build.variant().brief.presets;
+  for (int i = static_cast<int>(presets.size()); i < 24; ++i)
+    presets.push_back({"A preset with a long name " + std::to_string(i),
+                       build::PresetUse::other,
+                       {build::HeightWish{build::HeightWish::As::height, 0.35 + 0.0005 * i, {}}, {}},
+                       {}});
+  const std::string svg = windows_svg(build, assess(build, test::demo_shelf()), {}, 516, 620);
+  const std::regex figure(R"re(<text x='([0-9.]+)' y='([0-9.]+)'[^>]*font-size='([0-9.]+)'[^>]*text-anchor='end')re");
+  std::map<std::string, std::vector<std::pair<double, double>>> columns; // x to baseline and size
+  for (std::sregex_iterator it(svg.begin(), svg.end(), figure), end; it != end; ++it)
+    columns[(*it)[1]].emplace_back(std::stod((*it)[2]), std::stod((*it)[3]));
+  ASSERT_EQ(columns.size(), 2U);
+  for (auto& [x, lines] : columns) {
+    std::sort(lines.begin(), lines.end());
+    for (std::size_t i = 1; i < lines.size(); ++i)
+      EXPECT_GE(lines[i].first - lines[i - 1].first, 0.75 * lines[i].second) << x << " line " << i;
+    EXPECT_GT(lines.front().first, 0);
+    EXPECT_LT(lines.back().first, 620);
+  }
 }
 
 TEST(SearchJson, GivesAsManyChoicesAsAskedAndEveryPair) {

@@ -1,5 +1,6 @@
 // Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument paints
-// that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton.
+// that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton, --new and --rough
+// (a build with nothing, or five readings, in it).
 #include "app/desk/edits.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/findings_panel.h"
@@ -36,7 +37,15 @@ int main(int argc, char** argv) {
   const QStringList asked = QApplication::arguments();
   const char* car = asked.contains("--half-ton") ? "hollin-tarnway.mavrel" : "sorrel-wayfare.mavrel";
   if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;
-  if (asked.contains("--new")) window.desk().document().put(build::empty_build(), {}, true);
+  if (asked.contains("--new") || asked.contains("--rough"))
+    window.desk().document().put(build::empty_build(), {}, true);
+  if (asked.contains("--rough")) // what is known after five minutes
+    for (const auto& [path, text] : {std::pair{"front.left.mass_kg", "410 kg"},
+                                     {"rear.left.mass_kg", "340 kg"},
+                                     {"front.left.height_m", "378 mm"},
+                                     {"rear.left.height_m", "385 mm"},
+                                     {"front.wheel", "215/45R17 7.5 ET42"}})
+      if (window.desk().type(path, text)) return 1;
   app::Look first = window.desk().look();
   if (asked.contains("--night")) first.theme = app::Theme::night_bay;
   if (asked.contains("--large-text")) first.scale = 1.3;
@@ -58,33 +67,35 @@ int main(int argc, char** argv) {
     settle();
     window.grab().save(folder.filePath(name + ".png"));
   };
+  // One picture for each main view; the dark theme where curves stand in it. More by name: `mavrel-shots /tmp weather`.
   auto* tabs = window.findChild<QTabBar*>("car_in_tabs");
   desk.set_load_case(2);
   window.go_to_stage("car_in");
   shoot("car-in");
-  desk.set_end(app::End::rear);
-  tabs->setCurrentIndex(1);
-  shoot("car-in-rear-spring");
-  tabs->setCurrentIndex(2);
-  shoot("car-in-loads");
-  tabs->setCurrentIndex(3);
-  shoot("car-in-brief");
-  if (only == "job") tabs->setCurrentIndex(4), shoot("job");
+  const char* panels[] = {"front-spring", "rear-spring", "loads", "brief", "job"};
+  for (int i = 1; i < 5; ++i)
+    if (only == panels[i]) tabs->setCurrentIndex(i), shoot(panels[i]);
   tabs->setCurrentIndex(0);
+  static_cast<app::CarInStage*>(window.stage("car_in"))->begin_tape();
+  shoot("tape-mode");
   desk.set_load_case(1);
   desk.set_end(app::End::front);
   window.go_to_stage("bags");
-  shoot("bags-front");
+  shoot("bags");
   desk.set_end(app::End::rear);
-  desk.set_load_case(2);
-  shoot("bags-rear");
-  desk.set_end(app::End::rear);
-  desk.set_load_case(1);
+  if (only == "bags-rear") shoot("bags-rear");
   app::use_variant(desk, 2);
-  for (const char* view : {"volume", "stroke", "weather", "gauge", "comfort", "lean"}) {
-    bags->show_view(view);
-    shoot(QString("bags-") + view);
-  }
+  for (const char* view : {"stroke", "weather", "gauge", "lean"})
+    if (only == view) bags->show_view(view), shoot(view);
+  if (asked.contains("--half-ton")) app::use_variant(desk, 0);
+  bags->show_view("comfort");
+  shoot("comfort");
+  bags->show_view("volume");
+  app::Look look = desk.look();
+  look.theme = app::Theme::night_bay;
+  desk.sight().set_look(look);
+  shoot("volume-night-bay");
+  desk.sight().set_look(first);
   bags->show_side("search");
   auto* search = bags->search_page();
   search->start();
@@ -97,20 +108,5 @@ int main(int argc, char** argv) {
   app::use_variant(desk, 0);
   window.go_to_stage("compare");
   shoot("compare");
-  static_cast<app::CarInStage*>(window.stage("car_in"))->begin_tape();
-  shoot("tape-mode");
-  app::Look look = desk.look();
-  look.theme = app::Theme::night_bay;
-  desk.sight().set_look(look);
-  desk.set_end(app::End::front);
-  window.go_to_stage("bags");
-  shoot("bags-night-bay");
-  app::use_variant(desk, 2);
-  bags->show_view("volume");
-  shoot("bags-volume-night-bay");
-  bags->show_view("height");
-  app::use_variant(desk, 0);
-  window.go_to_stage("car_in");
-  shoot("car-in-night-bay");
   return 0;
 }

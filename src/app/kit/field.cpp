@@ -47,8 +47,9 @@ void Field::bind(const QString& path) {
 }
 
 void Field::set_placeholder(const QString& text) {
+  if (text == placeholder_) return;
   placeholder_ = text;
-  edit_->setPlaceholderText(text);
+  refresh();
 }
 
 void Field::set_prominent(bool prominent) {
@@ -69,6 +70,12 @@ void Field::refresh() {
   if (stale_) return;
   const build::FieldView view = desk_.field(path_);
   const QString name = desk_.words_of(view.label);
+  // At every move of a hand every field is asked; most say what they said before.
+  const QString says =
+      QString("%1\n%2\n%3\n%4")
+          .arg(name, QString::fromStdString(view.shown), QString::fromStdString(view.editable), placeholder_);
+  if (!editing_ && says == says_) return;
+  says_ = says;
   edit_->setAccessibleName(name.isEmpty() ? caption_->text() : name);
   edit_->setPlaceholderText(!placeholder_.isEmpty() ? placeholder_ : view.is_text ? tr("type") : tr("not taken"));
   QString tip = name;

@@ -1,6 +1,7 @@
 #include "app/kit/height_plot.h"
 
 #include "app/desk/desk.h"
+#include "app/theme/text_line.h"
 #include "quantity/quantity.h"
 
 #include <QMouseEvent>
@@ -94,8 +95,8 @@ void HeightPlot::paint_axis(QPainter& painter) const {
   for (double v = std::ceil(s.low / factor / step) * step; v * factor <= s.high; v += step) {
     const double y = s.y(v * factor);
     painter.setPen(t.second);
-    painter.drawText(QRectF(0, y - 8, p.left() - look.px(7), 16), Qt::AlignRight | Qt::AlignVCenter,
-                     QString::number(v, 'g', 6));
+    draw_line(painter, {0, y - 8, p.left() - look.px(7), 16}, Qt::AlignRight | Qt::AlignVCenter,
+              QString::number(v, 'g', 6));
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(p.left() - look.px(5), y), QPointF(p.left() - 1, y));
   }
@@ -110,10 +111,9 @@ void HeightPlot::paint_head(QPainter& painter, const QRectF& column, const QStri
   painter.setFont(look.font(TextSize::small));
   const QRectF head(column.left(), column.top() - look.px(32), column.width(), look.px(14));
   painter.setPen(t.ink);
-  painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter,
-                   painter.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(head.width())));
+  draw_line(painter, head, Qt::AlignLeft | Qt::AlignVCenter, name);
   painter.setPen(t.second);
-  painter.drawText(head.translated(0, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter, unit);
+  draw_line(painter, head.translated(0, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter, unit);
 }
 
 void HeightPlot::paint_blocked(QPainter& painter, const std::vector<QRectF>& columns) const {
@@ -165,8 +165,8 @@ void HeightPlot::paint_values(QPainter& painter, const Column& column) const {
     painter.drawLine(QPointF(x, column.rect.bottom()), QPointF(x, column.rect.bottom() + look.px(4)));
     painter.setPen(t.second);
     if (x > column.rect.left() + 6 && x < column.rect.right() - 6)
-      painter.drawText(QRectF(x - 30, column.rect.bottom() + look.px(4), 60, look.px(14)),
-                       Qt::AlignHCenter | Qt::AlignTop, QString::number(std::abs(v) < step * 1e-6 ? 0.0 : v, 'g', 4));
+      draw_line(painter, {x - 30, column.rect.bottom() + look.px(4), 60, double(look.px(14))},
+                Qt::AlignHCenter | Qt::AlignTop, QString::number(std::abs(v) < step * 1e-6 ? 0.0 : v, 'g', 4));
   }
 }
 
@@ -188,7 +188,7 @@ void HeightPlot::paint_figure(QPainter& painter, const Column& column, double va
   ground.setAlphaF(0.86F);
   painter.fillRect(box, ground);
   painter.setPen(t.ink);
-  painter.drawText(box, Qt::AlignCenter, text);
+  draw_line(painter, box, Qt::AlignCenter, text);
   painter.setPen(QPen(t.end(desk_.end()), 2));
   painter.setBrush(t.panel);
   painter.drawEllipse(QPointF(x, y), look.px(4), look.px(4));

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/desk/edits.h"
+#include "app/theme/text_line.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -20,11 +21,16 @@ HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
   setFocusPolicy(Qt::StrongFocus);
   setMouseTracking(true);
   setAccessibleName(tr("Height posts"));
-  for (const auto signal : {&Desk::changed, &Desk::posed, &Desk::looked_at, &Desk::restyled})
+  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, [this] {
+      stale_ = true;
       describe();
       update();
     });
+  connect(&desk_, &Desk::posed, this, [this] {
+    describe();
+    update();
+  });
   // What was held may not be there any more, or be another of its number.
   connect(&desk_, &Desk::rewound, this, [this] { grip_.reset(); });
   describe();
@@ -48,7 +54,7 @@ void HeightPosts::describe() {
 }
 
 QSize HeightPosts::sizeHint() const {
-  return {desk_.look().px(292), desk_.look().px(500)};
+  return {desk_.look().px(320), desk_.look().px(500)};
 }
 
 void HeightPosts::set_band(int top, int bottom, bool aligned) {
@@ -56,6 +62,7 @@ void HeightPosts::set_band(int top, int bottom, bool aligned) {
   aligned_ = aligned;
   top_ = top;
   bottom_ = bottom;
+  stale_ = true;
   update();
 }
 
@@ -83,18 +90,28 @@ QRectF HeightPosts::flag_rect(End end, std::size_t preset) const {
 // ---- painting
 
 void HeightPosts::paintEvent(QPaintEvent*) {
+  if (stale_ || ground_.size() != size() * devicePixelRatioF()) {
+    ground_ = QPixmap(size() * devicePixelRatioF());
+    ground_.setDevicePixelRatio(devicePixelRatioF());
+    QPainter painter(&ground_);
+    painter.fillRect(rect(), desk_.look().tokens().ground);
+    for (const End end : build::both_ends)
+      if (desk_.assessment().end(end).has_domain()) paint_post(painter, end);
+    stale_ = false;
+  }
   QPainter painter(this);
-  const Tokens& t = desk_.look().tokens();
-  painter.fillRect(rect(), t.ground);
+  painter.drawPixmap(0, 0, ground_);
+  // Lines first: words stand on them and are never struck through.
+  for (const End end : build::both_ends)
+    paint_pose(painter, end);
   for (const End end : build::both_ends) {
     paint_head(painter, end);
     if (!desk_.assessment().end(end).has_domain()) continue;
-    paint_post(painter, end);
     paint_limits(painter, end);
     paint_flags(painter, end);
   }
   if (hasFocus()) {
-    painter.setPen(QPen(t.front, 1, Qt::DotLine));
+    painter.setPen(QPen(desk_.look().tokens().front, 1, Qt::DotLine));
     painter.drawRect(rect().adjusted(1, 1, -2, -2));
   }
 }
@@ -110,7 +127,7 @@ void HeightPosts::paint_head(QPainter& painter, End end) const {
   const QString name = tr(build::name_of(end)).toUpper();
   const QRectF post = post_rect(end);
   const double middle = post.center().x();
-  painter.drawText(QRectF(middle - look.px(60), area.top(), look.px(120), area.height()), Qt::AlignCenter, name);
+  draw_line(painter, {middle - look.px(60), area.top(), double(look.px(120)), area.height()}, Qt::AlignCenter, name);
   if (active) {
     const double half = painter.fontMetrics().horizontalAdvance(name) / 2.0;
     painter.fillRect(QRectF(middle - half, area.bottom(), 2 * half, 2), t.end(end));
@@ -121,7 +138,7 @@ void HeightPosts::paint_head(QPainter& painter, End end) const {
     painter.setFont(look.font(TextSize::small));
     painter.setPen(t.second);
     painter.drawText(QRectF(left + 4, top_, width() / 2.0 - 8, look.px(60)), Qt::AlignHCenter | Qt::TextWordWrap,
-                     tr("Readings are missing: height, motion ratio, spring seat."));
+                     tr("The height is missing: hub centre to arch."));
     return;
   }
   const Shown parts = show_parts(*H, Kind::length, desk_.prefs());
@@ -132,12 +149,16 @@ void HeightPosts::paint_head(QPainter& painter, End end) const {
   const double x = middle - (number_width + unit_width) / 2;
   painter.setPen(t.ink);
   painter.setFont(big);
-  painter.drawText(QRectF(x, figure.top(), number_width + 2, figure.height()), Qt::AlignLeft | Qt::AlignVCenter,
-                   number);
+  draw_line(painter, {x, figure.top(), number_width + 2, figure.height()}, Qt::AlignLeft | Qt::AlignVCenter, number);
   painter.setFont(small);
   painter.setPen(t.second);
-  painter.drawText(QRectF(x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()),
-                   Qt::AlignLeft | Qt::AlignVCenter, unit);
+  draw_line(painter, {x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()},
+            Qt::AlignLeft | Qt::AlignVCenter, unit);
+  if (!desk_.assessment().end(end).rough()) return;
+  // At the post's foot: what it shows rests on usual figures.
+  painter.setPen(t.caution);
+  draw_line(painter, {middle - look.px(60), double(bottom_ + look.px(3)), double(look.px(120)), double(look.px(14))},
+            Qt::AlignHCenter | Qt::AlignTop, tr("≈ rough"));
 }
 
 void HeightPosts::paint_post(QPainter& painter, End end) const {
@@ -175,73 +196,79 @@ void HeightPosts::paint_post(QPainter& painter, End end) const {
     if (!window) return;
     for (const double H : {window->low.height, window->high.height}) {
       if (H < s.low || H > s.high) continue;
-      painter.setPen(QPen(colour, weight));
+      painter.setPen(QPen(colour, weight, e.rough() ? Qt::DotLine : Qt::SolidLine));
       painter.drawLine(QPointF(post.left(), s.y(H)), QPointF(post.right(), s.y(H)));
     }
   };
   edge(e.windows.reach, t.stop, 2);
   edge(e.windows.road, t.end(end), 2);
-  if (const auto H = desk_.pose(end)) {
-    const double y = s.clamped_y(*H);
-    const bool active = desk_.end() == end;
-    painter.setRenderHint(QPainter::Antialiasing);
-    painter.setPen(QPen(t.ink, active ? 1.6 : 1.2));
-    painter.setBrush(Qt::NoBrush);
-    const double r = desk_.look().px(8);
-    painter.drawRoundedRect(QRectF(post.left() - 4, y - r, post.width() + 8, 2 * r), 4, 4);
-    painter.setRenderHint(QPainter::Antialiasing, false);
-    painter.drawLine(QPointF(active && aligned_ ? 0 : post.left() - 4, y), QPointF(post.right() + 4, y));
-  }
+}
+
+void HeightPosts::paint_pose(QPainter& painter, End end) const {
+  const auto H = desk_.pose(end);
+  if (!H) return;
+  const QRectF post = post_rect(end);
+  const double y = scale().clamped_y(*H);
+  const bool active = desk_.end() == end;
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(desk_.look().tokens().ink, active ? 1.6 : 1.2));
+  painter.setBrush(Qt::NoBrush);
+  const double r = desk_.look().px(8);
+  painter.drawRoundedRect(QRectF(post.left() - 4, y - r, post.width() + 8, 2 * r), 4, 4);
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  painter.drawLine(QPointF(active && aligned_ ? 0 : post.left() - 4, y), QPointF(post.right() + 4, y));
+}
+
+std::vector<HeightPosts::Label> HeightPosts::labels(End end) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const auto& e = desk_.assessment().end(end);
+  const QRectF post = post_rect(end);
+  std::vector<Label> out;
+  std::vector<double> wanted;
+  const auto add = [&](const assess::Edge& edge, const QColor& colour) {
+    Label& label = out.emplace_back();
+    label.number =
+        (e.rough() ? "≈ " : "") + QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number);
+    label.name = tr(assess::short_name(edge));
+    label.colour = colour;
+    label.at = scale().clamped_y(edge.height);
+    wanted.push_back(label.at);
+  };
+  if (e.windows.reach) add(e.windows.reach->high, t.stop), add(e.windows.reach->low, t.stop);
+  if (e.windows.road) add(e.windows.road->high, t.end(end)), add(e.windows.road->low, t.end(end));
+  // Two lines a label, and a little air between labels: they never touch.
+  const double line = QFontMetricsF(look.font(TextSize::small)).height() - 1;
+  const auto y = spread_apart(wanted, 2 * line + look.px(3), top_ + line, bottom_ - line);
+  const double x = post.right() + look.px(8), room = width() / 2.0 * static_cast<double>(at(end) + 1) - x;
+  for (std::size_t i = 0; i < out.size(); ++i)
+    out[i].box = {x, y[i] - line, room, 2 * line};
+  return out;
 }
 
 void HeightPosts::paint_limits(QPainter& painter, End end) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  const auto& windows = desk_.assessment().end(end).windows;
-  const HeightScale s = scale();
   const QRectF post = post_rect(end);
-  struct Label {
-    double H;
-    QString number, name;
-    QColor colour;
-  };
-  std::vector<Label> labels;
-  const auto add = [&](const assess::Edge& edge, const QColor& colour, bool road) {
-    QString name = edge.governing ? tr(edge.governing->limit->short_name) : tr("open");
-    if (road && edge.governing && edge.governing->reserve > 0) {
-      const bool low = edge.governing->from < edge.height - 1e-9;
-      name = low ? tr("bump kept") : tr("rebound kept");
-    }
-    labels.push_back({edge.height, QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number),
-                      name, colour});
-  };
-  if (windows.reach) add(windows.reach->high, t.stop, false);
-  if (windows.road) add(windows.road->high, t.end(end), true), add(windows.road->low, t.end(end), true);
-  if (windows.reach) add(windows.reach->low, t.stop, false);
-  std::vector<double> wanted;
-  for (const Label& label : labels)
-    wanted.push_back(s.clamped_y(label.H));
   const QFont small = look.font(TextSize::small), bold = look.font(TextSize::small, true);
-  const double line = QFontMetricsF(small).height() - 1;
-  const auto y = spread_apart(wanted, 3.5 * line, top_ + line, bottom_ - 2 * line);
-  const double x = post.right() + look.px(8);
-  const double room = width() / 2.0 * static_cast<double>(at(end) + 1) - x;
-  for (std::size_t i = 0; i < labels.size(); ++i) {
-    painter.setPen(QPen(t.rule, 1));
-    painter.drawLine(QPointF(post.right() + 1, wanted[i]), QPointF(x - 2, y[i]));
-    painter.setPen(labels[i].colour);
-    painter.setFont(bold);
-    painter.drawText(QRectF(x, y[i] - line, room, line), Qt::AlignLeft | Qt::AlignVCenter, labels[i].number);
+  for (const Label& label : labels(end)) {
+    const double line = label.box.height() / 2, x = label.box.left();
     painter.setFont(small);
-    painter.drawText(QRectF(x, y[i] - 1, room, 2 * line + 4), Qt::AlignLeft | Qt::AlignTop | Qt::TextWordWrap,
-                     labels[i].name);
-  }
-  if (!windows.reach) {
-    painter.setPen(t.stop);
+    const double wide = std::min(label.box.width(), painter.fontMetrics().horizontalAdvance(label.name) + 2.0);
+    painter.fillRect(label.box.adjusted(-1, 1, wide - label.box.width(), -1), t.ground); // a pose line may run under it
+    painter.setPen(QPen(t.rule, 1));
+    painter.drawLine(QPointF(post.right() + 1, label.at), QPointF(x - 2, label.box.center().y()));
+    painter.setPen(label.colour);
+    draw_line(painter, label.box.adjusted(0, line, 0, 0), Qt::AlignLeft | Qt::AlignVCenter, label.name);
     painter.setFont(bold);
-    painter.drawText(QRectF(x, (top_ + bottom_) / 2.0 - line, room, 3 * line), Qt::AlignLeft | Qt::TextWordWrap,
-                     tr("no height is left"));
+    draw_line(painter, label.box.adjusted(0, 0, 0, -line), Qt::AlignLeft | Qt::AlignVCenter, label.number);
   }
+  if (desk_.assessment().end(end).windows.reach) return;
+  painter.setPen(t.stop);
+  painter.setFont(bold);
+  const double x = post.right() + look.px(8), room = width() / 2.0 * static_cast<double>(at(end) + 1) - x;
+  painter.drawText(QRectF(x, (top_ + bottom_) / 2.0 - look.px(14), room, look.px(44)), Qt::AlignLeft | Qt::TextWordWrap,
+                   tr("no height is left"));
 }
 
 void HeightPosts::paint_flags(QPainter& painter, End end) const {
@@ -275,12 +302,11 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
     painter.setFont(look.font(TextSize::small));
     const QRectF room(post.left() - look.px(54), y[k] - look.px(8), look.px(41), look.px(16));
     const QString name = QString::fromStdString(presets[shown[k]].name);
-    const QString shown_name = painter.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(room.width()));
-    const double w_name = painter.fontMetrics().horizontalAdvance(shown_name) + 3.0;
+    const double w_name = std::min(room.width(), painter.fontMetrics().horizontalAdvance(name) + 3.0);
     painter.fillRect(QRectF(room.right() - w_name, room.top() + 2, w_name, room.height() - 3),
                      t.ground); // the pose line runs under it
     painter.setPen(fine ? t.ink : t.stop);
-    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter, shown_name);
+    draw_line(painter, room, Qt::AlignRight | Qt::AlignVCenter, name);
   }
   painter.setRenderHint(QPainter::Antialiasing, false);
 }
@@ -354,7 +380,7 @@ void HeightPosts::keyPressEvent(QKeyEvent* event) {
 }
 
 bool HeightPosts::event(QEvent* event) {
-  if (event->type() == QEvent::FontChange || event->type() == QEvent::PaletteChange) update();
+  if (event->type() == QEvent::FontChange || event->type() == QEvent::PaletteChange) stale_ = true, update();
   return QWidget::event(event);
 }
 

@@ -5,9 +5,11 @@
 #include "app/kit/height_scale.h"
 #include "build/build.h"
 
+#include <QPixmap>
 #include <QWidget>
 
 #include <optional>
+#include <vector>
 
 namespace mavrel::app {
 
@@ -26,6 +28,15 @@ public:
   [[nodiscard]] QRectF flag_rect(build::End end, std::size_t preset) const;
   [[nodiscard]] QRectF post_rect(build::End end) const;
 
+  /// What stands beside a post: where its windows end, and by what.
+  struct Label {
+    QString number, name;
+    QColor colour;
+    double at = 0; // px, the height it speaks of
+    QRectF box;    // where it stands: two lines
+  };
+  [[nodiscard]] std::vector<Label> labels(build::End end) const;
+
   [[nodiscard]] QSize sizeHint() const override;
 
 protected:
@@ -43,6 +54,7 @@ private:
     double offset = 0;                 // m between pointer and what is held
   };
   void paint_post(QPainter& painter, build::End end) const;
+  void paint_pose(QPainter& painter, build::End end) const;
   void paint_head(QPainter& painter, build::End end) const;
   void paint_limits(QPainter& painter, build::End end) const;
   void paint_flags(QPainter& painter, build::End end) const;
@@ -53,6 +65,8 @@ private:
   Desk& desk_;
   int top_ = 90, bottom_ = 400;
   bool aligned_ = false;
+  QPixmap ground_; // the posts themselves, painted when something else than a pose changes
+  bool stale_ = true;
   std::optional<Grip> grip_;
   int drag_ = 0; // counts drags, so that each is one step of undo
 };

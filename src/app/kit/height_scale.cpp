@@ -7,7 +7,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <numeric>
 
 namespace mavrel::app {
 
@@ -42,21 +41,25 @@ std::vector<std::pair<double, double>> unknown(const std::vector<assess::Stretch
 
 namespace {
 
-/// One square of hatching that repeats without a seam. Drawn once a colour and size: hatching by lines costs more
+constexpr int repeats = 12; // squares of a tile side by side: few large tiles are laid faster than many small ones
+
+/// A tile of hatching that repeats without a seam. Drawn once a colour and size: hatching by lines costs more
 /// than everything else on a height sheet together.
 QPixmap hatch_tile(const QColor& colour, bool falling, int side, double pixel_ratio) {
   const QString key = QString("hatch %1 %2 %3 %4").arg(colour.rgba()).arg(falling).arg(side).arg(pixel_ratio);
   QPixmap tile;
   if (QPixmapCache::find(key, &tile)) return tile;
-  tile = QPixmap(QSize(side, side) * pixel_ratio);
+  const int whole = side * repeats;
+  tile = QPixmap(QSize(whole, whole) * pixel_ratio);
   tile.setDevicePixelRatio(pixel_ratio);
   tile.fill(Qt::transparent);
   QPainter painter(&tile);
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setPen(QPen(colour, 1));
-  for (const int shift : {-side, 0, side}) { // the neighbours' lines reach over the corners
+  for (int shift = -whole; shift <= whole; shift += side) { // the neighbours' lines reach over the corners
     const double x = shift;
-    painter.drawLine(falling ? QLineF(x - 1, -1, x + side + 1, side + 1) : QLineF(x - 1, side + 1, x + side + 1, -1));
+    painter.drawLine(falling ? QLineF(x - 1, -1, x + whole + 1, whole + 1)
+                             : QLineF(x - 1, whole + 1, x + whole + 1, -1));
   }
   painter.end();
   QPixmapCache::insert(key, tile);
@@ -87,25 +90,6 @@ void dots(QPainter& painter, const QRectF& rect, const QColor& ground, const QCo
     for (double x = rect.left() + (odd ? step / 2 : 0); x < rect.right(); x += step)
       painter.drawEllipse(QPointF(x + r, y), r, r);
   painter.restore();
-}
-
-std::vector<double> spread_apart(const std::vector<double>& wanted, double gap, double top, double bottom) {
-  std::vector<std::size_t> order(wanted.size());
-  std::iota(order.begin(), order.end(), 0U);
-  std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) { return wanted[a] < wanted[b]; });
-  std::vector<double> out = wanted;
-  double free_from = top;
-  for (const std::size_t i : order) {
-    out[i] = std::max(out[i], free_from);
-    free_from = out[i] + gap;
-  }
-  // What was pushed past the bottom is pushed back up, the lowest first.
-  double free_to = bottom;
-  for (auto it = order.rbegin(); it != order.rend(); ++it) {
-    out[*it] = std::min(out[*it], free_to);
-    free_to = out[*it] - gap;
-  }
-  return out;
 }
 
 double tick_step(double units_per_px, double least_px) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "assess/assessment.h"
+#include "report/spread.h"
 
 #include <QColor>
 #include <QPainter>
@@ -38,9 +39,7 @@ void hatch(QPainter& painter, const QRectF& rect, const QColor& colour, bool fal
 /// Dots over a rectangle: nobody knows what is there. @param ground  laid under them
 void dots(QPainter& painter, const QRectF& rect, const QColor& ground, const QColor& colour, double step);
 
-/// Moves label positions apart until neighbours are at least `gap` apart, keeping their order and staying within
-/// [top, bottom] while there is room. @param y  wanted positions, any order
-[[nodiscard]] std::vector<double> spread_apart(const std::vector<double>& y, double gap, double top, double bottom);
+using report::spread_apart;
 
 /// Round step for ticks on an axis so that neighbours are at least `least_px` apart, in shown units.
 [[nodiscard]] double tick_step(double units_per_px, double least_px);

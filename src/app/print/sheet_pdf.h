@@ -6,6 +6,8 @@
 
 #include <filesystem>
 
+#include <QPageSize>
+
 class QPagedPaintDevice;
 
 namespace mavrel::app {
@@ -18,13 +20,18 @@ void use_own_fonts();
 int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment,
                 const UnitPrefs& prefs);
 
+/// What paper lies in printers here: Letter where inches are usual, else A4.
+[[nodiscard]] QPageSize::PageSizeId usual_paper();
+
 /// Writes the sheet as PDF, atomically. Needs a QGuiApplication.
 /// @returns the number of pages; or why it could not be written
 [[nodiscard]] Expected<int> write_sheet(const build::Build& build, const assess::Assessment& assessment,
-                                        const UnitPrefs& prefs, const std::filesystem::path& path);
+                                        const UnitPrefs& prefs, const std::filesystem::path& path,
+                                        QPageSize::PageSizeId paper = usual_paper());
 
 /// The same for programs without a window: brings its own application, offscreen.
 [[nodiscard]] Expected<int> write_sheet_without_window(const build::Build& build, const assess::Assessment& assessment,
-                                                       const std::filesystem::path& path);
+                                                       const std::filesystem::path& path,
+                                                       QPageSize::PageSizeId paper = QPageSize::A4);
 
 } // namespace mavrel::app

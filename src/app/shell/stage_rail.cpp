@@ -38,8 +38,12 @@ public:
               : cautions_ > 1                            ? tr("%1 cautions").arg(cautions_)
               : standing_ == assess::StageState::unknown ? tr("not known yet")
                                                          : tr("nothing stops it");
-    setAccessibleName(text() + (state.isEmpty() ? "" : ", " + state));
     setToolTip(state);
+    const QString says = text() + (state.isEmpty() ? "" : ", " + state);
+    if (says == accessibleName() && standing_ == shown_ && look_ == desk_.look()) return;
+    shown_ = standing_;
+    look_ = desk_.look();
+    setAccessibleName(says);
     updateGeometry();
     update();
   }
@@ -80,7 +84,10 @@ protected:
     const int count = stops_ > 0 ? stops_ : cautions_;
     if (count == 0) return;
     // The count in the severity's own shape: a square for stops, a triangle's slant for cautions.
-    const QRectF badge(width() - look.px(25), middle - look.px(8), look.px(17), look.px(16));
+    const QFont figures = look.font(TextSize::small, true);
+    const double wide =
+        std::max<double>(look.px(17), QFontMetricsF(figures).horizontalAdvance(QString::number(count)) + look.px(11));
+    const QRectF badge(width() - look.px(8) - wide, middle - look.px(8), wide, look.px(16));
     painter.setPen(Qt::NoPen);
     painter.setBrush(state);
     if (stops_ > 0)
@@ -90,7 +97,7 @@ protected:
           QPolygonF{{badge.topLeft() + QPointF(look.px(4), 0), badge.topRight() - QPointF(look.px(4), 0),
                      badge.bottomRight(), badge.bottomLeft()}});
     painter.setPen(t.panel);
-    painter.setFont(look.font(TextSize::small, true));
+    painter.setFont(figures);
     painter.drawText(badge, Qt::AlignCenter, QString::number(count));
   }
 
@@ -98,6 +105,8 @@ private:
   Desk& desk_;
   const StageEntry& entry_;
   int stops_ = 0, cautions_ = 0;
+  Look look_; // as last painted
+  assess::StageState shown_ = assess::StageState::unknown;
   assess::StageState standing_ = assess::StageState::unknown;
 };
 

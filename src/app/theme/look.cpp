@@ -3,6 +3,8 @@
 #include <QWidget>
 
 #include <cmath>
+#include <map>
+#include <utility>
 
 // Resources in a static library are only there once asked for, and outside any namespace.
 static void init_icons() {
@@ -43,9 +45,16 @@ const Tokens& tokens_of(Theme theme) {
 
 QFont Look::font(TextSize size, bool bold) const {
   static constexpr double sizes[] = {10.5, 12, 14, 18};
-  QFont font("Mavrel Text");
-  font.setPixelSize(static_cast<int>(std::lround(sizes[static_cast<int>(size)] * scale)));
-  font.setBold(bold);
+  const int pixels = static_cast<int>(std::lround(sizes[static_cast<int>(size)] * scale));
+  // Finding a font by its name costs more than writing a word with it: each is found once.
+  static std::map<std::pair<int, bool>, QFont> found; // of the interface's thread
+  const auto [at, fresh] = found.try_emplace({pixels, bold});
+  QFont& font = at->second;
+  if (fresh) {
+    font = QFont("Mavrel Text");
+    font.setPixelSize(pixels);
+    font.setBold(bold);
+  }
   return font;
 }
 

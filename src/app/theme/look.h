@@ -36,6 +36,7 @@ struct Look {
   Theme theme = Theme::primer;
   double scale = 1; // of the text, 0.8 to 2
 
+  friend bool operator==(const Look&, const Look&) = default;
   [[nodiscard]] const Tokens& tokens() const { return tokens_of(theme); }
   [[nodiscard]] QFont font(TextSize size = TextSize::normal, bool bold = false) const;
   /// The grid's unit, 8 px at normal text.

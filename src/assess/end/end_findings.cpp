@@ -81,8 +81,8 @@ private:
     if (!here_.rough() || !here_.firms_most) return;
     std::vector<Message> list;
     for (const Estimate& estimate : here_.estimated)
-      list.push_back(
-          {words("{0} {1}"), {reading_name(estimate.field), Amount{estimate.usual.value, estimate.kind, -1, {}}}});
+      list.push_back({estimate.from_now ? words("{0} {1} away") : words("{0} {1}"),
+                      {reading_name(estimate.field), Amount{estimate.usual.value, estimate.kind, -1, {}}}});
     const Firming& most = *here_.firms_most;
     auto& f = add(row("window_rough"), Severity::note, fmt::format("{}.{}", key_of(end_), most.field),
                   {words("{0} window is rough"), {name()}},

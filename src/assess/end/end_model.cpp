@@ -60,10 +60,15 @@ void fill_damper(const SurveyedEnd& survey, const StandIns& usual, std::optional
     take(length, "damper_length_m", {*out.damper_open - open.value, doubt});
   else if (out.damper_shut)
     take(length, "damper_length_m", {*out.damper_shut + shut.value, doubt});
-  else if (!length)
-    length = usual_damper_length; // nothing is held against it but what lies from it
-  take(out.damper_open, "damper_open_m", {*length + open.value, open.doubt});
-  take(out.damper_shut, "damper_shut_m", {*length - shut.value, shut.doubt});
+  const bool nothing = !length; // no length at all was taken: only the ways from as it stands mean anything
+  if (nothing) length = usual_damper_length;
+  const auto away = [&](std::optional<double>& to, const char* field, const Usual& way, double sign) {
+    if (to) return;
+    to = *length + sign * way.value;
+    out.estimated.push_back({field, Kind::length, nothing ? way : Usual{*to, way.doubt}, nothing});
+  };
+  away(out.damper_open, "damper_open_m", open, 1);
+  away(out.damper_shut, "damper_shut_m", shut, -1);
 }
 
 } // namespace

@@ -65,9 +65,12 @@ std::optional<Firming> firms_most(const EndGiven& given, const Windows& windows)
     const double moves = moved_by(windows, windows_with(given, model, field, value));
     if (!out.field || moves > out.moves + 1e-9) out = {field, moves};
   };
-  for (const Estimate& estimate : model.estimated)
+  for (const Estimate& estimate : model.estimated) {
+    const bool open = std::string_view(estimate.field) == "damper_open_m";
+    const double value = estimate.from_now ? (open ? *model.damper_open : *model.damper_shut) : estimate.usual.value;
     for (const double doubt : {-estimate.usual.doubt, estimate.usual.doubt})
-      offer(estimate.field, estimate.usual.value + doubt);
+      offer(estimate.field, value + doubt);
+  }
   if (!model.stop_height && model.stop_ratio)
     offer("bump_stop_gap_m", stand_ins(given.survey.given().survey.layout).stop_gap.value * *model.stop_ratio);
   return out;

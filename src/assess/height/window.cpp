@@ -13,6 +13,12 @@ bool any_length(const Stretch& s) {
 
 } // namespace
 
+const char* short_name(const Edge& edge) {
+  if (!edge.governing) return words("open");
+  if (edge.governing->reserve <= 0) return edge.governing->limit->short_name;
+  return edge.governing->from < edge.height - 1e-9 ? words("bump kept") : words("rebound kept");
+}
+
 void drop_empty(std::vector<Stretch>& blocked) {
   std::erase_if(blocked, [](const Stretch& s) { return !any_length(s); });
 }

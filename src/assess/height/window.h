@@ -31,6 +31,9 @@ struct Edge {
       height_per_metre; // m of height gained for each m of part gained (damper, stack, stop); none for pressures
 };
 
+/// What ends a window there, in few letters for narrow places: `bag full`; `bump kept` where a reserve does; `open`.
+[[nodiscard]] const char* short_name(const Edge& edge);
+
 struct Window {
   Edge low, high;
   [[nodiscard]] double width() const { return high.height - low.height; }

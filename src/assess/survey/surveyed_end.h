@@ -30,6 +30,7 @@ struct Estimate {
   const char* field; // `motion_ratio`, its key in the file and the last step of its path
   Kind kind = Kind::plain;
   Usual usual;
+  bool from_now = false; // a length that lies so far from the damper's as it stands, which nobody took either
 };
 
 struct SurveyedEnd {

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
 #include "app/stages/bags/edits.h"
+#include "app/theme/text_line.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -42,10 +43,8 @@ public:
     const QVariant ink = index.data(Qt::ForegroundRole), align = index.data(Qt::TextAlignmentRole);
     painter->setFont(index.data(Qt::FontRole).value<QFont>());
     painter->setPen(ink.isValid() ? ink.value<QColor>() : t.ink);
-    const QRect room = option.rect.adjusted(4, 0, -4, 0);
     const auto where = align.isValid() ? Qt::Alignment(align.toInt()) : Qt::AlignLeft | Qt::AlignVCenter;
-    painter->drawText(room, static_cast<int>(where) | Qt::TextSingleLine,
-                      painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, room.width()));
+    draw_line(*painter, option.rect.adjusted(4, 0, -4, 0), where, index.data().toString());
   }
 
 private:
@@ -117,8 +116,7 @@ public:
     painter->setPen(colour);
     painter->setFont(desk_.look().font(TextSize::small));
     const QRect text = option.rect.adjusted(static_cast<int>(s) + 12, 0, -4, 0);
-    painter->drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
-                      painter->fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width()));
+    draw_line(*painter, text, Qt::AlignLeft | Qt::AlignVCenter, index.data().toString());
   }
 
 private:
@@ -142,10 +140,21 @@ int BagModel::columnCount(const QModelIndex& parent) const {
 }
 
 void BagModel::refresh() {
-  beginResetModel();
-  verdicts_ = judged_();
-  assess::sort_verdicts(verdicts_, order_);
-  endResetModel();
+  std::vector<BagVerdict> now = judged_();
+  assess::sort_verdicts(now, order_);
+  if (now.size() != verdicts_.size()) {
+    beginResetModel();
+    verdicts_ = std::move(now);
+    endResetModel();
+    return;
+  }
+  // The same rows with other figures, at every move of a flag.
+  verdicts_ = std::move(now);
+  if (!verdicts_.empty()) emit dataChanged(index(0, 0), index(rowCount() - 1, column_count - 1));
+  const auto heads = std::pair(desk_.height_range(), desk_.prefs());
+  if (heads == heads_) return;
+  heads_ = heads;
+  emit headerDataChanged(Qt::Horizontal, 0, column_count - 1);
 }
 
 void BagModel::set_order(assess::BagOrder order) {

@@ -31,7 +31,8 @@ private:
   Desk& desk_;
   Asked<assess::JudgeQuestion> judged_; // on the active end, in the active load case
   assess::BagOrder order_ = assess::BagOrder::best;
-  std::vector<assess::BagVerdict> verdicts_; // what the rows show, changed only while the model resets
+  std::pair<std::pair<double, double>, UnitPrefs> heads_; // what the headings say
+  std::vector<assess::BagVerdict> verdicts_;              // what the rows show, changed only while the model resets
 };
 
 class BagTable : public QTableView {

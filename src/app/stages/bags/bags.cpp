@@ -25,17 +25,56 @@ using build::at;
 
 namespace {
 constexpr const char* side_keys[] = {"corner", "search", "shelf"};
+
+/// Takes the place of what stands there for it.
+void put_in(QStackedWidget* stack, int index, QWidget* widget) {
+  QWidget* stood = stack->widget(index);
+  const bool shown = stack->currentIndex() == index;
+  stack->insertWidget(index, widget);
+  stack->removeWidget(stood);
+  delete stood;
+  if (shown) stack->setCurrentIndex(index);
+}
 } // namespace
 
 void BagsStage::add_view(const QuestionEntry& entry) {
   View& view = views_.emplace_back();
-  static_cast<QuestionView&>(view) = entry.make(desk_, views_stack_);
-  view.key = entry.key;
-  if (view.plot) connect(view.plot, &HeightPlot::band_moved, this, &StagePage::band_moved);
-  views_stack_->addWidget(view.widget);
+  view.entry = &entry;
+  views_stack_->addWidget(new QWidget(views_stack_)); // until somebody asks
   tabs_->addTab(QCoreApplication::translate("questions", entry.tab));
-  for (const QuestionField& field : entry.fields)
+}
+
+BagsStage::View& BagsStage::view(std::size_t index) {
+  View& view = views_[index];
+  if (view.widget) return view;
+  static_cast<QuestionView&>(view) = view.entry->make(desk_, views_stack_);
+  if (view.plot) connect(view.plot, &HeightPlot::band_moved, this, &StagePage::band_moved);
+  put_in(views_stack_, static_cast<int>(index), view.widget);
+  for (const QuestionField& field : view.entry->fields)
     view.fields.push_back(fit_field(field));
+  return view;
+}
+
+BagsStage::View& BagsStage::shown_view() {
+  return view(static_cast<std::size_t>(std::max(0, tabs_->currentIndex())));
+}
+
+SearchPage* BagsStage::search_page() {
+  if (!search_) {
+    search_ = new SearchPage(desk_, this);
+    put_in(stack_, 1, search_);
+    connect(search_, &SearchPage::taken, this, [this] { show_side("corner"); });
+  }
+  return search_;
+}
+
+ShelfPage* BagsStage::shelf_page() {
+  if (!shelf_) {
+    shelf_ = new ShelfPage(desk_, this);
+    put_in(stack_, 2, shelf_);
+    connect(shelf_, &ShelfPage::edited, this, &StagePage::undo_changed);
+  }
+  return shelf_;
 }
 
 Field* BagsStage::fit_field(const QuestionField& field) {
@@ -54,7 +93,7 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
       sheet_title_(new QLabel(this)), sheet_about_(new QLabel(this)), ends_(new Chips(desk, tr("End"), 80, this)),
       pages_(new Chips(desk, tr("Part of the stage"), 130, this)), stack_(new QStackedWidget(this)),
       table_(new BagTable(desk, this)), tabs_(new QTabBar(this)), views_stack_(new QStackedWidget(this)),
-      beside_(new QWidget(this)), search_(new SearchPage(desk, this)), shelf_(new ShelfPage(desk, this)) {
+      beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   for (QLabel* label : {about_, sheet_about_})
     label->setProperty("quiet", true);
@@ -73,12 +112,10 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
   layout->addWidget(stack_, 1);
   corner_ = make_corner();
   stack_->addWidget(corner_);
-  stack_->addWidget(search_);
-  stack_->addWidget(shelf_);
+  stack_->addWidget(new QWidget(stack_)); // the search and the shelf, once they are gone to
+  stack_->addWidget(new QWidget(stack_));
   connect(ends_, &Chips::chosen, this, [this](int i) { desk_.set_end(static_cast<End>(i)); });
   connect(pages_, &Chips::chosen, this, [this](int i) { show_side(side_keys[i]); });
-  connect(search_, &SearchPage::taken, this, [this] { show_side("corner"); });
-  connect(shelf_, &ShelfPage::edited, this, &StagePage::undo_changed);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, &BagsStage::refresh);
   connect(&desk_, &Desk::posed, this, &BagsStage::refresh_summary);
@@ -117,6 +154,7 @@ QWidget* BagsStage::make_corner() {
   foot->addWidget(beside_);
   layout->addLayout(foot, 1);
   connect(tabs_, &QTabBar::currentChanged, this, [this](int i) {
+    view(static_cast<std::size_t>(i)); // made now, if it was never asked
     views_stack_->setCurrentIndex(i);
     refresh();
     emit band_moved();
@@ -150,7 +188,7 @@ std::vector<Findable> BagsStage::findables() {
 }
 
 std::optional<OwnUndo> BagsStage::own_undo() {
-  if (!shelf_->isVisible()) return std::nullopt;
+  if (!shelf_ || !shelf_->isVisible()) return std::nullopt;
   const CardDrafts& drafts = shelf_->drafts();
   return OwnUndo{tr("edit of the card"), drafts.can_undo(), drafts.can_redo(),
                  [this] {
@@ -172,23 +210,27 @@ QStringList BagsStage::take_files(const QStringList& files) {
 int BagsStage::import_cards(const QStringList& files) {
   if (files.isEmpty()) return 0;
   show_side("shelf");
-  return shelf_->import(files);
+  return shelf_page()->import(files);
 }
 
 QString BagsStage::unkept() const {
-  return shelf_->drafts().any_unkept() ? tr("Bag cards were edited and not kept on your shelf.") : QString();
+  return shelf_ && shelf_->drafts().any_unkept() ? tr("Bag cards were edited and not kept on your shelf.") : QString();
 }
 
 void BagsStage::show_view(const QString& key) {
   show_side("corner");
   for (std::size_t i = 0; i < views_.size(); ++i)
-    if (views_[i].key == key) tabs_->setCurrentIndex(static_cast<int>(i));
+    if (views_[i].entry->key == key) tabs_->setCurrentIndex(static_cast<int>(i));
 }
 
 void BagsStage::show_side(const QString& key) {
   emit called();
   for (int i = 0; i < 3; ++i)
-    if (key == side_keys[i]) stack_->setCurrentIndex(i);
+    if (key == side_keys[i]) {
+      if (i == 1) search_page();
+      if (i == 2) shelf_page();
+      stack_->setCurrentIndex(i);
+    }
   reserve_right(reserved_);
   refresh();
   emit band_moved();
@@ -229,7 +271,7 @@ void BagsStage::refresh() {
   sheet_title_->setText(
       bag.empty() ? tr("No bag chosen")
                   : tr("%1, %2, %3").arg(QString::fromStdString(bag), tr(build::name_of(end)).toLower(), load));
-  const View& shown = views_[static_cast<std::size_t>(std::max(0, tabs_->currentIndex()))];
+  const View& shown = shown_view();
   for (const auto& [path, field] : fit_fields_) {
     field->bind(QString(path).replace("#", key));
     field->setFixedWidth(look.px(112));
@@ -241,8 +283,7 @@ void BagsStage::refresh() {
 
 void BagsStage::refresh_summary() {
   if (!isVisible() || stack_->currentIndex() != 0) return;
-  const auto i = static_cast<std::size_t>(std::max(0, tabs_->currentIndex()));
-  const QString text = views_[i].summary();
+  const QString text = shown_view().summary();
   sheet_about_->setText(text);
   sheet_about_->setToolTip(text);
 }
@@ -263,7 +304,8 @@ std::optional<std::pair<int, int>> BagsStage::band() const {
 }
 
 bool BagsStage::reads_across() const {
-  return stack_->currentIndex() == 0 && views_[static_cast<std::size_t>(std::max(0, tabs_->currentIndex()))].plot;
+  const View& shown = views_[static_cast<std::size_t>(std::max(0, tabs_->currentIndex()))];
+  return stack_->currentIndex() == 0 && shown.plot;
 }
 
 void BagsStage::resizeEvent(QResizeEvent* event) {
@@ -292,16 +334,16 @@ bool BagsStage::go_to(const QString& path) {
     show_view("lean");
     return true;
   }
-  for (const View& view : views_)
-    for (Field* field : view.fields)
+  for (std::size_t i = 0; i < views_.size(); ++i)
+    for (Field* field : view(i).fields)
       if (desk_.resolve(field->path()) == path) {
-        show_view(view.key);
+        show_view(views_[i].entry->key);
         return focus(field);
       }
-  for (const View& view : views_)
-    for (Field* field : view.widget->findChildren<Field*>())
+  for (std::size_t i = 0; i < views_.size(); ++i)
+    for (Field* field : views_[i].widget->findChildren<Field*>())
       if (desk_.resolve(field->path()) == path) {
-        show_view(view.key);
+        show_view(views_[i].entry->key);
         return focus(field);
       }
   return false;

@@ -40,8 +40,8 @@ public:
   void show_view(const QString& key);
   /// `corner`, `search` or `shelf`.
   void show_side(const QString& key);
-  [[nodiscard]] SearchPage* search_page() const { return search_; }
-  [[nodiscard]] ShelfPage* shelf_page() const { return shelf_; }
+  SearchPage* search_page();
+  ShelfPage* shelf_page();
 
 protected:
   void resizeEvent(QResizeEvent* event) override;
@@ -50,10 +50,13 @@ private:
   void fit_table();
   /// One question about the chosen bag.
   struct View : QuestionView {
-    QString key;
+    const QuestionEntry* entry = nullptr;
     std::vector<Field*> fields; // what it goes by, in the row above
   };
   void add_view(const QuestionEntry& entry);
+  /// The view itself, made when it is first asked for: most are never looked at.
+  View& view(std::size_t index);
+  View& shown_view();
   /// The field of this path above the views, made once.
   [[nodiscard]] Field* fit_field(const QuestionField& field);
   QWidget* make_corner();
@@ -67,9 +70,9 @@ private:
   BagTable* table_;
   QTabBar* tabs_;
   QStackedWidget* views_stack_;
-  QWidget* beside_; // where the posts stand
-  SearchPage* search_;
-  ShelfPage* shelf_;
+  QWidget* beside_;              // where the posts stand
+  SearchPage* search_ = nullptr; // once gone to
+  ShelfPage* shelf_ = nullptr;
   QWidget* corner_ = nullptr;
   std::vector<View> views_;
   std::vector<std::pair<QString, Field*>> fit_fields_; // with their paths

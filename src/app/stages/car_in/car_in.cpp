@@ -133,10 +133,13 @@ void CarInStage::begin_tape() {
   emit called(); // which shows the survey
   stack_->setCurrentWidget(tape_);
   tape_->begin();
+  emit band_moved();
 }
 
 void CarInStage::leave_tape() {
+  if (!takes_arrows()) return;
   stack_->setCurrentWidget(survey_);
+  emit band_moved();
 }
 
 int CarInStage::panel_of(const QString& path) const {

@@ -24,6 +24,8 @@ public:
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;
   [[nodiscard]] bool takes_arrows() const override;
+  /// Tape mode has the page to itself: the car is to be large.
+  [[nodiscard]] bool wants_posts() const override { return !takes_arrows(); }
 
   /// One reading at a time, instead of the whole survey.
   void begin_tape();

@@ -30,9 +30,6 @@ private:
   void add_choice(const QString& key, const QString& caption);
   void place();
   void refresh();
-  void paint_spring(QPainter& painter, double x, double floor, double scale) const;
-  void paint_damper(QPainter& painter, double x, double floor, double scale) const;
-  [[nodiscard]] double drawn_length(const char* key, double usual) const;
 
   Desk& desk_;
   build::End end_;

@@ -2,8 +2,10 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/stages/car_in/tape_drawing.h"
 #include "build/names.h"
 
+#include <QHBoxLayout>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QVBoxLayout>
@@ -54,22 +56,29 @@ QString how_to(const QString& place) {
 TapeMode::TapeMode(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), places_(places_in_order(desk.build())), where_(new QLabel(this)),
       how_(new QLabel(this)), progress_(new QLabel(this)), next_(new QLabel(this)),
-      field_(new Field(desk, places_.front(), {}, this)) {
+      field_(new Field(desk, places_.front(), {}, this)), drawing_(new TapeDrawing(desk, this)) {
   setObjectName("tape_mode");
   setAccessibleName(tr("Tape mode"));
   setAutoFillBackground(true);
   auto* layout = new QVBoxLayout(this);
   const int u = desk_.look().unit();
-  layout->setContentsMargins(6 * u, 4 * u, 6 * u, 4 * u);
-  layout->setSpacing(2 * u);
-  layout->addWidget(progress_);
-  layout->addStretch(2);
-  layout->addWidget(where_);
-  layout->addWidget(how_);
-  layout->addWidget(field_, 0, Qt::AlignLeft);
-  layout->addWidget(next_);
-  layout->addStretch(3);
+  layout->setContentsMargins(3 * u, 2 * u, 3 * u, 2 * u);
+  layout->setSpacing(u);
+  layout->addWidget(drawing_, 1);
+  auto* row = new QHBoxLayout; // what is read, and beside it the figure
+  row->setSpacing(4 * u);
+  auto* words = new QVBoxLayout;
+  words->setSpacing(u / 2);
+  how_->setWordWrap(true);
+  words->addWidget(progress_);
+  words->addWidget(where_);
+  words->addWidget(how_);
+  words->addWidget(next_);
+  row->addLayout(words, 1);
+  row->addWidget(field_, 0, Qt::AlignRight | Qt::AlignVCenter);
+  layout->addLayout(row);
   auto* keys = new QLabel(tr("Enter takes it and goes on · ↑ ↓ step · + in front adds a reading · Esc leaves"), this);
+  keys->setProperty("quiet", true);
   layout->addWidget(keys);
   field_->set_prominent(true);
   field_->edit()->installEventFilter(this);
@@ -79,13 +88,15 @@ TapeMode::TapeMode(Desk& desk, QWidget* parent)
 void TapeMode::begin() {
   const Look& look = desk_.look();
   QFont large = look.font(TextSize::huge, true);
-  large.setPixelSize(look.px(30));
+  large.setPixelSize(look.px(26));
   where_->setFont(large);
   how_->setFont(look.font(TextSize::large));
+  for (QLabel* label : {progress_, next_})
+    label->setFont(look.font(TextSize::normal));
   QFont value = large;
-  value.setPixelSize(look.px(48));
+  value.setPixelSize(look.px(30));
   field_->edit()->setFont(value);
-  field_->setFixedWidth(look.px(460));
+  field_->setFixedWidth(look.px(470)); // three readings of a height
   // Start at the first reading not taken yet.
   places_ = places_in_order(desk_.build());
   at_ = 0;
@@ -99,12 +110,13 @@ void TapeMode::begin() {
 
 void TapeMode::reserve_right(int px) {
   const int u = desk_.look().unit();
-  layout()->setContentsMargins(6 * u, 4 * u, px + 2 * u, 4 * u);
+  layout()->setContentsMargins(3 * u, 2 * u, px + 2 * u, 2 * u);
 }
 
 void TapeMode::show_place() {
   field_->edit()->clearFocus();
   field_->bind(places_[at_]);
+  drawing_->show_place(places_[at_]);
   QString name = desk_.words_of(desk_.field(places_[at_]).label);
   if (!name.isEmpty()) name[0] = name[0].toUpper();
   where_->setText(name);

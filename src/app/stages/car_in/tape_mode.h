@@ -10,6 +10,7 @@ namespace mavrel::app {
 
 class Desk;
 class Field;
+class TapeDrawing;
 
 class TapeMode : public QWidget {
   Q_OBJECT
@@ -36,6 +37,7 @@ private:
   int at_ = 0;
   QLabel *where_, *how_, *progress_, *next_;
   Field* field_;
+  TapeDrawing* drawing_;
 };
 
 } // namespace mavrel::app

@@ -1,6 +1,7 @@
 #include "app/stages/bags/questions/height_sheet.h"
 
 #include "app/desk/desk.h"
+#include "app/theme/text_line.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -128,13 +129,13 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
     if (worst(e.windows.reach_blocked, stretch)) add(stretch, true);
   for (const auto& stretch : e.windows.road_blocked)
     if (stretch.load_case && worst(e.windows.road_blocked, stretch)) add(stretch, false);
-  const auto reserve = [&](const assess::Edge& edge, const QString& text) {
+  const auto reserve = [&](const assess::Edge& edge) {
     if (edge.governing && edge.governing->reserve > 0)
-      labels.push_back({edge.height, number(edge.height) + " " + text, false});
+      labels.push_back({edge.height, number(edge.height) + " " + tr(assess::short_name(edge)), false});
   };
   if (e.windows.road) {
-    reserve(e.windows.road->low, tr("bump kept"));
-    reserve(e.windows.road->high, tr("rebound kept"));
+    reserve(e.windows.road->low);
+    reserve(e.windows.road->high);
   }
   std::vector<double> wanted;
   for (const Label& label : labels)
@@ -150,8 +151,7 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
     painter.drawLine(QPointF(area.right() - tick, y[i]), QPointF(area.right(), wanted[i]));
     painter.setRenderHint(QPainter::Antialiasing, false);
     const QRectF room(area.left(), y[i] - line / 2, area.width() - tick - 2, line);
-    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(labels[i].text, Qt::ElideRight, static_cast<int>(room.width())));
+    draw_line(painter, room, Qt::AlignRight | Qt::AlignVCenter, labels[i].text);
   }
 }
 
@@ -191,13 +191,20 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
       painter.drawPolyline(line);
     }
   };
+  // Dots are set one by one: a dotted pen costs more than all the lines together.
+  const auto dot = [&](const Track* track) {
+    if (!track) return;
+    for (double y = s.top; y < s.bottom; y += look.px(4))
+      if (const auto value = track->at(s.H(y)))
+        painter.fillRect(QRectF(column.x(*value) - 0.6, y - 0.6, 1.3, 1.3), t.end(desk_.end()));
+  };
   for (std::size_t c = 0; c < e.cases.size(); ++c)
     if (c != desk_.load_case()) draw(assess::find_track(e.cases[c], *column.what), QPen(t.rule, 1));
   if (column.what == &tracks::pressure)
     for (const TrackRow* side : {&tracks::pressure_left, &tracks::pressure_right})
-      draw(e.find(*side, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+      dot(e.find(*side, desk_.load_case()));
   if (column.what == &tracks::ride_frequency) {
-    draw(e.find(tracks::frequency, desk_.load_case()), QPen(t.end(desk_.end()), 1, Qt::DotLine));
+    dot(e.find(tracks::frequency, desk_.load_case()));
     // Above the bag's heights there is room to say what the dots are.
     painter.setFont(look.font(TextSize::small));
     const QRectF key(column.rect.left() + 2, column.rect.top() + 3, column.rect.width() - 4, look.px(28));
@@ -216,8 +223,11 @@ void HeightSheet::paint_beyond(QPainter& painter, const TrackColumn& column, con
   const HeightScale s = scale();
   for (const assess::BeyondStretch& stretch : track.beyond) {
     QPolygonF line;
-    for (double H = stretch.from; H <= stretch.to + 1e-9; H += 0.001)
+    const int steps = std::max(1, static_cast<int>(std::ceil((stretch.to - stretch.from) / 0.003)));
+    for (int i = 0; i <= steps; ++i) {
+      const double H = stretch.from + (stretch.to - stretch.from) * i / steps;
       if (const auto value = track.at(H)) line << QPointF(column.x(*value), s.y(H));
+    }
     const bool unusable = stretch.what != air::Beyond::last_column;
     painter.setPen(QPen(t.panel, 3)); // the line is broken where it rests on too little
     painter.drawPolyline(line);

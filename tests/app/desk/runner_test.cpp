@@ -1,0 +1,122 @@
+// Long work beside the interface: one piece after the other, with progress, a way to stop it, and no stale answers.
+#include "app/desk/runner.h"
+
+#include "support.h"
+
+#include <QElapsedTimer>
+#include <QTest>
+
+#include <atomic>
+#include <thread>
+
+namespace mavrel::app {
+namespace {
+
+/// Counts up to what it was given, slowly, unless it is stopped.
+struct Counting {
+  using Given = int;
+  using Answer = int;
+  static inline std::atomic<int> begun = 0, at_once = 0, most_at_once = 0;
+  static Answer answer(const Given& given, const RunControl& control) {
+    ++begun;
+    most_at_once = std::max(most_at_once.load(), ++at_once);
+    int i = 0;
+    for (; i < given && !control.stop.stop_requested(); ++i) {
+      std::this_thread::sleep_for(std::chrono::milliseconds(1));
+      control.progress(static_cast<double>(i + 1) / given);
+    }
+    --at_once;
+    return i;
+  }
+};
+
+bool wait_for(const std::function<bool()>& what) {
+  QElapsedTimer timer;
+  timer.start();
+  while (!what() && timer.elapsed() < 5000)
+    QTest::qWait(2);
+  return what();
+}
+
+TEST(Runner, AnswersOnTheInterfacesThreadWithProgressThatNeverFalls) {
+  Runner runner;
+  std::vector<double> seen;
+  const auto here = std::this_thread::get_id();
+  LongAnswer<Counting>* asked = nullptr;
+  LongAnswer<Counting> answer(runner, [&] {
+    EXPECT_EQ(std::this_thread::get_id(), here);
+    if (asked) seen.push_back(asked->done());
+  });
+  asked = &answer;
+  answer.ask(20);
+  EXPECT_TRUE(answer.is_running());
+  EXPECT_FALSE(answer.answer());
+  ASSERT_TRUE(wait_for([&] { return !answer.is_running(); }));
+  EXPECT_EQ(answer.answer(), 20);
+  EXPECT_TRUE(std::is_sorted(seen.begin(), seen.end()));
+  EXPECT_GT(seen.size(), 5U);
+}
+
+TEST(Runner, WhatIsStoppedNeverArrivesAndTheNextBegins) {
+  Runner runner;
+  LongAnswer<Counting> first(runner, [] {}), second(runner, [] {});
+  Counting::most_at_once = 0;
+  first.ask(100000);
+  second.ask(5);
+  QTest::qWait(20);
+  EXPECT_TRUE(second.is_running()) << "it waits its turn";
+  first.forget();
+  ASSERT_TRUE(wait_for([&] { return !second.is_running(); }));
+  EXPECT_EQ(second.answer(), 5);
+  EXPECT_FALSE(first.answer());
+  EXPECT_EQ(Counting::most_at_once, 1) << "one piece of work at a time";
+}
+
+TEST(Runner, AnAnswerToSomethingElseIsGivenUp) {
+  Runner runner;
+  LongAnswer<Counting> answer(runner, [] {});
+  answer.ask(3);
+  ASSERT_TRUE(wait_for([&] { return !answer.is_running(); }));
+  EXPECT_FALSE(answer.keep_only_for(3));
+  EXPECT_TRUE(answer.answer());
+  EXPECT_TRUE(answer.keep_only_for(4));
+  EXPECT_FALSE(answer.answer());
+  EXPECT_FALSE(answer.was_asked());
+  answer.ask(100000);
+  EXPECT_TRUE(answer.keep_only_for(1)) << "work under way for something else is given up too";
+  EXPECT_FALSE(answer.is_running());
+}
+
+TEST(Runner, WhoeverAskedMayGoWhileItRuns) {
+  Runner runner;
+  const int before = Counting::begun;
+  {
+    LongAnswer<Counting> gone(runner, [] { FAIL() << "nobody is there to hear it"; });
+    // The first call is the asking itself; from then on silence.
+  }
+  auto answer = std::make_unique<LongAnswer<Counting>>(runner, [] {});
+  answer->ask(100000);
+  ASSERT_TRUE(wait_for([&] { return Counting::begun > before; }));
+  answer.reset();
+  QTest::qWait(20);
+}
+
+TEST(Runner, EndsItsWorkBeforeItGoes) {
+  auto runner = std::make_unique<Runner>();
+  std::atomic<bool> ended = false;
+  std::atomic<bool> begun = false;
+  runner->start([&](const RunControl& control) -> std::function<void()> {
+    begun = true;
+    while (!control.stop.stop_requested())
+      std::this_thread::sleep_for(std::chrono::milliseconds(1));
+    ended = true;
+    return [] { FAIL() << "delivered after its runner went"; };
+  });
+  ASSERT_TRUE(wait_for([&] { return begun.load(); }));
+  runner.reset();
+  EXPECT_TRUE(ended);
+  QTest::qWait(10);
+}
+
+} // namespace
+} // namespace mavrel::app
