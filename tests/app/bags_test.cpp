@@ -116,5 +116,23 @@ TEST_F(BagsTest, AVariantIsKeptChangedAndCompared) {
   EXPECT_EQ(build().active_variant, 0U);
 }
 
+TEST_F(BagsTest, WhatChangedWhileNobodyLookedIsJudgedWhenTheShelfIsShown) {
+  window_->go_to_stage("bags");
+  QCoreApplication::processEvents();
+  const BagModel& judged = window_->findChild<BagTable*>()->bags();
+  const auto before = judged.judged(0).ride_frequency;
+  ASSERT_TRUE(before);
+  window_->go_to_stage("car_in");
+  desk().document().put(build::empty_build(), {}, true);
+  ASSERT_FALSE(desk().type("front.left.height_m", "378 mm"));
+  window_->go_to_stage("bags");
+  QCoreApplication::processEvents();
+  for (int row = 0; row < judged.rowCount(); ++row) {
+    EXPECT_FALSE(judged.judged(row).ride_frequency) << "nobody knows what this car weighs";
+    for (const Message& reason : judged.judged(row).reasons)
+      EXPECT_EQ(say(reason).find("Ramp"), std::string::npos) << say(reason);
+  }
+}
+
 } // namespace
 } // namespace mavrel::app

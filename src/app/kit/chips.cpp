@@ -18,6 +18,10 @@ Chips::Chips(Desk& desk, QString accessible_name, int most_width, QWidget* paren
 }
 
 void Chips::show_choices(const QStringList& names, int current) {
+  if (names == names_ && current == current_ && look_ == desk_.look()) return;
+  names_ = names;
+  current_ = current;
+  look_ = desk_.look();
   // Buttons are kept where they are: the one with the keyboard's focus must not vanish under it.
   auto buttons = group_->buttons();
   while (buttons.size() > names.size())

@@ -1,6 +1,9 @@
 // A row of choices of which one is held: load cases, variants, ends.
 #pragma once
 
+#include "app/theme/look.h"
+
+#include <QStringList>
 #include <QWidget>
 
 class QButtonGroup;
@@ -23,6 +26,9 @@ signals:
 private:
   Desk& desk_;
   int most_width_;
+  QStringList names_; // as shown
+  int current_ = -1;
+  Look look_;
   QButtonGroup* group_;
   QHBoxLayout* row_;
 };

@@ -11,6 +11,7 @@
 namespace mavrel::app {
 
 HeightPlot::HeightPlot(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+  setAttribute(Qt::WA_OpaquePaintEvent); // it paints all of itself: nothing under it need be
   setCursor(Qt::SizeVerCursor);
   setMinimumHeight(desk_.look().px(220));
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})

@@ -18,6 +18,7 @@ using build::at;
 
 HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("height_posts");
+  setAttribute(Qt::WA_OpaquePaintEvent); // it paints all of itself: nothing under it need be
   setFocusPolicy(Qt::StrongFocus);
   setMouseTracking(true);
   setAccessibleName(tr("Height posts"));
@@ -54,7 +55,7 @@ void HeightPosts::describe() {
 }
 
 QSize HeightPosts::sizeHint() const {
-  return {desk_.look().px(320), desk_.look().px(500)};
+  return {desk_.look().px(314), desk_.look().px(500)};
 }
 
 void HeightPosts::set_band(int top, int bottom, bool aligned) {

@@ -318,6 +318,11 @@ void BagTable::resizeEvent(QResizeEvent* event) {
   fit_columns();
 }
 
+void BagTable::showEvent(QShowEvent* event) {
+  QTableView::showEvent(event);
+  refresh(); // nothing was judged while nobody looked
+}
+
 void BagTable::choose(const QModelIndex& index) {
   if (index.isValid()) choose_bag(desk_, desk_.end(), model_->judged(index.row()).bag);
 }

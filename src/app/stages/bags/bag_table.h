@@ -44,6 +44,7 @@ public:
 protected:
   void keyPressEvent(QKeyEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
+  void showEvent(QShowEvent* event) override;
 
 private:
   void choose(const QModelIndex& index);

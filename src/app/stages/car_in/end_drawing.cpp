@@ -57,6 +57,8 @@ void EndDrawing::add_choice(const QString& key, const QString& caption) {
 }
 
 void EndDrawing::refresh() {
+  if (!isVisible() && placed_) return; // out of sight; it catches up when it is shown
+  placed_ = true;
   for (const auto& [key, box] : choices_) {
     const QString name = tr(desk_.field(QString("%1.%2").arg(build::key_of(end_), key)).shown.c_str());
     box->setCurrentIndex(box->findText(name));
@@ -79,6 +81,11 @@ void EndDrawing::refresh() {
                               .arg(desk_.shown(estimate.usual.value, estimate.kind)));
   place();
   update();
+}
+
+void EndDrawing::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  refresh();
 }
 
 void EndDrawing::resizeEvent(QResizeEvent*) {

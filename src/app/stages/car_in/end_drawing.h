@@ -23,6 +23,7 @@ public:
 protected:
   void paintEvent(QPaintEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
+  void showEvent(QShowEvent* event) override;
 
 private:
   void add(const QString& key, const QString& caption);
@@ -33,6 +34,7 @@ private:
 
   Desk& desk_;
   build::End end_;
+  bool placed_ = false;
   std::map<QString, Field*> fields_;
   std::map<QString, QComboBox*> choices_;
 };

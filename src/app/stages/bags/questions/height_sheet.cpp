@@ -20,7 +20,7 @@ HeightSheet::HeightSheet(Desk& desk, QWidget* parent) : HeightPlot(desk, parent)
 
 QRectF HeightSheet::limits_area() const {
   const QRectF p = plot();
-  return {p.left(), p.top(), static_cast<double>(desk_.look().px(112)), p.height()};
+  return {p.left(), p.top(), static_cast<double>(desk_.look().px(106)), p.height()};
 }
 
 std::vector<HeightSheet::TrackColumn> HeightSheet::columns() const {
@@ -210,7 +210,7 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
     const QRectF key(column.rect.left() + 2, column.rect.top() + 3, column.rect.width() - 4, look.px(28));
     painter.fillRect(key, t.panel);
     painter.setPen(t.second);
-    painter.drawText(key, Qt::AlignCenter | Qt::TextWordWrap, tr("dotted: without the tyre"));
+    painter.drawText(key, Qt::AlignCenter | Qt::TextWordWrap, tr("dotted: no tyre"));
   }
   const Track* track = e.find(*column.what, desk_.load_case());
   draw(track, line_pen(2));
