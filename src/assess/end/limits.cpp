@@ -96,36 +96,64 @@ struct Bare {
   bool below; // forbids what is below
 };
 
+/// What the length of a limit is the length of.
+enum class Of {
+  damper, // eye to eye
+  bag,    // of the bag itself
+  height, // H
+};
+
+/// One limit of shape: where it lies. A new one is a row here, and its own row above.
+struct BareRow {
+  const Limit* limit;
+  bool below;
+  Of of;
+  /// @param bag  nullptr: none chosen
+  std::optional<double> (*at)(const EndModel& model, const BagOnEnd* bag);
+};
+using Length = std::optional<double>;
+constexpr double covered = 1e-6; // m that a card may stop short
+
+constexpr BareRow bare_rows[] = {
+    {&limits::damper_shut, true, Of::damper, [](const EndModel& m, const BagOnEnd*) { return m.damper_shut; }},
+    {&limits::damper_open, false, Of::damper, [](const EndModel& m, const BagOnEnd*) { return m.damper_open; }},
+    {&limits::bump_stop, true, Of::height, [](const EndModel& m, const BagOnEnd*) { return m.stop_height; }},
+    {&limits::bag_collapsed, true, Of::bag,
+     [](const EndModel&, const BagOnEnd* bag) { return bag ? Length(bag->least_bag_height()) : std::nullopt; }},
+    {&limits::bag_full, false, Of::bag,
+     [](const EndModel&, const BagOnEnd* bag) { return bag ? Length(bag->card().max_height) : std::nullopt; }},
+    // Between what the bag may do and what its card was measured over, nobody knows.
+    {&limits::card_unknown, true, Of::bag,
+     [](const EndModel&, const BagOnEnd* bag) {
+       const bool short_of = bag && bag->bag().curve.lowest() > bag->least_bag_height() + covered;
+       return short_of ? Length(bag->bag().curve.lowest()) : std::nullopt;
+     }},
+    {&limits::card_unknown, false, Of::bag,
+     [](const EndModel&, const BagOnEnd* bag) {
+       const bool short_of = bag && bag->bag().curve.highest() < bag->card().max_height - covered;
+       return short_of ? Length(bag->bag().curve.highest()) : std::nullopt;
+     }},
+};
+
 std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
   std::vector<Bare> out;
   const motion::TravelMap& map = *model.map;
-  // A part whose end lies beyond the map limits nothing within it, unless the map lies wholly past that end.
-  const auto add = [&](const Limit& limit, std::optional<double> height, bool below, double at_low, double at_high,
-                       double end) {
-    if (height) return out.push_back({&limit, *height, below});
-    if (below && std::max(at_low, at_high) < end) out.push_back({&limit, map.highest(), below});
-    if (!below && std::min(at_low, at_high) > end) out.push_back({&limit, map.lowest(), below});
-  };
-  if (map.has_damper()) {
-    const double at_low = map.damper(map.lowest()).value, at_high = map.damper(map.highest()).value;
-    if (model.damper_shut)
-      add(limits::damper_shut, map.height_for_damper(*model.damper_shut), true, at_low, at_high, *model.damper_shut);
-    if (model.damper_open)
-      add(limits::damper_open, map.height_for_damper(*model.damper_open), false, at_low, at_high, *model.damper_open);
-  }
-  if (model.stop_height) out.push_back({&limits::bump_stop, *model.stop_height, true});
-  if (bag) {
-    const double at_low = bag->bag_height(map.lowest()), at_high = bag->bag_height(map.highest());
-    add(limits::bag_collapsed, bag->height_for_bag(bag->least_bag_height()), true, at_low, at_high,
-        bag->least_bag_height());
-    add(limits::bag_full, bag->height_for_bag(bag->card().max_height), false, at_low, at_high, bag->card().max_height);
-    // Between what the bag may do and what its card was measured over, nobody knows.
-    constexpr double covered = 1e-6; // m
-    const air::BagCurve& curve = bag->bag().curve;
-    if (curve.lowest() > bag->least_bag_height() + covered)
-      add(limits::card_unknown, bag->height_for_bag(curve.lowest()), true, at_low, at_high, curve.lowest());
-    if (curve.highest() < bag->card().max_height - covered)
-      add(limits::card_unknown, bag->height_for_bag(curve.highest()), false, at_low, at_high, curve.highest());
+  for (const BareRow& row : bare_rows) {
+    const auto end = row.at(model, bag);
+    if (!end || (row.of == Of::damper && !map.has_damper())) continue;
+    const auto length = [&](double H) {
+      return row.of == Of::damper ? map.damper(H).value : row.of == Of::bag ? bag->bag_height(H) : H;
+    };
+    const auto height = row.of == Of::damper ? map.height_for_damper(*end)
+                        : row.of == Of::bag  ? bag->height_for_bag(*end)
+                                             : end;
+    // A part whose end lies beyond the map limits nothing within it, unless the map lies wholly past that end.
+    if (height)
+      out.push_back({row.limit, *height, row.below});
+    else if (row.below && length(map.highest()) < *end)
+      out.push_back({row.limit, map.highest(), row.below});
+    else if (!row.below && length(map.lowest()) > *end)
+      out.push_back({row.limit, map.lowest(), row.below});
   }
   return out;
 }

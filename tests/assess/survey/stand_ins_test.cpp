@@ -119,7 +119,7 @@ TEST(Rows, HaveKeysOfTheirOwnAndSayWhatTheyAre) {
     EXPECT_FALSE(say(limit->way_out(0.012)).empty()) << limit->key;
     EXPECT_LE(std::string(limit->short_name).size(), 12U) << limit->short_name;
   }
-  EXPECT_EQ(keys.size(), 8U);
+  EXPECT_GE(keys.size(), 8U);
   for (const TrackRow* track : all_tracks())
     EXPECT_TRUE(keys.insert(track->key).second) << track->key;
   for (const StageRow* stage : all_stages())
