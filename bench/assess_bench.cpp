@@ -3,6 +3,7 @@
 #include "assess/bags/judge.h"
 #include "assess/bags/ride.h"
 #include "assess/bags/softening.h"
+#include "assess/kept/digest.h"
 #include "assess/search/search.h"
 #include "build/file.h"
 #include "build/history.h"

@@ -8,9 +8,8 @@
 //   static Answer answer(const Given&);                  pure
 #pragma once
 
-#include "assess/kept/digest.h"
-
 #include <memory>
+#include <tuple>
 #include <utility>
 
 namespace mavrel::assess {

@@ -1,4 +1,5 @@
 // Answers kept by what they were worked out from, and the digests that a sign-off would remember.
+#include "assess/kept/digest.h"
 #include "assess/kept/kept.h"
 
 #include "assess/asked.h"

@@ -108,7 +108,7 @@ void EndDrawing::place() {
   put("damper_shut_m", right, look.px(2) + 2 * (h + gap), w);
   put("bump_stop_gap_m", right, look.px(2) + 3 * (h + gap), w);
   put("damper_ratio", right, look.px(2) + 4 * (h + gap), w);
-  const int column = look.px(440), wide = std::max(look.px(150), width() - column);
+  const int column = look.px(428), wide = std::max(look.px(150), width() - column);
   int y = look.px(4);
   for (const char* key : {"layout", "spring_place", "spring_seat", "bump_stop_place"}) {
     choices_.at(key)->setGeometry(column, y, wide, look.px(25));

@@ -115,7 +115,7 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   auto* right = new QVBoxLayout;
   held_->setWordWrap(true);
   held_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-  held_->setFixedWidth(desk_.look().px(236));
+  held_->setFixedWidth(desk_.look().px(212));
   right->addWidget(held_, 1);
   auto* steps = new QHBoxLayout;
   for (const auto& [name, object, by] :
