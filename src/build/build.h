@@ -62,6 +62,24 @@ struct Corner {
   friend bool operator==(const Corner&, const Corner&) = default;
 };
 
+/// A gap that somebody wants followed through the travel, at one step of it.
+struct CycleGap {
+  std::string name; // `tyre to liner`
+  double value = 0; // m; negative where things overlap
+  Extra extra;
+  friend bool operator==(const CycleGap&, const CycleGap&) = default;
+};
+
+/// One step of jacking a wheel through its travel with the spring out.
+struct CycleRow {
+  double height = 0.35;                 // m, H
+  std::optional<double> spring, damper; // m, seat to seat and eye to eye
+  std::optional<double> camber, toe;    // rad, top outward and toe-in positive
+  std::vector<CycleGap> gaps;
+  Extra extra;
+  friend bool operator==(const CycleRow&, const CycleRow&) = default;
+};
+
 /// One axle as it was found. Entered once, it holds for both sides.
 struct EndSurvey {
   Layout layout = Layout::strut;
@@ -88,6 +106,7 @@ struct EndSurvey {
   std::optional<double> bar_rate;           // N·m/rad, the anti-roll bar at the axle; none when absent
   std::optional<double> roll_centre;        // m above the road; estimated from the layout when absent
   std::optional<double> spring_base;        // m between left and right spring of a solid axle; estimated when absent
+  List<CycleRow> cycle;                     // in any order, heights may repeat; empty: no sheet was taken
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
 };

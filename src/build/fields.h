@@ -74,6 +74,31 @@ void fields(V& v, T& corner) {
   v.extra(corner.extra);
 }
 
+constexpr std::size_t most_cycle_rows = 60, most_cycle_gaps = 8, most_gap_name = 40;
+constexpr NumberSpec cycle_height{Kind::length, 0.05, 1.2, words("height")};
+constexpr NumberSpec cycle_spring{Kind::length, 0.03, 1.0, words("spring seat distance")};
+constexpr NumberSpec cycle_damper{Kind::length, 0.05, 1.5, words("damper length")};
+constexpr NumberSpec cycle_angle{Kind::angle, -0.35, 0.35, words("angle")};
+constexpr NumberSpec cycle_gap{Kind::length, -0.2, 1.0, words("gap")};
+
+template <class V, Is<CycleGap> T>
+void fields(V& v, T& gap) {
+  v.text("name", gap.name, words("name"), most_gap_name);
+  v.number("value_m", gap.value, cycle_gap);
+  v.extra(gap.extra);
+}
+
+template <class V, Is<CycleRow> T>
+void fields(V& v, T& row) {
+  v.number("height_m", row.height, cycle_height);
+  v.number("spring_m", row.spring, cycle_spring);
+  v.number("damper_m", row.damper, cycle_damper);
+  v.number("camber_rad", row.camber, cycle_angle);
+  v.number("toe_rad", row.toe, cycle_angle);
+  v.list("gaps", row.gaps, words("gap"), 0, most_cycle_gaps);
+  v.extra(row.extra);
+}
+
 template <class V, Is<EndSurvey> T>
 void fields(V& v, T& end) {
   v.choice("layout", end.layout, words("suspension"));
@@ -104,6 +129,7 @@ void fields(V& v, T& end) {
   v.number("bar_rate_n_m_per_rad", end.bar_rate, {Kind::turning, 0, 3e5, words("anti-roll bar")});
   v.number("roll_centre_m", end.roll_centre, {Kind::length, -0.4, 0.8, words("roll centre above the road")});
   v.number("spring_base_m", end.spring_base, {Kind::length, 0.3, 2.2, words("spring base")});
+  v.list("cycle", end.cycle, words("cycle reading"), 0, most_cycle_rows);
   v.extra(end.extra);
 }
 

@@ -4,9 +4,11 @@
 #include "app/print/sheet_pdf.h"
 #include "assess/assess.h"
 #include "assess/search/search.h"
+#include "build/cycle_csv.h"
 #include "build/file.h"
 #include "build/json.h"
 #include "file/text_file.h"
+#include "motion/cycle_fit.h"
 #include "motion/wheel.h"
 #include "quantity/quantity.h"
 #include "quantity/text.h"
@@ -108,6 +110,36 @@ Expected<std::string> bag(const BagRequest& request) {
     out["dynamic"].push_back({{"frequency_hz", d.frequency},
                               {"stiffness_n_per_m", d.stiffness},
                               {"loss_angle_deg", d.loss_angle * 180 / std::numbers::pi}});
+  return printed(out);
+}
+
+Expected<std::string> cycle(const std::string& sheet) {
+  const auto text = read_text(sheet, 256 * 1024);
+  if (!text) return refuse(text.error());
+  const auto rows = build::read_cycle_csv(*text);
+  if (!rows) return refuse(words("{0}: {1}"), {shown_path(std::filesystem::path(sheet).filename()), rows.error()});
+  std::vector<motion::CycleReading> readings;
+  std::vector<std::size_t> numbers;
+  for (std::size_t i = 0; i < rows->size(); ++i)
+    if ((*rows)[i].spring) {
+      readings.push_back({(*rows)[i].height, *(*rows)[i].spring});
+      numbers.push_back(i + 1);
+    }
+  const auto fit = motion::fit_cycle(readings);
+  if (!fit) return refuse(words("{0}: {1}"), {shown_path(std::filesystem::path(sheet).filename()), fit.error()});
+  Json out = {{"degree", fit->degree}};
+  out["at"] = Json::array();
+  for (const motion::CycleReading& reading : readings) {
+    const auto at = fit->length.read(reading.height);
+    const auto sd = fit->slope_sd(reading.height);
+    out["at"].push_back({{"height_m", reading.height},
+                         {"spring_length_m", at.value},
+                         {"motion_ratio", at.slope},
+                         {"motion_ratio_sd", sd ? Json(*sd) : Json(nullptr)}});
+  }
+  out["measure_again"] = Json::array();
+  for (const std::size_t i : fit->measure_again)
+    out["measure_again"].push_back(numbers[i]);
   return printed(out);
 }
 

@@ -13,6 +13,8 @@ struct BagRequest {
 };
 [[nodiscard]] Expected<std::string> bag(const BagRequest& request);
 
+/// The fit of a cycle sheet: degree, per row the fitted length, ratio and its standard error, rows to measure again.
+[[nodiscard]] Expected<std::string> cycle(const std::string& sheet);
 [[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
 
 struct BuildRequest {

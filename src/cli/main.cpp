@@ -82,6 +82,12 @@ int main(int argc, char** argv) {
   wheel_command->add_option("code", wheels, "\"205/45R17 7.5 ET35\"")->required()->expected(1, 2);
   wheel_command->callback([&] { run = [&] { return cli::wheel(wheels); }; });
 
+  std::string sheet;
+  auto* cycle_command =
+      app.add_subcommand("cycle", "Motion ratio of a wheel jacked through its travel, and rows to read again");
+  cycle_command->add_option("sheet", sheet, "Cycle sheet, *.csv")->required();
+  cycle_command->callback([&] { run = [&] { return cli::cycle(sheet); }; });
+
   cli::BuildRequest request;
   auto* assess_command = app.add_subcommand("assess", "Windows, limits, tracks and findings of a build");
   assess_command->add_option("build", request.build, "Build file, *.mavrel")->required();

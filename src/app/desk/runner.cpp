@@ -73,7 +73,12 @@ void Runner::run(const std::stop_token& ending) {
                                  deliver(
                                      job->number, [job, share] { job->progress(share); }, false);
                              }};
-    deliver(job->number, job->work(control), true);
+    std::function<void()> act;
+    try {
+      act = job->work(control);
+    } catch (...) { // whoever put it in line says what it can of that; the others' work goes on
+    }
+    deliver(job->number, act, true);
   }
 }
 

@@ -76,10 +76,15 @@ public:
     given_ = std::make_shared<const Given>(std::move(given));
     number_ = runner_.start(
         [this, held = given_, alive = alive_](const RunControl& control) -> std::function<void()> {
-          auto answer = std::make_shared<Answer>(Question::answer(*held, control));
+          std::shared_ptr<Answer> answer;
+          try {
+            answer = std::make_shared<Answer>(Question::answer(*held, control));
+          } catch (...) { // out of memory, most likely: no answer, and the program goes on
+          }
           return [this, alive, answer] {
             if (!*alive) return;
-            answer_ = std::move(*answer);
+            if (answer) answer_ = std::move(*answer);
+            broke_off_ = answer == nullptr;
             number_.reset();
             changed_();
           };
@@ -106,6 +111,8 @@ public:
 
   [[nodiscard]] bool is_running() const { return number_.has_value(); }
   [[nodiscard]] bool was_asked() const { return given_ != nullptr; }
+  /// It ended without an answer, because the machine could not go on with it.
+  [[nodiscard]] bool broke_off() const { return broke_off_; }
   [[nodiscard]] double done() const { return done_; }
   [[nodiscard]] const std::optional<Answer>& answer() const { return answer_; }
 
@@ -115,6 +122,7 @@ private:
     number_.reset();
     given_.reset();
     answer_.reset();
+    broke_off_ = false;
     done_ = 0;
   }
 
@@ -125,6 +133,7 @@ private:
   std::optional<Answer> answer_;
   std::optional<quint64> number_; // of the work under way
   double done_ = 0;
+  bool broke_off_ = false;
 };
 
 } // namespace mavrel::app

@@ -71,6 +71,26 @@ void fill_damper(const SurveyedEnd& survey, const StandIns& usual, std::optional
   away(out.damper_shut, "damper_shut_m", shut, -1);
 }
 
+/// From the cycle sheet where there is one, as far as it was read; else a straight line from one height.
+motion::TravelMap map_of(const SurveyedEnd& read, const std::optional<double>& damper) {
+  const double H = *read.height;
+  if (!read.spring_fit && !read.damper_fit)
+    return motion::TravelMap::linear(H, *read.spring_length, *read.motion_ratio, damper, *read.damper_ratio);
+  constexpr double straight = 0.3;  // m either side that a single reading's line is taken on
+  constexpr double trusted = 0.015; // m beyond what was read
+  double lowest = H - straight, highest = H + straight;
+  const auto curve = [&](const std::optional<motion::CycleFit>& fit, double length, double ratio) -> curve::Polynomial {
+    if (!fit) return {H, {length, ratio}};
+    lowest = std::max(lowest, fit->lowest - trusted);
+    highest = std::min(highest, fit->highest + trusted);
+    return fit->length;
+  };
+  const curve::Polynomial spring = curve(read.spring_fit, *read.spring_length, *read.motion_ratio);
+  std::optional<curve::Polynomial> damper_curve;
+  if (damper) damper_curve = curve(read.damper_fit, *damper, *read.damper_ratio);
+  return motion::TravelMap::from_curves(spring, std::move(damper_curve), H, lowest, highest);
+}
+
 } // namespace
 
 EndModel end_model(const EndGiven& given) {
@@ -116,9 +136,12 @@ EndModel end_model(const EndGiven& given) {
   out.estimated = read.estimated;
   std::optional<double> damper = read.damper_length;
   fill_damper(read, stand_ins(survey.layout), damper, out);
-  out.map =
-      motion::TravelMap::linear(*read.height, *read.spring_length, *read.motion_ratio, damper, *read.damper_ratio);
-  if (read.stop_gap && out.stop_ratio) out.stop_height = *read.height - *read.stop_gap / *out.stop_ratio;
+  out.map = map_of(read, damper);
+  if (!read.stop_gap || !out.stop_ratio) return out;
+  if (survey.bump_stop_place == build::StopPlace::damper && read.damper_fit)
+    out.stop_height = out.map->height_for_damper(*damper - *read.stop_gap);
+  else
+    out.stop_height = *read.height - *read.stop_gap / *out.stop_ratio;
   return out;
 }
 

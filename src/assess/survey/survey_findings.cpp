@@ -24,6 +24,7 @@ constexpr double cross_weight_band = 0.015; // either side of a half
 constexpr double length_spread = 0.004;     // m among readings of one length
 constexpr double mass_spread = 0.02;        // of the mean
 constexpr double ratio_spread = 0.05;
+constexpr double ratio_doubt = 0.04;        // of a ratio that its standard error may be
 constexpr double beyond_bumper = 0.4;       // m that a hitch or a rack stands out
 constexpr double floor_tilt = 0.006;        // m, highest to lowest
 constexpr double floor_twist_limit = 0.003; // m
@@ -50,6 +51,9 @@ constexpr FindingRow rows[] = {
     {"corner_lifts", &stages::car_in},
     {"track_missing", &stages::car_in},
     {"load_outside_car", &stages::car_in},
+    {"cycle_measure_again", &stages::car_in},
+    {"cycle_unusable", &stages::car_in},
+    {"ratio_doubtful", &stages::car_in},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -69,6 +73,7 @@ public:
       sides(end);
       spreads(end);
       damper(end);
+      cycle(end);
       ratings(end);
     }
     cross();
@@ -104,13 +109,15 @@ private:
       const bool any_height = !e.corners[0].height.values.empty() || !e.corners[1].height.values.empty();
       want(any_mass, path(end, Side::left, "mass_kg"), words("corner weight"));
       want(any_height, path(end, Side::left, "height_m"), words("height"));
-      want(!e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"));
-      want(!e.spring_length.values.empty(), path(end, "spring_length_m"), words("spring seat distance"));
-      want(!e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"));
+      const SurveyedEnd& read = *given_.ends[at(end)];
+      want(read.spring_fit || !e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"));
+      want(read.spring_fit || !e.spring_length.values.empty(), path(end, "spring_length_m"),
+           words("spring seat distance"));
+      want(read.damper_fit || !e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"));
       want(!e.damper_open.values.empty(), path(end, "damper_open_m"), words("open damper"));
       want(!e.damper_shut.values.empty(), path(end, "damper_shut_m"), words("shut damper"));
       want(!e.bump_stop_gap.values.empty(), path(end, "bump_stop_gap_m"), words("bump stop gap"));
-      if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty())
+      if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty() && !read.damper_fit)
         want(!e.damper_ratio.values.empty(), path(end, "damper_ratio"), words("damper motion ratio"));
       map = map && any_mass && any_height;
     }
@@ -259,6 +266,49 @@ private:
       f.number = metres(*length, 1);
       f.limit = metres(over ? *open : *shut, 1);
     }
+  }
+
+  /// What the cycle sheet says of itself: rows to read again, and how well the ratio is known by it.
+  void cycle(End end) {
+    const SurveyedEnd& read = *given_.ends[at(end)];
+    const build::EndSurvey& e = survey(end);
+    const auto row_path = [&](std::size_t i, const char* field) {
+      return fmt::format("{}.cycle.{}.{}", key_of(end), i, field);
+    };
+    if (read.cycle_trouble)
+      add(row("cycle_unusable"), Severity::caution, end, row_path(0, "height_m"),
+          {words("{0} cycle sheet can't be used"), {name_of(end)}}, *read.cycle_trouble,
+          {words("Until it can, one reading and its ratio stand for the whole travel."), {}});
+    const auto again = [&](const std::optional<motion::CycleFit>& fit, const std::vector<std::size_t>& taken_from,
+                           const char* field, const char* what) {
+      if (!fit) return;
+      for (const std::size_t i : fit->measure_again) {
+        const build::CycleRow& odd = e.cycle[taken_from[i]];
+        const double taken = field == std::string_view("spring_m") ? *odd.spring : *odd.damper;
+        auto& f =
+            add(row("cycle_measure_again"), Severity::caution, end, row_path(taken_from[i], field),
+                {words("{0} {1} at {2}: measure again"), {name_of(end), what, metres(odd.height)}},
+                {words("Row {0} reads {1}; the other rows do not believe it. It stays in the curve until it is taken "
+                       "again or dropped."),
+                 {std::to_string(taken_from[i] + 1), metres(taken, 1)}},
+                {words("The curve has {0} there."), {metres(fit->length.read(odd.height).value, 1)}});
+        f.number = metres(taken, 1);
+        f.limit = metres(fit->length.read(odd.height).value, 1);
+      }
+    };
+    again(read.spring_fit, read.spring_rows, "spring_m", words("spring seats"));
+    again(read.damper_fit, read.damper_rows, "damper_m", words("damper"));
+    if (!read.spring_fit || !read.height) return;
+    const auto sd = read.spring_fit->slope_sd(*read.height);
+    if (sd && *sd <= ratio_doubt * *read.motion_ratio) return;
+    auto& f = add(row("ratio_doubtful"), Severity::note, end, row_path(0, "spring_m"),
+                  {words("{0} motion ratio is not well known"), {name_of(end)}},
+                  sd ? Message{words("{0} ± {1} by the cycle sheet. Pressure follows it once, stiffness twice."),
+                               {number(*read.motion_ratio, 2), number(*sd, 2)}}
+                     : Message{words("{0} by the cycle sheet, with no reading to spare: nobody can say how well."),
+                               {number(*read.motion_ratio, 2)}},
+                  {words("More rows, and the ends of the travel among them."), {}});
+    f.number = number(*read.motion_ratio, 2);
   }
 
   void over(std::optional<End> end, const FindingRow& what, std::string place, const std::string& load,

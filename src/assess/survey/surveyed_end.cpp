@@ -38,6 +38,59 @@ void fill_in(const build::EndSurvey& survey, SurveyedEnd& out) {
   take(out.damper_ratio, "damper_ratio", Kind::plain, usual.damper_ratio);
 }
 
+/// How far beyond the heights that were read a curve may be trusted, m.
+constexpr double trusted_beyond = 0.015;
+
+/// A length of the sheet as a curve over height; none where it has too little of it.
+std::optional<motion::CycleFit> fit_of(const List<build::CycleRow>& rows, std::optional<double> build::CycleRow::*what,
+                                       std::vector<std::size_t>& used, std::optional<Message>& trouble) {
+  std::vector<motion::CycleReading> readings;
+  for (std::size_t i = 0; i < rows.size(); ++i)
+    if (const auto& length = rows[i].*what) {
+      readings.push_back({rows[i].height, *length});
+      used.push_back(i);
+    }
+  if (readings.empty()) return std::nullopt;
+  auto fit = motion::fit_cycle(readings);
+  if (fit) return std::move(*fit);
+  if (!trouble) trouble = fit.error();
+  return std::nullopt;
+}
+
+/// Reads the cycle sheet where the car stood on its wheels within what it covers.
+void read_cycle(const build::EndSurvey& survey, SurveyedEnd& out) {
+  if (survey.cycle.empty() || !out.height) return;
+  const double H = *out.height;
+  auto spring = fit_of(survey.cycle, &build::CycleRow::spring, out.spring_rows, out.cycle_trouble);
+  auto damper = fit_of(survey.cycle, &build::CycleRow::damper, out.damper_rows, out.cycle_trouble);
+  const auto covers = [&](const motion::CycleFit& fit) {
+    if (H >= fit.lowest - trusted_beyond && H <= fit.highest + trusted_beyond) return true;
+    if (!out.cycle_trouble)
+      out.cycle_trouble = Message{words("The car stood at {0} on its wheels; the sheet goes from {1} to {2}."),
+                                  {metres(H), metres(fit.lowest), metres(fit.highest)}};
+    return false;
+  };
+  const auto rises = [&](const motion::CycleFit& fit) {
+    if (fit.length.read(H).slope > 0) return true;
+    if (!out.cycle_trouble)
+      out.cycle_trouble =
+          Message{words("Its lengths fall as the height grows: spring and height columns may be swapped."), {}};
+    return false;
+  };
+  if (spring && covers(*spring) && rises(*spring)) {
+    const auto at = spring->length.read(H);
+    out.motion_ratio = at.slope;
+    out.spring_length = at.value;
+    out.spring_fit = std::move(spring);
+  }
+  if (damper && covers(*damper) && rises(*damper)) {
+    const auto at = damper->length.read(H);
+    out.damper_ratio = at.slope;
+    out.damper_length = at.value;
+    out.damper_fit = std::move(damper);
+  }
+}
+
 } // namespace
 
 SurveyedEnd surveyed_end(const SurveyGiven& given) {
@@ -62,6 +115,7 @@ SurveyedEnd surveyed_end(const SurveyGiven& given) {
   out.damper_open = curve::mean(survey.damper_open.values);
   out.damper_shut = curve::mean(survey.damper_shut.values);
   out.stop_gap = curve::mean(survey.bump_stop_gap.values);
+  read_cycle(survey, out);
   if (out.height) fill_in(survey, out);
   out.stop_ratio = survey.bump_stop_place == StopPlace::wheel ? std::optional(1.0) : out.damper_ratio;
   return out;

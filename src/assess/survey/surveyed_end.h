@@ -5,6 +5,7 @@
 #include "assess/survey/floor.h"
 #include "assess/survey/loads.h"
 #include "assess/survey/stand_ins.h"
+#include "motion/cycle_fit.h"
 #include "quantity/kind.h"
 
 #include <optional>
@@ -44,6 +45,11 @@ struct SurveyedEnd {
   // With the height these have a value, taken or usual; without it only where taken.
   std::optional<double> motion_ratio, spring_length, damper_ratio;
   std::vector<Estimate> estimated; // which of them are usual
+
+  // Of the cycle sheet, where one was taken that a curve goes through; then the figures above are read from it.
+  std::optional<motion::CycleFit> spring_fit, damper_fit;
+  std::vector<std::size_t> spring_rows, damper_rows; // of the sheet, which their readings are
+  std::optional<Message> cycle_trouble;              // why the sheet is of no use
 
   std::optional<double> damper_length, damper_open, damper_shut; // m, as taken
   std::optional<double> stop_gap;                                // m, as taken

@@ -7,6 +7,7 @@
 #include <QTest>
 
 #include <atomic>
+#include <new>
 #include <thread>
 
 namespace mavrel::app {
@@ -99,6 +100,30 @@ TEST(Runner, WhoeverAskedMayGoWhileItRuns) {
   ASSERT_TRUE(wait_for([&] { return Counting::begun > before; }));
   answer.reset();
   QTest::qWait(20);
+}
+
+struct Breaking {
+  using Given = int;
+  using Answer = int;
+  static Answer answer(const Given& given, const RunControl&) {
+    if (given < 0) throw std::bad_alloc();
+    return given;
+  }
+};
+
+TEST(Runner, WhatBreaksOffIsNoAnswerAndTheNextIsDone) {
+  Runner runner;
+  LongAnswer<Breaking> bad(runner, [] {}), good(runner, [] {});
+  bad.ask(-1);
+  good.ask(4);
+  ASSERT_TRUE(wait_for([&] { return !bad.is_running() && !good.is_running(); }));
+  EXPECT_TRUE(bad.broke_off());
+  EXPECT_FALSE(bad.answer());
+  EXPECT_EQ(good.answer(), 4);
+  bad.ask(2);
+  ASSERT_TRUE(wait_for([&] { return !bad.is_running(); }));
+  EXPECT_FALSE(bad.broke_off());
+  EXPECT_EQ(bad.answer(), 2);
 }
 
 TEST(Runner, EndsItsWorkBeforeItGoes) {

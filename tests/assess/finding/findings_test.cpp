@@ -17,6 +17,20 @@ using build::Build;
 using build::HeightWish;
 using Change = std::function<void(Build&)>;
 
+/// A cycle sheet at the front.
+/// @param span  m of heights; off  m that the middle row is misread by
+std::function<void(Build&)> sheet(int rows, double span, double off) {
+  return [=](Build& b) {
+    for (int i = 0; i < rows; ++i) {
+      build::CycleRow row;
+      row.height = 0.365 - span / 2 + span * i / (rows - 1);
+      row.spring = 0.19 + 0.96 * (row.height - 0.378) + 0.4 * (row.height - 0.378) * (row.height - 0.378) +
+                   (i == rows / 2 ? off : 0);
+      b.ends[0].cycle.push_back(row);
+    }
+  };
+}
+
 struct Case {
   std::string code;
   Change has, has_not; // made to the demo estate
@@ -113,6 +127,9 @@ std::vector<Case> cases() {
       {"bag_not_on_shelf", [](Build& b) { b.variant().fit[0].bag = "Nobody N-1"; }, as_it_is},
       {"card_doubtful", rear_bag("Zz doubtful"), as_it_is},
       {"window_rough", [](Build& b) { b.ends[0].motion_ratio.values.clear(); }, as_it_is},
+      {"cycle_measure_again", sheet(7, 0.15, 0.02), sheet(7, 0.15, 0)},
+      {"cycle_unusable", sheet(3, 0, 0), sheet(7, 0.15, 0)},
+      {"ratio_doubtful", sheet(2, 0.15, 0), sheet(7, 0.15, 0)},
       {"wish_without_reference", [](Build& b) { b.ends[0].wheel.clear(); }, as_it_is},
       {"bag_too_wide", [](Build& b) { b.ends[0].bag_room = 0.14; }, as_it_is},
       {"no_reach_window", [](Build& b) { b.variant().fit[0].lower_stack = 0.2; }, as_it_is},

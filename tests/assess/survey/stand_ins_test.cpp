@@ -2,6 +2,7 @@
 #include "assess/asked.h"
 #include "assess/rows.h"
 #include "build/edit.h"
+#include "build/names.h"
 
 namespace mavrel::assess {
 namespace {

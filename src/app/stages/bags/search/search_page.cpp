@@ -229,6 +229,7 @@ void SearchPage::moved() {
   was_running_ = is_running();
   if (!result()) held_choice_.reset();
   if (ended && search_.answer()) found();
+  if (search_.broke_off()) said_->setText(tr("The search broke off: the machine could not go on with it."));
   refresh();
   if (ended && search_.answer()) emit finished();
 }
