@@ -111,14 +111,14 @@ Expected<std::vector<CycleRow>> read_cycle_csv(std::string_view text) {
     const auto column = column_of(head.text);
     if (!column)
       return refuse(
-          at(1, head,
+          at(table->head_line, head,
              {words("“{0}” is no column of a cycle sheet; height_mm, spring_mm, damper_mm, camber_deg, toe_deg or "
                     "a gap like tyre_to_liner_mm are."),
               {excerpt(head.text, 40)}}));
     const std::string name =
         column->what == Column::What::gap ? column->name : std::to_string(static_cast<int>(column->what));
     if (std::find(seen.begin(), seen.end(), name) != seen.end())
-      return refuse(at(1, head, {words("“{0}” stands there twice."), {excerpt(head.text, 40)}}));
+      return refuse(at(table->head_line, head, {words("“{0}” stands there twice."), {excerpt(head.text, 40)}}));
     seen.push_back(name);
     heights = heights || column->what == Column::What::height;
     columns.push_back(*column);

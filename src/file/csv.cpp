@@ -51,6 +51,7 @@ Expected<CsvTable> read_csv(std::string_view text, const CsvBounds& bounds) {
     if (cells.size() > bounds.columns)
       return refuse(at(line, {words("more than {0} columns."), {std::to_string(bounds.columns)}}));
     if (out.head.empty()) {
+      out.head_line = line;
       out.head = std::move(cells);
       continue;
     }

@@ -22,6 +22,7 @@ struct CsvRow {
 };
 
 struct CsvTable {
+  std::size_t head_line = 1; // from 1; comments may stand above it
   std::vector<CsvCell> head;
   std::vector<CsvRow> rows; // each as long as the head
 };

@@ -36,6 +36,8 @@ TEST(CycleCsv, SaysWhatIsWrongAndWhere) {
   EXPECT_NE(wrong("height_mm,spring\n300,122\n").find("spring"), std::string::npos);
   EXPECT_NE(wrong("height_mm,height_in\n300,12\n").find("twice"), std::string::npos);
   EXPECT_NE(wrong("height_mm,camber_mm\n300,12\n").find("no column"), std::string::npos);
+  EXPECT_NE(wrong("# front left\n\nheight_mm,colour\n300,3\n").find("Line 3, column 11"), std::string::npos)
+      << "comments stand above the head";
   std::string many = "height_mm,spring_mm\n";
   for (int i = 0; i < 60; ++i)
     many += "300,122\n";
