@@ -34,12 +34,39 @@ inline void write(const std::filesystem::path& file, const std::string& text) {
   std::ofstream(file, std::ios::binary) << text;
 }
 
+/// A car as one reading of each length tells it: straight lines, whose figures are worked out by hand.
+inline build::Build read_once(build::Build build) {
+  for (const build::End end : build::both_ends) {
+    build::EndSurvey& survey = build.end(end);
+    survey.cycle = survey.cycle_right = {};
+    survey.points = Shared<build::HardPoints>();
+    survey.bar_link = {}, survey.hose = {}, survey.shaft = {};
+  }
+  for (build::Variant& variant : build.variants)
+    for (build::EndFit& fit : variant.fit)
+      fit.mounting = {};
+  return build;
+}
+
+inline build::Build loaded(const std::filesystem::path& file) {
+  auto build = build::load(file);
+  if (!build) throw std::runtime_error(say(build.error()));
+  return *build;
+}
+
+/// The demo estate, read once.
 inline const build::Build& demo_build() {
-  static const build::Build build = [] {
-    auto loaded = build::load(demo_file());
-    if (!loaded) throw std::runtime_error(say(loaded.error()));
-    return *loaded;
-  }();
+  static const build::Build build = read_once(loaded(demo_file()));
+  return build;
+}
+/// The same with its cycle sheets.
+inline const build::Build& demo_with_sheets() {
+  static const build::Build build = loaded(demo_file());
+  return build;
+}
+/// The demo pickup with its joints.
+inline const build::Build& pickup_with_joints() {
+  static const build::Build build = loaded(std::filesystem::path(MAVREL_DEMO) / "hollin-tarnway.mavrel");
   return build;
 }
 

@@ -27,6 +27,8 @@ struct BagCard {
   double max_pressure = 0;     // Pa
   bool internal_stop = false;  // may serve as the bump stop
   double mass = 0;             // kg, 0: not given
+  double max_tilt = 0;         // rad between its plates, 0: not given
+  double max_offset = 0;       // m of its plates' middles across it, 0: not given
 
   std::vector<double> heights;            // m, rising
   std::vector<double> volumes;            // m³, one a height
@@ -40,7 +42,7 @@ struct BagCard {
   /// All that an answer may read of it, for digests.
   [[nodiscard]] auto parts() const {
     return std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop,
-                    mass, heights, volumes, pressures, loads, diameters);
+                    mass, max_tilt, max_offset, heights, volumes, pressures, loads, diameters);
   }
 };
 

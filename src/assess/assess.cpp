@@ -4,6 +4,7 @@
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
 #include "assess/survey/survey_findings.h"
+#include "assess/swing/swing_findings.h"
 
 namespace mavrel::assess {
 
@@ -18,11 +19,12 @@ struct Answers {
   Answered<SurveyFindingsQuestion> survey;
   Answered<BagsFindingsQuestion> bags;
   Answered<CarFindingsQuestion> car;
+  std::array<Answered<SwingFindingsQuestion>, 2> swing;
 
   [[nodiscard]] bool same(const Answers& other) const {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
-           bags.same(other.bags) && car.same(other.car);
+           bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing);
   }
 };
 
@@ -36,8 +38,8 @@ Assessment put_together(const Answers& answers) {
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
     out.loads[c].standing_lean = answers.bags->standing_lean[c];
-  for (const Findings* found :
-       {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings, &*answers.car})
+  for (const Findings* found : {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings,
+                                &*answers.car, &*answers.swing[0], &*answers.swing[1]})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;
@@ -47,24 +49,29 @@ Assessment put_together(const Answers& answers) {
 
 struct Assessor::Kept {
   std::array<assess::Kept<SurveyQuestion>, 2> surveys;
+  std::array<assess::Kept<MotionQuestion>, 2> motions;
   std::array<assess::Kept<EndQuestion>, 2> ends;
   std::array<assess::Kept<EndFindingsQuestion>, 2> at_ends;
   assess::Kept<SurveyFindingsQuestion> survey;
   assess::Kept<BagsFindingsQuestion> bags;
   assess::Kept<CarFindingsQuestion> car;
+  std::array<assess::Kept<SwingFindingsQuestion>, 2> swing;
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
     const std::array read = {surveys[0].ask(survey_given(build, End::front)),
                              surveys[1].ask(survey_given(build, End::rear))};
-    const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, read[0])),
-                                 ends[1].ask(end_given(build, shelf, read[1]))};
+    const std::array moves = {motions[0].ask(motion_given(build, read[0])),
+                              motions[1].ask(motion_given(build, read[1]))};
+    const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, moves[0])),
+                                 ends[1].ask(end_given(build, shelf, moves[1]))};
     return {
         fitted,
         {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},
         survey.ask(survey_findings_given(build, read)),
         bags.ask(bags_findings_given(build, fitted)),
-        car.ask(car_findings_given(build, fitted))};
+        car.ask(car_findings_given(build, fitted)),
+        {swing[0].ask(swing_findings_given(build, fitted[0])), swing[1].ask(swing_findings_given(build, fitted[1]))}};
   }
 };
 

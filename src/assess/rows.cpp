@@ -5,6 +5,7 @@
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
 #include "assess/survey/survey_findings.h"
+#include "assess/swing/swing_findings.h"
 
 namespace mavrel::assess {
 
@@ -13,6 +14,11 @@ namespace {
 template <bool EndAssessment::*Known>
 bool at_both_ends(const Assessment& a) {
   return a.end(End::front).*Known && a.end(End::rear).*Known;
+}
+/// Is it known how both ends move, rather than taken from one reading?
+bool motions_known(const Assessment& a) {
+  return a.end(End::front).spring_from != MapSource::single_reading &&
+         a.end(End::rear).spring_from != MapSource::single_reading;
 }
 bool heights_known(const Assessment& a) {
   return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
@@ -23,17 +29,18 @@ bool heights_known(const Assessment& a) {
 namespace stages {
 constinit const StageRow car_in{"car_in", words("Car in"), heights_known};
 constinit const StageRow bags{"bags", words("Bags"), at_both_ends<&EndAssessment::bag_known>};
+constinit const StageRow swing{"swing", words("Swing"), motions_known};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags};
+constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};
-const std::span<const TrackRow* const> track_tables[] = {end_tracks};
+const std::span<const TrackRow* const> track_tables[] = {end_tracks, motion_tracks};
 const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows, car_finding_rows,
-                                                      bags_finding_rows};
+                                                      bags_finding_rows, swing_finding_rows};
 
 } // namespace
 

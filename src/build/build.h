@@ -43,6 +43,7 @@ enum class Layout {
   multi_link,
   trailing_arm,
   semi_trailing_arm,
+  twin_trailing_arms,
   twin_beam,
   torsion_beam,
   axle_parallel_links,
@@ -80,6 +81,61 @@ struct CycleRow {
   friend bool operator==(const CycleRow&, const CycleRow&) = default;
 };
 
+/// The place of one joint: m, x forward, y left, z up, from the middle of the axle on the ground, with the car as
+/// surveyed.
+struct HardPoint {
+  std::string name; // `lower_front`; which there are is the layout's
+  double x = 0, y = 0, z = 0;
+  std::optional<double> turn_allowed; // rad, what the joint bears either way from where it stands
+  Extra extra;
+  friend bool operator==(const HardPoint&, const HardPoint&) = default;
+};
+
+/// What carries an end of a spring or damper. `usual`: what the layout and the spring's seat say.
+enum class Carrier { usual, body, upright, lower_arm, upper_arm, arm, link1, link2, link3, link4, link5, axle };
+
+/// The joints of one end.
+struct HardPoints {
+  List<HardPoint> left;  // empty: not taken
+  List<HardPoint> right; // only those that are no mirror image of the left; y negative
+  Carrier spring_top = Carrier::usual, spring_foot = Carrier::usual;
+  Carrier damper_top = Carrier::usual, damper_foot = Carrier::usual;
+  std::optional<double> camber, toe; // rad as it stands, top outward and toe-in positive
+  std::optional<double> lock;        // rad, how far the wheels are steered either way
+  Extra extra;
+  friend bool operator==(const HardPoints&, const HardPoints&) = default;
+};
+
+/// The link between the anti-roll bar's arm and what moves with the wheel, as it stands.
+struct BarLink {
+  std::optional<double> arm;          // m, bar's axis to the link's joint
+  std::optional<double> arm_angle;    // rad, that joint above the bar's axis positive
+  std::optional<double> length;       // m, joint to joint
+  double pickup_ratio = 1;            // m that its lower joint drops for a metre of H
+  std::optional<double> turn_allowed; // rad, what its joints bear either way from square
+  Extra extra;
+  friend bool operator==(const BarLink&, const BarLink&) = default;
+};
+
+/// A brake hose from the body to the upright, as it stands.
+struct BrakeHose {
+  std::optional<double> length;       // m, free between its ends
+  std::optional<double> across, down; // m, from the body's end to the wheel's: level, and downwards
+  double lock_adds = 0;               // m further apart at full lock
+  Extra extra;
+  friend bool operator==(const BrakeHose&, const BrakeHose&) = default;
+};
+
+/// A drive shaft, or the propeller shaft of a solid axle, as it stands.
+struct Shaft {
+  std::optional<double> across, down;          // m, from the inner (gearbox) joint to the outer: level, and downwards
+  std::optional<double> turn_allowed;          // rad, what its joints bear
+  std::optional<double> plunge_in, plunge_out; // m, what it may shorten and lengthen by
+  double flange_angle = 0; // rad, the outer flange's own axis, nose up positive: a solid axle's pinion
+  Extra extra;
+  friend bool operator==(const Shaft&, const Shaft&) = default;
+};
+
 /// One axle as it was found. Entered once, it holds for both sides.
 struct EndSurvey {
   Layout layout = Layout::strut;
@@ -107,6 +163,11 @@ struct EndSurvey {
   std::optional<double> roll_centre;        // m above the road; estimated from the layout when absent
   std::optional<double> spring_base;        // m between left and right spring of a solid axle; estimated when absent
   List<CycleRow> cycle;                     // in any order, heights may repeat; empty: no sheet was taken
+  List<CycleRow> cycle_right;               // the right side's own, where it differs
+  Shared<HardPoints> points;
+  BarLink bar_link;
+  BrakeHose hose;
+  Shaft shaft;
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
 };
@@ -192,6 +253,31 @@ struct DamperPoint {
   friend bool operator==(const DamperPoint&, const DamperPoint&) = default;
 };
 
+/// One plate that the bag stands between. Its angles are what a gauge laid on it shows with the car as surveyed.
+struct Seat {
+  std::optional<double> across_angle; // rad from level seen from the front, outer edge up positive
+  std::optional<double> along_angle;  // rad from level seen from the side, front edge up positive
+  double outward = 0, forward = 0;    // m from the surveyed spring seat
+  Extra extra;
+  friend bool operator==(const Seat&, const Seat&) = default;
+};
+
+/// The height at which the builder's school wants the bag straight.
+enum class StraightAt { parked, road };
+
+/// How the bag is mounted. An angle that is absent is one that stands the bag straight where the school wants it.
+struct Mounting {
+  StraightAt straight_at = StraightAt::road;
+  Seat upper, lower;
+  double seat_raised = 0;   // m, the lower spring seat higher on the damper's body than surveyed
+  double damper_longer = 0; // m, a threaded body set longer than surveyed, the seat going with it
+  double mount_thicker = 0; // m, another upper mount than the surveyed one; negative: a thin plate
+  double mount_outward = 0; // m, the upper mount's middle from the surveyed place
+  double pocket_offset = 0; // m, the bag's axis off the middle of its room
+  Extra extra;
+  friend bool operator==(const Mounting&, const Mounting&) = default;
+};
+
 /// What is fitted at one end in one design.
 struct EndFit {
   std::string bag;                                // name of a card; empty: none chosen
@@ -205,6 +291,7 @@ struct EndFit {
   LineState line = LineState::open;
   Sides sides = Sides::separate;
   std::vector<DamperPoint> damper_curve; // a few points, any order
+  Mounting mounting;
   Extra extra;
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };

@@ -99,6 +99,66 @@ void fields(V& v, T& row) {
   v.extra(row.extra);
 }
 
+constexpr std::size_t most_points = 40;
+constexpr NumberSpec point_along{Kind::length, -2.5, 2.5, words("place along the car")};
+constexpr NumberSpec point_across{Kind::length, -1.5, 1.5, words("place across the car")};
+constexpr NumberSpec point_up{Kind::length, -0.3, 1.8, words("place above the ground")};
+constexpr NumberSpec turn_allowed{Kind::angle, 0.01, 1.6, words("angle the joint bears")};
+
+template <class V, Is<HardPoint> T>
+void fields(V& v, T& point) {
+  v.text("name", point.name, words("joint"), 24);
+  v.number("x_m", point.x, point_along);
+  v.number("y_m", point.y, point_across);
+  v.number("z_m", point.z, point_up);
+  v.number("turn_allowed_rad", point.turn_allowed, turn_allowed);
+  v.extra(point.extra);
+}
+
+template <class V, Is<HardPoints> T>
+void fields(V& v, T& points) {
+  v.list("left", points.left, words("joint"), 0, most_points);
+  v.list("right", points.right, words("right joint"), 0, most_points);
+  v.choice("spring_top", points.spring_top, words("upper spring seat"));
+  v.choice("spring_foot", points.spring_foot, words("lower spring seat"));
+  v.choice("damper_top", points.damper_top, words("upper damper eye"));
+  v.choice("damper_foot", points.damper_foot, words("lower damper eye"));
+  v.number("camber_rad", points.camber, {Kind::angle, -0.35, 0.35, words("camber as it stands")});
+  v.number("toe_rad", points.toe, {Kind::angle, -0.35, 0.35, words("toe as it stands")});
+  v.number("lock_rad", points.lock, {Kind::angle, 0.02, 1.0, words("steering lock")});
+  v.extra(points.extra);
+}
+
+template <class V, Is<BarLink> T>
+void fields(V& v, T& link) {
+  v.number("arm_m", link.arm, {Kind::length, 0.03, 0.8, words("bar's arm")});
+  v.number("arm_angle_rad", link.arm_angle, {Kind::angle, -1.3, 1.3, words("bar arm's angle")});
+  v.number("length_m", link.length, {Kind::length, 0.02, 0.6, words("bar link")});
+  v.number("pickup_ratio", link.pickup_ratio, {Kind::plain, 0.1, 1.5, words("bar link's motion ratio")});
+  v.number("turn_allowed_rad", link.turn_allowed, turn_allowed);
+  v.extra(link.extra);
+}
+
+template <class V, Is<BrakeHose> T>
+void fields(V& v, T& hose) {
+  v.number("length_m", hose.length, {Kind::length, 0.05, 1.5, words("brake hose")});
+  v.number("across_m", hose.across, {Kind::length, 0, 1.2, words("hose ends apart, level")});
+  v.number("down_m", hose.down, {Kind::length, -0.8, 0.8, words("hose's wheel end below")});
+  v.number("lock_adds_m", hose.lock_adds, {Kind::length, 0, 0.3, words("hose at full lock, further apart")});
+  v.extra(hose.extra);
+}
+
+template <class V, Is<Shaft> T>
+void fields(V& v, T& shaft) {
+  v.number("across_m", shaft.across, {Kind::length, 0.1, 3.5, words("shaft's joints apart, level")});
+  v.number("down_m", shaft.down, {Kind::length, -0.6, 0.6, words("shaft's outer joint below")});
+  v.number("turn_allowed_rad", shaft.turn_allowed, turn_allowed);
+  v.number("plunge_in_m", shaft.plunge_in, {Kind::length, 0, 0.2, words("shaft may shorten by")});
+  v.number("plunge_out_m", shaft.plunge_out, {Kind::length, 0, 0.2, words("shaft may lengthen by")});
+  v.number("flange_angle_rad", shaft.flange_angle, {Kind::angle, -0.5, 0.5, words("flange's angle, nose up")});
+  v.extra(shaft.extra);
+}
+
 template <class V, Is<EndSurvey> T>
 void fields(V& v, T& end) {
   v.choice("layout", end.layout, words("suspension"));
@@ -130,6 +190,11 @@ void fields(V& v, T& end) {
   v.number("roll_centre_m", end.roll_centre, {Kind::length, -0.4, 0.8, words("roll centre above the road")});
   v.number("spring_base_m", end.spring_base, {Kind::length, 0.3, 2.2, words("spring base")});
   v.list("cycle", end.cycle, words("cycle reading"), 0, most_cycle_rows);
+  v.list("cycle_right", end.cycle_right, words("right cycle reading"), 0, most_cycle_rows);
+  v.object("points", end.points, "");
+  v.object("bar_link", end.bar_link, words("bar link"));
+  v.object("hose", end.hose, words("brake hose"));
+  v.object("shaft", end.shaft, words("shaft"));
   v.extra(end.extra);
 }
 
@@ -197,6 +262,28 @@ void fields(V& v, T& point) {
   v.extra(point.extra);
 }
 
+template <class V, Is<Seat> T>
+void fields(V& v, T& seat) {
+  v.number("across_angle_rad", seat.across_angle, {Kind::angle, -0.8, 0.8, words("plate's angle from the front")});
+  v.number("along_angle_rad", seat.along_angle, {Kind::angle, -0.8, 0.8, words("plate's angle from the side")});
+  v.number("outward_m", seat.outward, {Kind::length, -0.4, 0.4, words("seat moved outward")});
+  v.number("forward_m", seat.forward, {Kind::length, -0.4, 0.4, words("seat moved forward")});
+  v.extra(seat.extra);
+}
+
+template <class V, Is<Mounting> T>
+void fields(V& v, T& mounting) {
+  v.choice("straight_at", mounting.straight_at, words("bag straight"));
+  v.object("upper", mounting.upper, words("upper"));
+  v.object("lower", mounting.lower, words("lower"));
+  v.number("seat_raised_m", mounting.seat_raised, {Kind::length, -0.2, 0.2, words("spring seat raised")});
+  v.number("damper_longer_m", mounting.damper_longer, {Kind::length, -0.15, 0.15, words("damper body set longer")});
+  v.number("mount_thicker_m", mounting.mount_thicker, {Kind::length, -0.08, 0.08, words("upper mount thicker")});
+  v.number("mount_outward_m", mounting.mount_outward, {Kind::length, -0.05, 0.05, words("upper mount moved outward")});
+  v.number("pocket_offset_m", mounting.pocket_offset, {Kind::length, 0, 0.1, words("bag off the middle of its room")});
+  v.extra(mounting.extra);
+}
+
 template <class V, Is<EndFit> T>
 void fields(V& v, T& fit) {
   v.text("bag", fit.bag, words("bag"), 80);
@@ -211,6 +298,7 @@ void fields(V& v, T& fit) {
   v.choice("line", fit.line, words("line"));
   v.choice("sides", fit.sides, words("left and right"));
   v.list("damper_curve", fit.damper_curve, words("damper point"), 0, 24);
+  v.object("mounting", fit.mounting, "");
   v.extra(fit.extra);
 }
 

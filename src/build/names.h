@@ -23,7 +23,8 @@ constexpr auto names_of(Layout) {
       {Layout::multi_link, "multi-link", words("multi-link")},
       {Layout::trailing_arm, "trailing arm", words("trailing arm")},
       {Layout::semi_trailing_arm, "semi-trailing arm", words("semi-trailing arm")},
-      {Layout::twin_beam, "twin beam", words("twin beam, trailing arms")},
+      {Layout::twin_trailing_arms, "twin trailing arms", words("twin trailing arms on a beam")},
+      {Layout::twin_beam, "twin beam", words("twin beam")},
       {Layout::torsion_beam, "torsion beam", words("torsion beam")},
       {Layout::axle_parallel_links, "axle, parallel links", words("solid axle, parallel links")},
       {Layout::axle_triangulated_links, "axle, triangulated links", words("solid axle, triangulated links")},
@@ -47,6 +48,28 @@ constexpr auto names_of(StopPlace) {
   return std::to_array<ChoiceName<StopPlace>>({
       {StopPlace::damper, "damper", words("stop on damper rod")},
       {StopPlace::wheel, "wheel", words("stop at the wheel")},
+  });
+}
+constexpr auto names_of(Carrier) {
+  return std::to_array<ChoiceName<Carrier>>({
+      {Carrier::usual, "usual", words("as usual")},
+      {Carrier::body, "body", words("on the body")},
+      {Carrier::upright, "upright", words("on the upright")},
+      {Carrier::lower_arm, "lower_arm", words("on the lower arm")},
+      {Carrier::upper_arm, "upper_arm", words("on the upper arm")},
+      {Carrier::arm, "arm", words("on the arm")},
+      {Carrier::link1, "link1", words("on link 1")},
+      {Carrier::link2, "link2", words("on link 2")},
+      {Carrier::link3, "link3", words("on link 3")},
+      {Carrier::link4, "link4", words("on link 4")},
+      {Carrier::link5, "link5", words("on link 5")},
+      {Carrier::axle, "axle", words("on the axle")},
+  });
+}
+constexpr auto names_of(StraightAt) {
+  return std::to_array<ChoiceName<StraightAt>>({
+      {StraightAt::parked, "parked", words("straight aired out")},
+      {StraightAt::road, "road", words("straight at road height")},
   });
 }
 constexpr auto names_of(BodyStyle) {

@@ -15,6 +15,8 @@ struct BagRequest {
 
 /// The fit of a cycle sheet: degree, per row the fitted length, ratio and its standard error, rows to measure again.
 [[nodiscard]] Expected<std::string> cycle(const std::string& sheet);
+/// Poses of a geometry file at changes of H, `-70mm,0,70mm`.
+[[nodiscard]] Expected<std::string> linkage(const std::string& path, const std::string& heights);
 [[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
 
 struct BuildRequest {

@@ -88,6 +88,12 @@ int main(int argc, char** argv) {
   cycle_command->add_option("sheet", sheet, "Cycle sheet, *.csv")->required();
   cycle_command->callback([&] { run = [&] { return cli::cycle(sheet); }; });
 
+  std::string geometry, heights = "0";
+  auto* linkage_command = app.add_subcommand("linkage", "A suspension's joints through travel: lengths, ratio, angles");
+  linkage_command->add_option("geometry", geometry, "Places of its joints, *.json")->required();
+  linkage_command->add_option("--heights", heights, "Changes of H, droop positive, several with commas");
+  linkage_command->callback([&] { run = [&] { return cli::linkage(geometry, heights); }; });
+
   cli::BuildRequest request;
   auto* assess_command = app.add_subcommand("assess", "Windows, limits, tracks and findings of a build");
   assess_command->add_option("build", request.build, "Build file, *.mavrel")->required();

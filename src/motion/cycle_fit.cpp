@@ -44,7 +44,8 @@ Eigen::VectorXd slopes(double u, int degree) {
 
 /// Readings that the curve through the others rejects.
 /// @param leverage  of each reading on its own fitted value
-std::vector<std::size_t> rejected(const Eigen::VectorXd& residual, const Eigen::VectorXd& leverage, int unknowns) {
+std::vector<std::size_t> rejected(const Eigen::VectorXd& residual, const Eigen::VectorXd& leverage, int unknowns,
+                                  double least) {
   std::vector<std::size_t> out;
   const auto n = residual.size();
   const double left = static_cast<double>(n - unknowns - 1); // degrees of freedom without the one asked about
@@ -57,7 +58,7 @@ std::vector<std::size_t> rejected(const Eigen::VectorXd& residual, const Eigen::
     const double spare = 1 - leverage[i];
     if (spare < 1e-9) continue;                        // the curve goes through it whatever it is: nobody can tell
     const double away = std::abs(residual[i]) / spare; // from the curve fitted without it
-    if (away <= least_misreading) continue;
+    if (away <= least) continue;
     const double others = std::max(0.0, (sum - residual[i] * residual[i] / spare) / left);
     const double t = std::abs(residual[i]) / std::sqrt(std::max(others, exact * exact) * spare);
     if (t > bound) out.push_back(static_cast<std::size_t>(i));
@@ -74,7 +75,7 @@ std::optional<double> CycleFit::slope_sd(double H) const {
   return *reading_sd * std::sqrt(std::max(0.0, d.dot(covariance * d))) / half_range;
 }
 
-Expected<CycleFit> fit_cycle(std::span<const CycleReading> readings) {
+Expected<CycleFit> fit_cycle(std::span<const CycleReading> readings, double least) {
   for (const CycleReading& reading : readings)
     if (!std::isfinite(reading.height) || !std::isfinite(reading.length))
       return refuse(words("A reading of the sheet is no number."));
@@ -113,7 +114,7 @@ Expected<CycleFit> fit_cycle(std::span<const CycleReading> readings) {
   const Eigen::VectorXd residual = y - X * c;
   const Eigen::VectorXd leverage = (X * inverse).cwiseProduct(X).rowwise().sum();
   if (n > unknowns) out.reading_sd = std::sqrt(residual.squaredNorm() / static_cast<double>(n - unknowns));
-  out.measure_again = rejected(residual, leverage, unknowns);
+  out.measure_again = rejected(residual, leverage, unknowns, least);
   return out;
 }
 

@@ -11,10 +11,14 @@
 
 namespace mavrel::motion {
 
+constexpr double least_between_heights = 1e-4; // m: closer ones are one height read twice
+constexpr double least_misreading = 0.0015;    // m, of a length
+constexpr double least_misread_angle = 0.005;  // rad, of camber and toe
+
 /// One step: a length that was read at a height.
 struct CycleReading {
   double height = 0; // m, H
-  double length = 0; // m
+  double length = 0; // m; of camber and toe rad
 };
 
 struct CycleFit {
@@ -40,9 +44,7 @@ struct CycleFit {
 /// @param readings  in any order, heights may repeat
 /// @returns the fit; or that there are too few readings or heights, or that a number is none
 /// Source: docs/models.md, "Cycle sheet".
-[[nodiscard]] Expected<CycleFit> fit_cycle(std::span<const CycleReading> readings);
-
-constexpr double least_between_heights = 1e-4; // m: closer ones are one height read twice
-constexpr double least_misreading = 0.0015;    // m: nearer to the curve nobody measures again
+/// @param least  nearer to the curve nobody measures again; in the readings' own unit
+[[nodiscard]] Expected<CycleFit> fit_cycle(std::span<const CycleReading> readings, double least = least_misreading);
 
 } // namespace mavrel::motion

@@ -44,7 +44,8 @@ Json of(const std::optional<Window>& window, const Assessment& a) {
 }
 
 std::string key_of(const TrackRow& row) {
-  return std::string(row.key) + "_" + file_unit(row.kind).si;
+  const std::string unit = file_unit(row.kind).si;
+  return unit.empty() ? row.key : row.key + ("_" + unit);
 }
 
 Json of(const Track& track) {

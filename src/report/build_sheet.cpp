@@ -109,7 +109,7 @@ private:
 
   std::string governing(const Edge& edge) const {
     if (!edge.governing) return words("nothing known");
-    std::string out = edge.governing->limit->name;
+    std::string out = say(assess::name_of(*edge.governing));
     if (edge.governing->load_case) out += fmt::format(" ({})", a_.loads[*edge.governing->load_case].name);
     if (edge.next && edge.next->limit != edge.governing->limit)
       out += fmt::format("; next {} at {}", edge.next->limit->name, length(edge.next_height));

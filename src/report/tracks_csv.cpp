@@ -22,6 +22,11 @@ std::string quoted(const std::string& text) {
   return out + "\"";
 }
 
+std::string head_of(const TrackRow& row) {
+  const std::string unit = file_unit(row.kind).table;
+  return unit.empty() ? row.key : row.key + ("_" + unit);
+}
+
 std::string cell(const EndAssessment& end, const TrackRow& row, std::size_t load_case, double H) {
   const Track* track = end.find(row, load_case);
   if (!track && row.or_else) track = end.find(*row.or_else, load_case);
@@ -42,7 +47,7 @@ std::string tracks_csv(const Assessment& a) {
   const auto rows = all_tracks();
   std::string out = "end,load_case,height_mm";
   for (const TrackRow* row : rows)
-    out += fmt::format(",{}_{}", row->key, file_unit(row->kind).table);
+    out += "," + head_of(*row);
   out += ",reach,road,beyond\n";
   for (const build::End end : build::both_ends) {
     const EndAssessment& e = a.end(end);

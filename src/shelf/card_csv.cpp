@@ -11,6 +11,7 @@
 #include <charconv>
 #include <cmath>
 #include <map>
+#include <numbers>
 
 namespace mavrel::shelf {
 
@@ -70,6 +71,8 @@ constexpr NumberKey number_keys[] = {
     {"min_pressure_bar", 1e5, 0, 20, &air::BagCard::min_pressure, true},
     {"max_pressure_bar", 1e5, 0.5, 40, &air::BagCard::max_pressure, true},
     {"mass_kg", 1, 0, 60, &air::BagCard::mass, false},
+    {"max_tilt_deg", std::numbers::pi / 180, 0.5, 45, &air::BagCard::max_tilt, false},
+    {"max_offset_mm", 1e-3, 0.5, 100, &air::BagCard::max_offset, false},
 };
 
 /// Reads a card line by line and keeps every mistake with its place.

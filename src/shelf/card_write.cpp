@@ -6,6 +6,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <numbers>
 
 namespace mavrel::shelf {
 
@@ -22,6 +23,8 @@ std::string card_text(const air::BagCard& card) {
   key("max_pressure_bar", figure(card.max_pressure * 1e-5));
   key("internal_stop", card.internal_stop ? "yes" : "no");
   if (card.mass > 0) key("mass_kg", figure(card.mass));
+  if (card.max_tilt > 0) key("max_tilt_deg", figure(card.max_tilt * 180 / std::numbers::pi));
+  if (card.max_offset > 0) key("max_offset_mm", figure(card.max_offset * 1e3));
   for (const auto& [name, value] : card.more)
     key(name.c_str(), value);
   out += "height_mm,volume_l";

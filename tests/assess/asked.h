@@ -16,8 +16,9 @@ namespace mavrel::assess {
 
 using build::Build;
 
+/// The demo pickup, read once.
 inline Build pickup() {
-  return build::load(std::filesystem::path(MAVREL_DEMO) / "hollin-tarnway.mavrel").value();
+  return test::read_once(test::pickup_with_joints());
 }
 
 inline Build with(Build build, const std::function<void(Build&)>& change) {

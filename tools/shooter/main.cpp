@@ -8,6 +8,8 @@
 #include "app/stages/bags/bags.h"
 #include "app/stages/bags/search/search_page.h"
 #include "app/stages/car_in/car_in.h"
+#include "app/stages/swing/swing.h"
+#include "build/names.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
 
@@ -53,6 +55,10 @@ int main(int argc, char** argv) {
   window.resize(asked.contains("--small") ? QSize(1100, 700) : QSize(1280, 800));
   window.show();
   const QDir folder(argv[1]);
+  if (!folder.exists()) {
+    std::fprintf(stderr, "mavrel-shots: there is no folder %s\n", argv[1]);
+    return 2;
+  }
   const QString only = argc > 2 && argv[2][0] != '-' ? argv[2] : "";
   auto& desk = window.desk();
   auto* bags = static_cast<app::BagsStage*>(window.stage("bags"));
@@ -106,6 +112,38 @@ int main(int argc, char** argv) {
   shoot("shelf");
   bags->show_view("height");
   app::use_variant(desk, 0);
+  desk.set_load_case(0);
+  auto* swing = static_cast<app::SwingStage*>(window.stage("swing"));
+  window.go_to_stage("swing");
+  desk.set_end(app::End::rear);
+  swing->show_panel("cycle");
+  shoot("swing");
+  for (const char* panel : {"joints", "mounting", "runs"})
+    for (const app::End end : build::both_ends) {
+      const QString name = QString("swing-%1-%2").arg(panel, build::key_of(end));
+      if (only != name) continue;
+      desk.set_end(end);
+      swing->show_panel(panel);
+      shoot(name);
+    }
+  desk.set_end(app::End::rear);
+  swing->begin_tape();
+  shoot("swing-tape");
+  swing->leave_tape();
+  if (only.isEmpty() && !asked.contains("--half-ton")) {
+    // The other demo car: joints instead of a sheet, a bracket to be turned.
+    if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "hollin-tarnway.mavrel").string()))) return 1;
+    window.go_to_stage("swing");
+    desk.set_end(app::End::front);
+    swing->show_panel("joints");
+    shoot("swing-joints");
+    look.theme = app::Theme::night_bay;
+    desk.sight().set_look(look);
+    swing->show_panel("mounting");
+    shoot("swing-mounting-night-bay");
+    desk.sight().set_look(first);
+    if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
+  }
   window.go_to_stage("compare");
   shoot("compare");
   return 0;

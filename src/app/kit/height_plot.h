@@ -68,8 +68,10 @@ protected:
   void mouseMoveEvent(QMouseEvent* event) override;
   void mouseReleaseEvent(QMouseEvent* event) override;
 
-private:
+  /// Something other than the build has changed what it shows.
   void redraw();
+
+private:
   void pose_at(double y);
 
   QPixmap ground_; // everything but the pose, so that dragging it repaints little

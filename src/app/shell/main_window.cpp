@@ -426,7 +426,11 @@ void MainWindow::dropEvent(QDropEvent* event) {
   QStringList files;
   for (const QUrl& url : event->mimeData()->urls())
     files << url.toLocalFile();
+  // The page that is looked at goes first.
+  std::vector<StagePage*> takers{page()};
   for (StagePage* one : stages_)
+    if (one != page()) takers.push_back(one);
+  for (StagePage* one : takers)
     for (const QString& taken : one->take_files(files))
       files.removeAll(taken);
   if (!files.isEmpty() && may_leave()) open_file(files.front());

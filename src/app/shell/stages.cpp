@@ -3,6 +3,7 @@
 #include "app/stages/bags/bags.h"
 #include "app/stages/car_in/car_in.h"
 #include "app/stages/compare/compare_page.h"
+#include "app/stages/swing/swing.h"
 
 #include <QCoreApplication>
 
@@ -27,6 +28,7 @@ const StageEntry entries[] = {
     {&assess::stages::car_in, "car_in", QT_TRANSLATE_NOOP("stages", "Car in"), "Ctrl+1", page_of<CarInStage>,
      always_open},
     {&assess::stages::bags, "bags", QT_TRANSLATE_NOOP("stages", "Bags"), "Ctrl+2", page_of<BagsStage>, always_open},
+    {&assess::stages::swing, "swing", QT_TRANSLATE_NOOP("stages", "Swing"), "Ctrl+3", page_of<SwingStage>, always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
 };
 

@@ -124,6 +124,7 @@ QString Look::style_sheet() const {
     QLineEdit, QPlainTextEdit { background: @panel; color: @ink; border: 1px solid @rule; padding: @2px @4px; selection-background-color: @front; selection-color: @panel; }
     QLineEdit[wrong="true"] { border: 1px solid @stop; }
     QHeaderView { background: @ground; }
+    QTableCornerButton::section { background: @ground; border: none; border-bottom: 1px solid @rule; }
     QHeaderView::section { background: @ground; color: @second; border: none; border-bottom: 1px solid @rule; padding: @3px @4px; }
     QTableView { background: @ground; color: @ink; border: none; selection-background-color: @selected; selection-color: @ink; outline: none; }
     QListView { background: transparent; color: @ink; border: none; outline: none; selection-background-color: @selected; selection-color: @ink; }

@@ -158,7 +158,7 @@ std::vector<BagVerdict> judge_shelf(const JudgeGiven& given) {
 
 std::vector<BagVerdict> judge_shelf(const build::Build& build, const shelf::Shelf& shelf, End end,
                                     std::size_t load_case) {
-  const EndGiven at = end_given(build, shelf, Answered<SurveyQuestion>(survey_given(build, end)));
+  const EndGiven at = end_given(build, shelf, end);
   return judge_shelf(judge_given(build, shelf, at, load_case));
 }
 

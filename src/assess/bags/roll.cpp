@@ -19,6 +19,7 @@ double estimated_roll_centre(Layout layout) {
   case Layout::semi_trailing_arm:
     return 0.10;
   case Layout::trailing_arm:
+  case Layout::twin_trailing_arms:
     return 0.02;
   default:
     return 0.06;

@@ -128,14 +128,12 @@ const Track* EndAssessment::find(const TrackRow& what, std::size_t load_case) co
 }
 
 AnsweredEnds ask_ends(const build::Build& build, const shelf::Shelf& shelf) {
-  const auto ask = [&](End end) {
-    return AnsweredEnd(end_given(build, shelf, Answered<SurveyQuestion>(survey_given(build, end))));
-  };
+  const auto ask = [&](End end) { return AnsweredEnd(end_given(build, shelf, end)); };
   return {ask(End::front), ask(End::rear)};
 }
 
 EndAnswer answer_end(const EndGiven& given) {
-  const SurveyedEnd& read = *given.survey;
+  const SurveyedEnd& read = *given.survey();
   EndAnswer out{fitted_end(given), {}};
   const FittedEnd& end = out.fitted;
   const EndModel& model = end.model;
@@ -145,8 +143,9 @@ EndAnswer answer_end(const EndGiven& given) {
   here.floor_correction = read.floor_correction;
   here.tyre_radius = read.tyre_radius;
   here.unsprung_mass = read.unsprung_mass;
-  here.unsprung_estimated = !given.survey.given().survey.unsprung_mass;
-  here.motion_ratio = read.motion_ratio;
+  here.unsprung_estimated = !given.survey().given().survey.unsprung_mass;
+  here.motion_ratio = model.motion_ratio;
+  here.spring_from = model.spring_from;
   here.spring_base_estimated = model.spring_base_estimated;
   here.estimated = model.estimated;
   if (model.map) {
@@ -162,6 +161,7 @@ EndAnswer answer_end(const EndGiven& given) {
       const BagAtHeights at = bag ? bag_at_heights(*bag, *domain, track_step) : BagAtHeights{};
       here.windows = find_windows(model, fitted, at, *domain, end.road);
       add_tracks(model, fitted, at, here);
+      add_motion_tracks(given, model, here.domain_low, here.domain_high, here.tracks);
       add_presets(end, fitted, here);
       here.bag_known = bag && !model.loads.empty() && model.loads[0];
       if (bag) add_misfits(given.brief, end, *bag, here);

@@ -3,6 +3,7 @@
 
 #include "assess/end/fitted_end.h"
 #include "assess/end/misfit.h"
+#include "assess/end/motion_tracks.h"
 
 namespace mavrel::assess {
 
@@ -38,8 +39,9 @@ struct EndAssessment {
   std::optional<double> tyre_radius;                // m
   double unsprung_mass = 0;                         // kg a corner
   bool unsprung_estimated = false;
-  std::optional<double> motion_ratio;     // at the surveyed height
-  std::vector<Estimate> estimated;        // readings that usual figures stand in for
+  std::optional<double> motion_ratio;                // at the surveyed height
+  MapSource spring_from = MapSource::single_reading; // how it is known
+  std::vector<Estimate> estimated;                   // readings that usual figures stand in for
   std::optional<Firming> firms_most;      // of those, and the bump stop: the one that would firm the windows up most
   double domain_low = 0, domain_high = 0; // m, H that the tracks and stretches cover; equal: nothing known
   Windows windows;                        // for every load case together

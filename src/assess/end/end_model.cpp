@@ -1,5 +1,7 @@
 #include "assess/end/end_model.h"
 
+#include "assess/end/presets.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -16,10 +18,15 @@ std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
   return {load.sprung_mass + half, load.sprung_mass - half};
 }
 
-EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<SurveyQuestion> survey) {
-  const std::size_t e = build::at(survey.given().end);
+EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end) {
+  return end_given(build, shelf,
+                   Answered<MotionQuestion>(motion_given(build, Answered<SurveyQuestion>(survey_given(build, end)))));
+}
+
+EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<MotionQuestion> motion) {
+  const std::size_t e = build::at(motion.given().survey.given().end);
   const build::Brief& all = build.variant().brief;
-  EndGiven out{std::move(survey),           build.variant().fit[e],         {},
+  EndGiven out{std::move(motion),           build.variant().fit[e],         {},
                build.surroundings.altitude, build.surroundings.temperature, {}};
   out.fit.damper_curve.clear();
   out.fit.extra.clear();
@@ -43,8 +50,7 @@ namespace {
 
 /// The damper's three lengths: of those known none is changed, and the rest lies from them as usual.
 /// @param open, shut  the fitted damper's, or the surveyed one's
-void fill_damper(const SurveyedEnd& survey, const StandIns& usual, std::optional<double>& length, EndModel& out) {
-  const double ratio = *survey.damper_ratio;
+void fill_damper(double ratio, const StandIns& usual, std::optional<double>& length, EndModel& out) {
   const Usual open{usual.droop.value * ratio, usual.droop.doubt * ratio};
   const Usual shut{usual.bump.value * ratio, usual.bump.doubt * ratio};
   const auto take = [&](std::optional<double>& to, const char* field, const Usual& figure) {
@@ -71,34 +77,45 @@ void fill_damper(const SurveyedEnd& survey, const StandIns& usual, std::optional
   away(out.damper_shut, "damper_shut_m", shut, -1);
 }
 
-/// From the cycle sheet where there is one, as far as it was read; else a straight line from one height.
-motion::TravelMap map_of(const SurveyedEnd& read, const std::optional<double>& damper) {
+/// From a cycle sheet or the joints' places as far as they go; else a straight line from one height.
+motion::TravelMap map_of(const SurveyedEnd& read, const EndMotion& motion, const std::optional<double>& damper) {
   const double H = *read.height;
-  if (!read.spring_fit && !read.damper_fit)
+  if (!motion.spring && !motion.damper)
     return motion::TravelMap::linear(H, *read.spring_length, *read.motion_ratio, damper, *read.damper_ratio);
-  constexpr double straight = 0.3;  // m either side that a single reading's line is taken on
-  constexpr double trusted = 0.015; // m beyond what was read
-  double lowest = H - straight, highest = H + straight;
-  const auto curve = [&](const std::optional<motion::CycleFit>& fit, double length, double ratio) -> curve::Polynomial {
-    if (!fit) return {H, {length, ratio}};
-    lowest = std::max(lowest, fit->lowest - trusted);
-    highest = std::min(highest, fit->highest + trusted);
-    return fit->length;
-  };
-  const curve::Polynomial spring = curve(read.spring_fit, *read.spring_length, *read.motion_ratio);
+  const curve::Polynomial spring =
+      motion.spring ? *motion.spring : curve::Polynomial{H, {*read.spring_length, *read.motion_ratio}};
   std::optional<curve::Polynomial> damper_curve;
-  if (damper) damper_curve = curve(read.damper_fit, *damper, *read.damper_ratio);
-  return motion::TravelMap::from_curves(spring, std::move(damper_curve), H, lowest, highest);
+  if (damper) damper_curve = motion.damper ? *motion.damper : curve::Polynomial{H, {*damper, *read.damper_ratio}};
+  return motion::TravelMap::from_curves(spring, std::move(damper_curve), H, motion.lowest, motion.highest);
+}
+
+/// What a design's mounting adds to the lengths between the surveyed seats and eyes.
+void add_mounting(const build::Mounting& m, const build::EndSurvey& survey, EndModel& out) {
+  const bool coaxial = survey.spring_place == build::SpringPlace::around_damper;
+  // A body set longer takes the seat on it along; another mount moves the damper's top, and the seat under it.
+  const double damper = m.damper_longer + m.mount_thicker;
+  out.seat_shift = m.seat_raised + (coaxial ? damper : 0);
+  if (out.damper_open) *out.damper_open += damper;
+  if (out.damper_shut) *out.damper_shut += damper;
+  out.off_room = m.pocket_offset;
+}
+
+/// The height at which the builder's school wants the bag straight; none while the brief has none such.
+std::optional<double> height_of_school(const EndGiven& given, const EndModel& model) {
+  const bool parked = given.fit.mounting.straight_at == build::StraightAt::parked;
+  return height_of_use(given.brief, preset_heights(given.brief, model),
+                       parked ? build::PresetUse::parked : build::PresetUse::road);
 }
 
 } // namespace
 
 EndModel end_model(const EndGiven& given) {
-  const SurveyedEnd& read = *given.survey;
-  const build::EndSurvey& survey = given.survey.given().survey;
+  const SurveyedEnd& read = *given.survey();
+  const EndMotion& motion = *given.motion;
+  const build::EndSurvey& survey = given.survey().given().survey;
   const build::EndFit& fit = given.fit;
   EndModel out;
-  out.end = given.survey.given().end;
+  out.end = given.survey().given().end;
   out.layout = survey.layout;
   out.track = survey.track;
   out.base = spring_base(survey);
@@ -132,16 +149,38 @@ EndModel end_model(const EndGiven& given) {
   out.damper_open = fit.damper_open ? fit.damper_open : read.damper_open;
   out.damper_shut = fit.damper_shut ? fit.damper_shut : read.damper_shut;
   out.stop_ratio = read.stop_ratio;
+  add_mounting(fit.mounting, survey, out);
   if (!read.height) return out;
-  out.estimated = read.estimated;
+  const double H = *read.height;
   std::optional<double> damper = read.damper_length;
-  fill_damper(read, stand_ins(survey.layout), damper, out);
-  out.map = map_of(read, damper);
+  double damper_ratio = *read.damper_ratio;
+  for (const Estimate& estimate : read.estimated) {
+    const std::string_view field = estimate.field;
+    const bool solved = field.starts_with("damper") ? motion.damper.has_value() : motion.spring.has_value();
+    if (!solved) out.estimated.push_back(estimate);
+  }
+  if (motion.damper) {
+    const auto at = motion.damper->read(H);
+    damper = at.value, damper_ratio = at.slope;
+    if (survey.bump_stop_place == build::StopPlace::damper) out.stop_ratio = damper_ratio;
+  }
+  fill_damper(damper_ratio, stand_ins(survey.layout), damper, out);
+  out.map = map_of(read, motion, damper);
+  out.motion_ratio = out.map->at(H).motion_ratio;
+  out.spring_from = motion.spring_from;
+  out.run_outs = motion.run_outs;
+  // A bag around its damper turns with it.
+  if (survey.spring_place == build::SpringPlace::apart)
+    out.alignment = alignment_of(motion, fit.mounting, height_of_school(given, out).value_or(H));
   if (!read.stop_gap || !out.stop_ratio) return out;
-  if (survey.bump_stop_place == build::StopPlace::damper && read.damper_fit)
-    out.stop_height = out.map->height_for_damper(*damper - *read.stop_gap);
+  // A seat or body set elsewhere leaves the stop's gap on the rod as it was; another body length moves it along.
+  const double gap = *read.stop_gap - (survey.bump_stop_place == build::StopPlace::damper
+                                           ? fit.mounting.damper_longer + fit.mounting.mount_thicker
+                                           : 0);
+  if (survey.bump_stop_place == build::StopPlace::damper && motion.damper)
+    out.stop_height = out.map->height_for_damper(*damper - gap);
   else
-    out.stop_height = *read.height - *read.stop_gap / *out.stop_ratio;
+    out.stop_height = H - gap / *out.stop_ratio;
   return out;
 }
 

@@ -5,6 +5,7 @@
 #include "air/bag.h"
 #include "air/flow.h"
 #include "assess/kept/kept.h"
+#include "assess/motion/alignment.h"
 #include "assess/survey/surveyed_end.h"
 #include "motion/travel_map.h"
 #include "shelf/shelf.h"
@@ -17,16 +18,19 @@ namespace mavrel::assess {
 
 /// All that one end with what is fitted there is worked out from.
 struct EndGiven {
-  Answered<SurveyQuestion> survey;
+  Answered<MotionQuestion> motion;            // and the survey it was made from
   build::EndFit fit;                          // without its damper's curve, which no height depends on
   build::Brief brief;                         // reserves, and the presets wished for at this end, without their names
   double altitude = 0;                        // m
   double temperature = 0;                     // K
   std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
-  [[nodiscard]] auto parts() const { return std::tie(survey, fit, brief, altitude, temperature, bag); }
+  [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion.given().survey; }
+  [[nodiscard]] auto parts() const { return std::tie(motion, fit, brief, altitude, temperature, bag); }
   friend bool operator==(const EndGiven&, const EndGiven&) = default;
 };
-[[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<SurveyQuestion> survey);
+[[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<MotionQuestion> motion);
+/// The same from the document, for who asks once.
+[[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end);
 
 struct EndModel {
   End end = End::front;
@@ -54,7 +58,13 @@ struct EndModel {
   bool spring_base_estimated = false; // of a solid axle
   bool joined = false;                // left and right share one pressure
   std::optional<double> room;         // m, free diameter around the bag's axis
-  std::vector<Estimate> estimated;    // readings that usual figures stand in for
+  double seat_shift = 0;              // m, the seats nearer to each other than surveyed, by how the bag is mounted
+  double off_room = 0;                // m, that axis off the middle of the room
+  std::vector<RunOut> run_outs;       // besides bag, stop and damper
+  std::optional<Alignment> alignment; // of the bag's plates; none where the joints are not known
+  std::optional<double> motion_ratio; // at the surveyed height
+  MapSource spring_from = MapSource::single_reading;
+  std::vector<Estimate> estimated; // readings that usual figures stand in for
 
   /// Force along the spring for a sprung mass at H, N: (m·g − other springs − damper's gas)/MR.
   [[nodiscard]] double spring_force(double sprung_mass, double H, const motion::MapPoint& at) const;

@@ -25,12 +25,14 @@ build::Readings* reading(build::EndSurvey& survey, std::string_view field) {
 
 /// The windows as they would be with one reading taken.
 Windows windows_with(const EndGiven& given, const EndModel& model, const char* field, double value) {
-  SurveyGiven survey = given.survey.given();
+  SurveyGiven survey = given.survey().given();
   // A damper's ends are held against its length: that stays where it is taken to be.
   if (model.map->has_damper()) survey.survey.damper_length.values = {model.map->damper(*model.surveyed_height).value};
   reading(survey.survey, field)->values = {value};
   EndGiven moved = given;
-  moved.survey = Answered<SurveyQuestion>(std::move(survey));
+  MotionGiven motion = given.motion.given();
+  motion.survey = Answered<SurveyQuestion>(std::move(survey));
+  moved.motion = Answered<MotionQuestion>(std::move(motion));
   const FittedEnd end = fitted_end(moved);
   std::optional<BagOnEnd> bag;
   if (end.bag) bag.emplace(end.on());
@@ -72,7 +74,7 @@ std::optional<Firming> firms_most(const EndGiven& given, const Windows& windows)
       offer(estimate.field, value + doubt);
   }
   if (!model.stop_height && model.stop_ratio)
-    offer("bump_stop_gap_m", stand_ins(given.survey.given().survey.layout).stop_gap.value * *model.stop_ratio);
+    offer("bump_stop_gap_m", stand_ins(given.survey().given().survey.layout).stop_gap.value * *model.stop_ratio);
   return out;
 }
 

@@ -8,7 +8,7 @@ FittedEnd fitted_end(const EndGiven& given) {
   FittedEnd out;
   out.model = end_model(given);
   if (given.bag) out.bag = given.bag->pointer();
-  out.stack = given.fit.upper_stack + given.fit.lower_stack;
+  out.stand_on(given.fit.upper_stack, given.fit.lower_stack);
   out.presets = preset_heights(given.brief, out.model);
   out.parked = height_of_use(given.brief, out.presets, build::PresetUse::parked);
   out.road = height_of_use(given.brief, out.presets, build::PresetUse::road);
@@ -17,7 +17,7 @@ FittedEnd fitted_end(const EndGiven& given) {
 }
 
 FittedEnd fitted_end(const build::Build& build, const shelf::Shelf& shelf, End end) {
-  return fitted_end(end_given(build, shelf, Answered<SurveyQuestion>(survey_given(build, end))));
+  return fitted_end(end_given(build, shelf, end));
 }
 
 Expected<PosedEnd> posed_end(const FittedEnd& end, double H, std::size_t load_case) {

@@ -11,10 +11,12 @@ namespace mavrel::assess {
 struct FittedEnd {
   EndModel model;
   std::shared_ptr<const shelf::ShelfBag> bag; // none chosen, or not on the shelf
-  double stack = 0;                           // m
+  double stack = 0;                           // m, plates and mounts, and what the seats are nearer than surveyed
   std::vector<std::optional<double>> presets; // H, one a preset of the brief
   std::optional<double> parked, road, ramp;   // H of the first preset of each use
 
+  /// Stands the bag on plates and mounts of these heights, m.
+  void stand_on(double upper, double lower) { stack = upper + lower + model.seat_shift; }
   /// The bag on its end. Refers to this; only with a map and a bag.
   [[nodiscard]] BagOnEnd on() const { return {model, *bag, stack}; }
 };

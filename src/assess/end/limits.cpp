@@ -27,6 +27,15 @@ Gain by_stop(const EndModel& model, double) {
   return model.stop_ratio ? Gain(1 / *model.stop_ratio) : std::nullopt;
 }
 
+/// What a metre of the part is worth was found where it ran out.
+template <Runs What>
+Gain by_run_out(const EndModel& model, double H) {
+  const RunOut* nearest = nullptr;
+  for (const RunOut& r : model.run_outs)
+    if (r.what == What && (!nearest || std::abs(r.height - H) < std::abs(nearest->height - H))) nearest = &r;
+  return nearest ? nearest->gain : std::nullopt;
+}
+
 } // namespace
 
 namespace limits {
@@ -73,16 +82,67 @@ constinit const Limit card_unknown{"card_unknown",
                                    nullptr,
                                    true};
 
+constinit const Limit linkage_end{"linkage_end", words("joints at their end"), words("joints"), [](double) -> Message {
+                                    return {words("arms and links that reach further"), {}};
+                                  }};
+constinit const Limit joint_angle{"joint_angle", words("joint at its angle"), words("joint"), [](double) -> Message {
+                                    return {words("a joint that bears more, or one that stands straight there"), {}};
+                                  }};
+constinit const Limit bar_link{"bar_link", words("bar link binds"), words("bar link"), [](double) -> Message {
+                                 return {words("a link of the length that stands square at road height"), {}};
+                               }};
+constinit const Limit brake_hose{"brake_hose", words("brake hose tight"), words("hose"),
+                                 [](double part) -> Message {
+                                   return {words("a brake hose {0} longer"), {told_from(metres(part), 0)}};
+                                 },
+                                 by_run_out<Runs::brake_hose>};
+constinit const Limit shaft_angle{"shaft_angle", words("shaft's joint at its angle"), words("shaft"),
+                                  [](double) -> Message {
+                                    return {words("a shaft joint that bears more"), {}};
+                                  }};
+constinit const Limit shaft_plunge{"shaft_plunge", words("shaft's plunge used up"), words("plunge"),
+                                   [](double part) -> Message {
+                                     return {words("{0} more plunge in the shaft"), {told_from(metres(part), 0)}};
+                                   },
+                                   by_run_out<Runs::shaft_plunge>};
+constinit const Limit bag_tilt{"bag_tilt", words("bag tilted too far"), words("tilt"), [](double) -> Message {
+                                 return {words("a bracket turned towards that height, or a bag that bears more"), {}};
+                               }};
+constinit const Limit bag_offset{"bag_offset", words("bag pushed too far sideways"), words("offset"),
+                                 [](double) -> Message {
+                                   return {words("a seat moved towards that height, or a bag that bears more"), {}};
+                                 }};
+
 } // namespace limits
 
 namespace {
-constexpr const Limit* rows[] = {&limits::bag_collapsed, &limits::bag_full,    &limits::bump_stop,
-                                 &limits::damper_shut,   &limits::damper_open, &limits::pressure_high,
-                                 &limits::pressure_low,  &limits::card_unknown};
+constexpr const Limit* rows[] = {
+    &limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,    &limits::damper_shut,
+    &limits::damper_open,   &limits::pressure_high, &limits::pressure_low, &limits::card_unknown,
+    &limits::linkage_end,   &limits::joint_angle,   &limits::bar_link,     &limits::brake_hose,
+    &limits::shaft_angle,   &limits::shaft_plunge,  &limits::bag_tilt,     &limits::bag_offset};
 } // namespace
 const std::span<const Limit* const> end_limits = rows;
 
 // ---- where they lie
+
+const Limit& limit_of(Runs what) {
+  switch (what) {
+  case Runs::joints:
+    return limits::linkage_end;
+  case Runs::joint_angle:
+    return limits::joint_angle;
+  case Runs::bar_link:
+    return limits::bar_link;
+  case Runs::brake_hose:
+    return limits::brake_hose;
+  case Runs::shaft_angle:
+    return limits::shaft_angle;
+  case Runs::shaft_plunge:
+    return limits::shaft_plunge;
+  }
+  return limits::linkage_end;
+}
 
 namespace {
 
@@ -94,6 +154,7 @@ struct Bare {
   const Limit* limit;
   double height;
   bool below; // forbids what is below
+  const char* part = nullptr;
 };
 
 /// What the length of a limit is the length of.
@@ -135,7 +196,8 @@ constexpr BareRow bare_rows[] = {
      }},
 };
 
-std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
+/// Of bag, stop and damper.
+std::vector<Bare> shape_limits(const EndModel& model, const BagOnEnd* bag) {
   std::vector<Bare> out;
   const motion::TravelMap& map = *model.map;
   for (const BareRow& row : bare_rows) {
@@ -155,6 +217,14 @@ std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
     else if (!row.below && length(map.lowest()) > *end)
       out.push_back({row.limit, map.lowest(), row.below});
   }
+  return out;
+}
+
+/// And of all else that runs out.
+std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
+  auto out = shape_limits(model, bag);
+  for (const RunOut& r : model.run_outs)
+    out.push_back({&limit_of(r.what), r.height, r.below, r.part});
   return out;
 }
 
@@ -193,8 +263,26 @@ void add_pressure_stretches(const BagOnEnd& bag, const BagAtHeights& at, std::si
 
 Stretch from_bare(const Bare& limit, const Domain& domain, double reserve) {
   if (limit.below)
-    return {limit.limit, domain.low, std::clamp(limit.height + reserve, domain.low, domain.high), {}, reserve};
-  return {limit.limit, std::clamp(limit.height - reserve, domain.low, domain.high), domain.high, {}, reserve};
+    return {limit.limit, domain.low, std::clamp(limit.height + reserve, domain.low, domain.high),
+            {},          reserve,    limit.part};
+  return {limit.limit, std::clamp(limit.height - reserve, domain.low, domain.high), domain.high, {}, reserve,
+          limit.part};
+}
+
+/// Heights at which the bag stands too crooked, at any height the car may be at.
+void add_alignment(const EndModel& model, const BagOnEnd* bag, const Domain& domain, Windows& out) {
+  if (!bag || !model.alignment) return;
+  const AlignmentLimits bears = alignment_limits(bag->card());
+  const auto add = [&](const Limit& limit, double AlignedAt::*figure, double most) {
+    for (const auto& [from, to] : model.alignment->over_limit(figure, most)) {
+      const Stretch stretch{
+          &limit, std::clamp(from, domain.low, domain.high), std::clamp(to, domain.low, domain.high), {}, 0, nullptr};
+      out.reach_blocked.push_back(stretch);
+      out.road_blocked.push_back(stretch);
+    }
+  };
+  add(limits::bag_tilt, &AlignedAt::tilt, bears.tilt);
+  add(limits::bag_offset, &AlignedAt::offset, bears.offset);
 }
 
 void add_gains(std::optional<Window>& window, const EndModel& model) {
@@ -213,7 +301,8 @@ std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std:
     low = std::min(low, H);
     high = std::max(high, H);
   };
-  for (const Bare& limit : bare_limits(model, bag))
+  // What runs out far from all this is no reason to look there.
+  for (const Bare& limit : shape_limits(model, bag))
     hold(limit.height);
   if (model.surveyed_height) hold(*model.surveyed_height);
   for (const double H : also)
@@ -232,6 +321,7 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeig
     out.reach_blocked.push_back(from_bare(limit, domain, 0));
     out.road_blocked.push_back(from_bare(limit, domain, reserve));
   }
+  add_alignment(model, bag, domain, out);
   for (std::size_t c = 0; bag && c < at.sides.size(); ++c) {
     if (at.sides[c].empty()) continue;
     const air::BagCard& card = bag->card();

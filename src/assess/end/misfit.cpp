@@ -21,7 +21,8 @@ double room_needed(const air::BagCard& card, const build::Brief& brief) {
 
 std::optional<Misfit> misfit_of_room(const BagOnEnd& bag) {
   const auto& room = bag.model().room;
-  const double needs = room_needed(bag.card(), bag.model().brief);
+  // Off the middle of its room a bag has that much less on its worse side.
+  const double needs = room_needed(bag.card(), bag.model().brief) + 2 * bag.model().off_room;
   if (!room || needs <= *room) return std::nullopt;
   Misfit out;
   out.code = MisfitCode::room;
@@ -127,7 +128,7 @@ std::vector<std::string> case_names(const build::Build& build) {
 
 Message limit_words(const std::optional<Stretch>& limit, const std::vector<std::string>& cases) {
   if (!limit) return {words("the end of what is known"), {}};
-  const Message name{limit->limit->name, {}};
+  const Message name = name_of(*limit);
   if (!limit->load_case) return name;
   return {words("{0}, {1}"), {name, cases[*limit->load_case]}};
 }

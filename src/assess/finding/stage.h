@@ -16,7 +16,7 @@ struct StageRow {
 
 /// Defined in assess/rows.cpp, in working order.
 namespace stages {
-extern const StageRow car_in, bags;
+extern const StageRow car_in, bags, swing;
 } // namespace stages
 
 } // namespace mavrel::assess

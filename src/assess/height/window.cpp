@@ -19,6 +19,11 @@ const char* short_name(const Edge& edge) {
   return edge.governing->from < edge.height - 1e-9 ? words("bump kept") : words("rebound kept");
 }
 
+Message name_of(const Stretch& stretch) {
+  if (!stretch.part) return {stretch.limit->name, {}};
+  return {words("{0}: {1}"), {stretch.limit->name, stretch.part}};
+}
+
 void drop_empty(std::vector<Stretch>& blocked) {
   std::erase_if(blocked, [](const Stretch& s) { return !any_length(s); });
 }

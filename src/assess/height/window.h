@@ -19,7 +19,11 @@ struct Stretch {
   double from = 0, to = 0;              // m, H; clipped to the domain
   std::optional<std::size_t> load_case; // for limits that depend on the load
   double reserve = 0;                   // m of travel kept free in front of the bare limit (road only)
+  const char* part = nullptr;           // which part it is, for people; none where the limit says it all
 };
+
+/// What forbids it, with the part it is: `joint at its angle: lower ball joint`.
+[[nodiscard]] Message name_of(const Stretch& stretch);
 
 /// One end of a window.
 struct Edge {

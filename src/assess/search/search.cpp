@@ -205,7 +205,7 @@ Expected<SearchResult> search(const SearchGiven& given, const SearchControl& con
 
 SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf, const SearchSpace& space) {
   const auto end = [&](End which) {
-    EndGiven out = end_given(build, shelf, Answered<SurveyQuestion>(survey_given(build, which)));
+    EndGiven out = end_given(build, shelf, which);
     out.bag.reset();
     out.fit.bag.clear();
     return out;

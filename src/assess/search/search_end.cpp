@@ -47,7 +47,7 @@ public:
   void add_options(const shelf::ShelfBag& bag, std::size_t index, const std::pair<double, double>& split,
                    const std::vector<double>& volumes, std::vector<EndOption>& out) {
     end_.bag = {std::shared_ptr<void>(), &bag}; // the shelf holds it
-    end_.stack = split.first + split.second;
+    end_.stand_on(split.first, split.second);
     end_.model.setting.added_volume = 0;
     const BagOnEnd fitted = end_.on();
     EndOption base;

@@ -19,6 +19,7 @@ double estimated_unsprung(Layout layout) {
   case Layout::trailing_arm:
   case Layout::semi_trailing_arm:
     return 34;
+  case Layout::twin_trailing_arms:
   case Layout::twin_beam:
     return 40;
   case Layout::torsion_beam:

@@ -110,14 +110,17 @@ private:
       want(any_mass, path(end, Side::left, "mass_kg"), words("corner weight"));
       want(any_height, path(end, Side::left, "height_m"), words("height"));
       const SurveyedEnd& read = *given_.ends[at(end)];
-      want(read.spring_fit || !e.motion_ratio.values.empty(), path(end, "motion_ratio"), words("spring motion ratio"));
-      want(read.spring_fit || !e.spring_length.values.empty(), path(end, "spring_length_m"),
+      const bool joints = !e.points->left.empty(); // they tell lengths and ratios, or say why not at Swing
+      want(joints || read.spring_fit || !e.motion_ratio.values.empty(), path(end, "motion_ratio"),
+           words("spring motion ratio"));
+      want(joints || read.spring_fit || !e.spring_length.values.empty(), path(end, "spring_length_m"),
            words("spring seat distance"));
-      want(read.damper_fit || !e.damper_length.values.empty(), path(end, "damper_length_m"), words("damper length"));
+      want(joints || read.damper_fit || !e.damper_length.values.empty(), path(end, "damper_length_m"),
+           words("damper length"));
       want(!e.damper_open.values.empty(), path(end, "damper_open_m"), words("open damper"));
       want(!e.damper_shut.values.empty(), path(end, "damper_shut_m"), words("shut damper"));
       want(!e.bump_stop_gap.values.empty(), path(end, "bump_stop_gap_m"), words("bump stop gap"));
-      if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty() && !read.damper_fit)
+      if (e.spring_place == build::SpringPlace::apart && !e.damper_length.values.empty() && !read.damper_fit && !joints)
         want(!e.damper_ratio.values.empty(), path(end, "damper_ratio"), words("damper motion ratio"));
       map = map && any_mass && any_height;
     }

@@ -3,6 +3,8 @@
 #include "curve/readings.h"
 #include "motion/wheel.h"
 
+#include <algorithm>
+
 namespace mavrel::assess {
 
 using build::SpringPlace;
@@ -55,6 +57,32 @@ std::optional<motion::CycleFit> fit_of(const List<build::CycleRow>& rows, std::o
   if (fit) return std::move(*fit);
   if (!trouble) trouble = fit.error();
   return std::nullopt;
+}
+
+/// What else was read on the way: of use where a curve goes through it, else left alone.
+void read_cycle_extras(const build::EndSurvey& survey, SurveyedEnd& out) {
+  const auto angles = [&](std::optional<double> build::CycleRow::*what) -> std::optional<motion::CycleFit> {
+    std::vector<motion::CycleReading> readings;
+    for (const build::CycleRow& row : survey.cycle)
+      if (row.*what) readings.push_back({row.height, *(row.*what)});
+    auto fit = motion::fit_cycle(readings, motion::least_misread_angle);
+    return fit ? std::optional(std::move(*fit)) : std::nullopt;
+  };
+  out.camber_fit = angles(&build::CycleRow::camber);
+  out.toe_fit = angles(&build::CycleRow::toe);
+  std::vector<std::string> names;
+  for (const build::CycleRow& row : survey.cycle)
+    for (const build::CycleGap& gap : row.gaps)
+      if (std::find(names.begin(), names.end(), gap.name) == names.end()) names.push_back(gap.name);
+  for (const std::string& name : names) {
+    std::vector<motion::CycleReading> readings;
+    for (const build::CycleRow& row : survey.cycle)
+      for (const build::CycleGap& gap : row.gaps)
+        if (gap.name == name) readings.push_back({row.height, gap.value});
+    if (auto fit = motion::fit_cycle(readings)) out.gap_fits.push_back({name, std::move(*fit)});
+  }
+  std::optional<Message> nothing; // a right side of too few rows says nothing; the left one's stands for it
+  out.right_spring_fit = fit_of(survey.cycle_right, &build::CycleRow::spring, out.right_rows, nothing);
 }
 
 /// Reads the cycle sheet where the car stood on its wheels within what it covers.
@@ -116,6 +144,7 @@ SurveyedEnd surveyed_end(const SurveyGiven& given) {
   out.damper_shut = curve::mean(survey.damper_shut.values);
   out.stop_gap = curve::mean(survey.bump_stop_gap.values);
   read_cycle(survey, out);
+  read_cycle_extras(survey, out);
   if (out.height) fill_in(survey, out);
   out.stop_ratio = survey.bump_stop_place == StopPlace::wheel ? std::optional(1.0) : out.damper_ratio;
   return out;

@@ -48,8 +48,16 @@ struct SurveyedEnd {
 
   // Of the cycle sheet, where one was taken that a curve goes through; then the figures above are read from it.
   std::optional<motion::CycleFit> spring_fit, damper_fit;
-  std::vector<std::size_t> spring_rows, damper_rows; // of the sheet, which their readings are
-  std::optional<Message> cycle_trouble;              // why the sheet is of no use
+  std::vector<std::size_t> spring_rows, damper_rows;   // of the sheet, which their readings are
+  std::optional<Message> cycle_trouble;                // why the sheet is of no use
+  std::optional<motion::CycleFit> camber_fit, toe_fit; // rad over H, where there are enough readings
+  struct GapFit {
+    std::string name;
+    motion::CycleFit fit;
+  };
+  std::vector<GapFit> gap_fits;                     // of the gaps somebody named
+  std::optional<motion::CycleFit> right_spring_fit; // of the right side's own sheet
+  std::vector<std::size_t> right_rows;
 
   std::optional<double> damper_length, damper_open, damper_shut; // m, as taken
   std::optional<double> stop_gap;                                // m, as taken

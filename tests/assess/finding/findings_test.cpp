@@ -1,7 +1,9 @@
 // Every finding there is: one car that has it, and one, as like it as can be, that has not.
 #include "assess/asked.h"
 #include "assess/assess.h"
+#include "assess/motion/geometry_of.h"
 #include "assess/rows.h"
+#include "motion/linkage/corner.h"
 
 #include "random_car.h"
 
@@ -97,6 +99,49 @@ Change rear_bag(const char* name) {
   return [=](Build& b) { b.variant().fit[1].bag = name; };
 }
 
+/// The front on joints of a layout, none of which was taped otherwise.
+Change joints(build::Layout layout, const Change& then = as_it_is) {
+  return [=](Build& b) {
+    build::EndSurvey& e = b.ends[0];
+    e.layout = layout;
+    e.spring_place = build::SpringPlace::apart;
+    e.spring_seat = build::SpringSeat::arm;
+    e.motion_ratio = e.damper_ratio = e.spring_length = e.damper_length = {};
+    for (build::HardPoint& p : usual_points(layout, e.track, 0.3126))
+      e.points.own().left.push_back(std::move(p));
+    then(b);
+  };
+}
+build::HardPoint& joint(Build& b, const std::string& name) {
+  auto& left = b.ends[0].points.own().left;
+  for (std::size_t i = 0; i < left.size(); ++i)
+    if (left[i].name == name) return left[i];
+  throw std::runtime_error("no joint " + name);
+}
+/// A cycle sheet taped from those joints. @param seat_off  m that the lower seat really lies further out
+Change taped(double seat_off) {
+  return [=](Build& b) {
+    Build really = b;
+    joint(really, "spring_foot").y += seat_off;
+    const motion::CornerLinkage linkage(joints_of_end(really.ends[0]).value().side[0]);
+    const double H0 = surveyed_end(survey_given(b, End::front)).height.value();
+    for (double H = 0.33; H < 0.431; H += 0.0125) {
+      build::CycleRow row;
+      row.height = H;
+      row.spring = linkage.solve(H - H0).value().spring->length;
+      b.ends[0].cycle.push_back(row);
+    }
+  };
+}
+/// The lower bracket turned from where it stands the bag straight at road.
+Change turned(double by) {
+  return [=](Build& b) {
+    const auto straight = fitted_end(b, shelf(), End::front).model.alignment.value().straight_lower;
+    b.variant().fit[0].mounting.lower.across_angle = straight.across + by;
+  };
+}
+constexpr auto wishbones = build::Layout::double_wishbone;
+
 std::vector<Case> cases() {
   return {
       // ---- the survey
@@ -165,6 +210,50 @@ std::vector<Case> cases() {
          for (auto& end : b.ends)
            end.corners[0].mass.values = {500};
        }},
+      // ---- how it moves
+      {"joints_unusable",
+       joints(wishbones,
+              [](Build& b) {
+                joint(b, "lower_outer") = joint(b, "lower_front"), joint(b, "lower_front").name = "lower_outer";
+              }),
+       joints(wishbones)},
+      {"joint_of_another_layout",
+       joints(wishbones,
+              [](Build& b) {
+                b.ends[0].points.own().left.push_back({"hinge_inner", 0, 0.2, 0.3, {}, {}});
+              }),
+       joints(wishbones)},
+      {"sheet_against_joints", joints(wishbones, taped(0.02)), joints(wishbones, taped(0))},
+      {"joints_against_tape", joints(wishbones, [](Build& b) { b.ends[0].spring_length.values = {0.25}; }),
+       joints(wishbones)},
+      {"spring_lifts_nothing",
+       joints(wishbones, [](Build& b) { b.ends[0].points.own().spring_top = build::Carrier::upper_arm; }),
+       joints(wishbones)},
+      {"spring_on_upper_arm",
+       joints(wishbones,
+              [](Build& b) {
+                b.ends[0].points.own().spring_foot = build::Carrier::upper_arm;
+                joint(b, "spring_foot").z = joint(b, "upper_outer").z,
+                         joint(b, "spring_body").z = joint(b, "upper_outer").z + 0.2;
+              }),
+       joints(wishbones)},
+      {"tilted_in_bump", joints(wishbones, turned(0.15)), joints(wishbones)},
+      {"sides_move_differently",
+       joints(wishbones,
+              [](Build& b) {
+                build::HardPoint right = joint(b, "spring_foot");
+                right.y = -right.y + 0.05;
+                b.ends[0].points.own().right.push_back(right);
+              }),
+       joints(wishbones)},
+      {"bar_link_off_square", [](Build& b) { b.ends[0].bar_link = {0.2, 0.3, 0.1, 0.8, {}, {}}; },
+       [](Build& b) { b.ends[0].bar_link = {0.2, 0.0, 0.1, 0.01, {}, {}}; }},
+      {"links_bind_in_roll",
+       joints(build::Layout::axle_parallel_links,
+              [](Build& b) {
+                joint(b, "upper_body").x = joint(b, "upper_axle").x + 0.10, joint(b, "lower_body").z += 0.15;
+              }),
+       joints(build::Layout::axle_triangulated_links)},
       {"caution_tank", [](Build& b) { b.variant().fit[1].added_volume = 1e-3; }, as_it_is},
       {"caution_stands", as_it_is, nothing_measured},
       {"caution_road_window", as_it_is, nothing_measured},

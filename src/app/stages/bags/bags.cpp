@@ -10,6 +10,7 @@
 #include "build/names.h"
 
 #include <QCoreApplication>
+#include <QFile>
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -201,8 +202,13 @@ std::optional<OwnUndo> BagsStage::own_undo() {
 
 QStringList BagsStage::take_files(const QStringList& files) {
   QStringList cards;
-  for (const QString& file : files)
-    if (file.endsWith(".csv", Qt::CaseInsensitive)) cards << file;
+  for (const QString& file : files) {
+    if (!file.endsWith(".csv", Qt::CaseInsensitive)) continue;
+    // Elsewhere only what says of itself that it is a card; here whatever was dropped is told what it lacks.
+    QFile opened(file);
+    if (isVisible() || (opened.open(QIODevice::ReadOnly) && opened.peek(32).startsWith("# mavrel bag card")))
+      cards << file;
+  }
   if (!cards.isEmpty()) import_cards(cards);
   return cards;
 }

@@ -1,0 +1,55 @@
+// A table whose cells are fields of the build: typed units understood, every edit undoable, by keyboard throughout.
+// Enter takes what is typed and goes down, Tab goes on to the right.
+#pragma once
+
+#include <QStringList>
+#include <QTableWidget>
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+namespace mavrel::app {
+
+class Desk;
+
+class PathTable : public QTableWidget {
+  Q_OBJECT
+public:
+  struct Row {
+    QString name;      // in front of its cells
+    QStringList paths; // one a column; empty: no such cell
+    QString flag;      // why the row is doubtful; empty: it is not
+  };
+
+  PathTable(Desk& desk, const QString& accessible_name, QWidget* parent = nullptr);
+  /// Takes what is typed for a path that is no field yet: one that begins with `+`. @returns what is wrong with it
+  using Take = std::function<std::optional<QString>(const QString& path, const QString& text)>;
+  void set_take(Take take) { take_ = std::move(take); }
+  /// What it shows. Keeps the cell that is held while the rows stay as many.
+  void show_rows(const QStringList& heads, std::vector<Row> rows);
+  /// Gives the cell of a field the focus. @returns whether it is here
+  bool go_to(const QString& path);
+  [[nodiscard]] int held_row() const { return currentRow(); }
+
+signals:
+  void held(int row); // another row is
+
+protected:
+  void keyPressEvent(QKeyEvent* event) override;
+  void showEvent(QShowEvent* event) override;
+
+private:
+  friend class PathDelegate;
+  [[nodiscard]] QString path_at(const QModelIndex& index) const;
+  void fill();
+  [[nodiscard]] std::optional<QString> type(const QString& path, const QString& text);
+
+  Desk& desk_;
+  QStringList heads_;
+  std::vector<Row> rows_;
+  Take take_;
+  bool stale_ = false;
+};
+
+} // namespace mavrel::app

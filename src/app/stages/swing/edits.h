@@ -1,0 +1,33 @@
+// Edits that the Swing stage makes: joints moved, taken over, read from files; rows of a cycle sheet.
+#pragma once
+
+#include "app/desk/desk.h"
+
+#include <QStringList>
+
+namespace mavrel::app {
+
+/// Moves a measured joint of the left side. @param to  m. @returns whether it was measured and may lie there; else it
+/// is told
+bool move_joint(Desk& desk, End end, const QString& joint, const motion::Point& to, const QString& gesture);
+/// Usual places for the suspension, to be dragged where they are.
+void start_from_usual_joints(Desk& desk, End end);
+/// The right side measured by itself, starting from the left's mirror image; or no more.
+void measure_right_side(Desk& desk, End end, bool by_itself);
+
+/// What a CSV looks like by its head.
+enum class MotionFile { cycle, joints, card, other };
+[[nodiscard]] MotionFile kind_of_motion_file(const QString& file);
+/// Reads a CSV of either kind onto an end: hard points or a cycle sheet, by its columns.
+/// @returns whether it was taken; else it is told
+bool read_motion_file(Desk& desk, End end, const QString& file);
+bool write_joints(Desk& desk, End end, const QString& file);
+bool write_cycle(Desk& desk, End end, const QString& file);
+
+/// A row more of the cycle sheet. @returns its number from 0; none where there is no room, which is told
+std::optional<std::size_t> add_cycle_row(Desk& desk, End end, double height);
+void remove_cycle_row(Desk& desk, End end, std::size_t row);
+/// One bracket's angles, rad; straight where they are none.
+void turn_bracket(Desk& desk, End end, bool upper, std::optional<double> across, const QString& gesture);
+
+} // namespace mavrel::app

@@ -1,0 +1,31 @@
+// How the bag is mounted: the school, brackets by the gauge, seats, mounts and threaded bodies, and what each is worth.
+#pragma once
+
+#include "app/stages/swing/panel.h"
+
+#include <vector>
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace mavrel::app {
+
+class Field;
+
+class MountingPanel : public SwingPanel {
+  Q_OBJECT
+public:
+  MountingPanel(Desk& desk, QWidget* parent);
+
+private:
+  void refresh();
+  Field* field(const char* key, const QString& caption);
+
+  QComboBox* school_;
+  std::vector<Field*> angles_; // that may be straight by themselves
+  QPushButton* straight_;
+  QLabel *gauge_, *presets_, *worth_, *wanted_;
+};
+
+} // namespace mavrel::app

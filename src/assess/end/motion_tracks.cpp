@@ -1,0 +1,110 @@
+#include "assess/end/motion_tracks.h"
+
+#include "assess/motion/run_out.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace tracks {
+constinit const TrackRow motion_ratio{"motion_ratio", words("motion ratio"), Kind::plain};
+constinit const TrackRow motion_ratio_doubt{"motion_ratio_doubt", words("doubt of the motion ratio"), Kind::plain};
+constinit const TrackRow bag_tilt{"tilt", words("bag tilt"), Kind::angle};
+constinit const TrackRow bag_offset{"offset", words("bag offset"), Kind::length};
+constinit const TrackRow camber{"camber", words("camber"), Kind::angle};
+constinit const TrackRow toe{"toe", words("toe"), Kind::angle};
+constinit const TrackRow caster{"caster", words("caster"), Kind::angle};
+constinit const TrackRow kingpin{"kingpin", words("kingpin"), Kind::angle};
+constinit const TrackRow wheel_forward{"wheel_forward", words("wheel forward"), Kind::length};
+constinit const TrackRow wheel_outward{"wheel_outward", words("wheel outward"), Kind::length};
+constinit const TrackRow pinion{"pinion", words("pinion"), Kind::angle};
+constinit const TrackRow axle_roll{"axle_roll", words("axle roll"), Kind::angle};
+constinit const TrackRow hose_slack{"hose_slack", words("hose slack"), Kind::length};
+constinit const TrackRow shaft_angle{"shaft_bend", words("shaft angle"), Kind::angle};
+constinit const TrackRow shaft_plunge{"plunge", words("shaft plunge"), Kind::length};
+constinit const TrackRow bar_link_angle{"bar_link_angle", words("bar link off square"), Kind::angle};
+} // namespace tracks
+
+namespace {
+constexpr const TrackRow* rows[] = {
+    &tracks::motion_ratio,  &tracks::motion_ratio_doubt,
+    &tracks::bag_tilt,      &tracks::bag_offset,
+    &tracks::camber,        &tracks::toe,
+    &tracks::caster,        &tracks::kingpin,
+    &tracks::wheel_forward, &tracks::wheel_outward,
+    &tracks::pinion,        &tracks::axle_roll,
+    &tracks::hose_slack,    &tracks::shaft_angle,
+    &tracks::shaft_plunge,  &tracks::bar_link_angle,
+};
+
+constexpr double step = 0.001; // m, at most
+
+using Figure = std::optional<double>;
+
+/// One figure of the poses at a height, linear between them.
+Figure read(const std::vector<EndPose>& poses, double H, const auto& figure) {
+  if (poses.size() < 2 || H < poses.front().H - 1e-9 || H > poses.back().H + 1e-9) return std::nullopt;
+  const double apart = poses[1].H - poses[0].H;
+  const auto i = std::min(static_cast<std::size_t>(std::max(0.0, (H - poses.front().H) / apart)), poses.size() - 2);
+  const Figure a = figure(poses[i]), b = figure(poses[i + 1]);
+  if (!a || !b) return std::nullopt;
+  return std::lerp(*a, *b, std::clamp((H - poses[i].H) / apart, 0.0, 1.0));
+}
+
+} // namespace
+
+const std::span<const TrackRow* const> motion_tracks = rows;
+
+void add_motion_tracks(const EndGiven& given, const EndModel& model, double low, double high, std::vector<Track>& out) {
+  const EndMotion& motion = *given.motion;
+  const SurveyedEnd& read_end = *given.survey();
+  const build::EndSurvey& survey = given.survey().given().survey;
+  const motion::TravelMap& map = *model.map;
+  const Heights heights = Heights::over(std::max(low, map.lowest()), std::min(high, map.highest()), step);
+  const auto add = [&](const TrackRow& what, const auto& value) {
+    Track track = track_of(what, heights, [&](std::size_t i) -> Figure { return value(heights.H(i)); });
+    if (!track.pieces.empty()) out.push_back(std::move(track));
+  };
+  const auto add_pose = [&](const TrackRow& what, const auto& figure) {
+    if (!motion.poses.empty()) add(what, [&](double H) { return read(motion.poses, H, figure); });
+  };
+  if (model.spring_from != MapSource::single_reading)
+    add(tracks::motion_ratio, [&](double H) -> Figure { return map.at(H).motion_ratio; });
+  if (read_end.spring_fit) add(tracks::motion_ratio_doubt, [&](double H) { return read_end.spring_fit->slope_sd(H); });
+  if (model.alignment) {
+    add(tracks::bag_tilt, [&](double H) -> Figure { return model.alignment->at(H).tilt; });
+    add(tracks::bag_offset, [&](double H) -> Figure { return model.alignment->at(H).offset; });
+  }
+  // What a gauge has read on the car goes before what its joints say.
+  const auto add_angle = [&](const TrackRow& what, const std::optional<motion::CycleFit>& fit,
+                             Figure EndPose::*figure) {
+    if (fit)
+      add(what, [&](double H) -> Figure {
+        return H >= fit->lowest - 1e-9 && H <= fit->highest + 1e-9 ? Figure(fit->length.read(H).value) : std::nullopt;
+      });
+    else
+      add_pose(what, [&](const EndPose& pose) { return pose.*figure; });
+  };
+  add_angle(tracks::camber, read_end.camber_fit, &EndPose::camber);
+  add_angle(tracks::toe, read_end.toe_fit, &EndPose::toe);
+  add_pose(tracks::caster, [](const EndPose& pose) { return pose.caster; });
+  add_pose(tracks::kingpin, [](const EndPose& pose) { return pose.kingpin; });
+  add_pose(tracks::wheel_forward, [](const EndPose& pose) -> Figure { return pose.wheel_forward; });
+  add_pose(tracks::wheel_outward, [](const EndPose& pose) -> Figure { return pose.wheel_outward; });
+  add_pose(tracks::pinion, [](const EndPose& pose) { return pose.pinion; });
+  add_pose(tracks::axle_roll, [](const EndPose& pose) { return pose.roll; });
+  const double H0 = *model.surveyed_height;
+  const auto add_running = [&](const TrackRow& what, Figure RunningOut::*figure) {
+    if (!(running_out(survey, 0, nullptr).*figure)) return;
+    add(what, [&](double H) -> Figure {
+      return running_out(survey, H - H0, motion.poses.empty() ? nullptr : &motion.nearest(H)).*figure;
+    });
+  };
+  add_running(tracks::hose_slack, &RunningOut::hose_slack);
+  add_running(tracks::shaft_angle, &RunningOut::shaft_angle);
+  add_running(tracks::shaft_plunge, &RunningOut::plunge);
+  add_running(tracks::bar_link_angle, &RunningOut::link_angle);
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,328 @@
+#include "assess/motion/end_motion.h"
+
+#include "assess/motion/run_out.h"
+#include "motion/linkage/smooth.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+MotionGiven motion_given(const build::Build& build, Answered<SurveyQuestion> survey) {
+  const build::Mounting& m = build.variant().fit[build::at(survey.given().end)].mounting;
+  return {std::move(survey), {m.upper.outward, m.upper.forward}, {m.lower.outward, m.lower.forward}, m.mount_outward};
+}
+
+namespace {
+
+using motion::Geometry;
+using motion::Joint;
+using motion::Shape;
+
+constexpr double looked_at = 0.2;        // m either way of the surveyed height
+constexpr double pose_step = 0.005;      // m between poses
+constexpr double short_of_end = 0.002;   // m before the joints' end that the curves stop: there they turn too fast
+constexpr double smooth_enough = 5e-6;   // m that a curve may lie off the poses
+constexpr double trusted_beyond = 0.015; // m beyond what a tape has read
+
+/// The geometry with what a design moves. Of a coaxial spring the upper seat goes with the mount.
+Geometry designed(Geometry g, const MotionGiven& given) {
+  const auto move = [&](Joint joint, double outward, double forward) {
+    if (auto& p = g.at(joint)) *p = *p + motion::Point{forward, outward, 0};
+  };
+  move(Joint::spring_body, given.upper.outward, given.upper.forward);
+  move(Joint::spring_foot, given.lower.outward, given.lower.forward);
+  if (given.mount_outward == 0 || g.shape != Shape::strut) return g;
+  // What hangs from the strut's top goes with it.
+  const auto top = g.at(Joint::strut_top);
+  for (const Joint joint : {Joint::spring_body, Joint::damper_body})
+    if (g.at(joint) && motion::length(*g.at(joint) - *top) < 0.08) move(joint, given.mount_outward, 0);
+  move(Joint::strut_top, given.mount_outward, 0);
+  return g;
+}
+
+EndPose figures_of(const motion::CornerLinkage& linkage, const motion::CornerPose& pose, double H0) {
+  const Geometry& g = linkage.geometry();
+  EndPose out;
+  out.H = H0 + pose.dh;
+  out.seat_top = linkage.part(g.spring_top, pose);
+  out.seat_foot = linkage.part(g.spring_foot, pose);
+  out.spring = pose.spring;
+  out.damper = pose.damper;
+  out.wheel_forward = pose.wheel_shift.x;
+  out.wheel_outward = pose.wheel_shift.y;
+  out.camber = pose.camber;
+  out.toe = pose.toe;
+  out.caster = pose.caster;
+  out.kingpin = pose.kingpin;
+  return out;
+}
+
+EndPose figures_of(const motion::AxleLinkage&, const motion::AxlePose& pose, double H0) {
+  EndPose out;
+  out.H = H0 + pose.dh;
+  out.seat_foot = pose.axle;
+  out.spring = pose.spring;
+  out.damper = pose.damper;
+  out.wheel_forward = pose.shift.x;
+  out.wheel_outward = pose.shift.y;
+  out.pinion = pose.pinion;
+  out.roll = pose.roll;
+  return out;
+}
+
+auto step_to(const motion::CornerLinkage& linkage, double dh, const motion::CornerPose* near) {
+  return linkage.solve(dh, 0, near);
+}
+auto step_to(const motion::AxleLinkage& linkage, double dh, const motion::AxlePose* near) {
+  return linkage.solve_level(dh, near);
+}
+
+/// Where the joints of an end go no further, within the heights looked at.
+struct Ends {
+  std::optional<motion::OutOfReach> low, high;
+};
+
+/// All poses of a side, rising in H: from where it stood outwards, each from its neighbour.
+template <class Linkage>
+std::vector<EndPose> travel(const Linkage& linkage, double H0, Ends& ends) {
+  std::vector<EndPose> out;
+  const auto first = step_to(linkage, 0, nullptr);
+  if (!first) {
+    ends.low = ends.high = first.error();
+    return out;
+  }
+  const auto go = [&](double way, std::optional<motion::OutOfReach>& end) {
+    auto from = *first;
+    for (int i = 1; i * pose_step <= looked_at + 1e-9; ++i) {
+      const auto pose = step_to(linkage, way * pose_step * i, &from);
+      if (!pose) {
+        end = pose.error();
+        return;
+      }
+      from = *pose;
+      out.push_back(figures_of(linkage, from, H0));
+    }
+  };
+  go(-1, ends.low);
+  std::reverse(out.begin(), out.end());
+  out.push_back(figures_of(linkage, *first, H0));
+  go(1, ends.high);
+  return out;
+}
+
+/// A length over height; none where some pose has none.
+std::optional<curve::Polynomial> curve_of(const std::vector<EndPose>& poses,
+                                          std::optional<motion::Strut> EndPose::*what, double H0, double& lowest,
+                                          double& highest) {
+  std::vector<double> H, length;
+  for (const EndPose& pose : poses) {
+    if (!(pose.*what)) return std::nullopt;
+    if (pose.H < lowest - 1e-9 || pose.H > highest + 1e-9) continue;
+    H.push_back(pose.H);
+    length.push_back((pose.*what)->length);
+  }
+  // Near the joints' end lengths turn faster than any polynomial: there is less of the travel, and it is right.
+  while (H.size() >= 5) {
+    const auto smooth = motion::smooth_through(H, length);
+    lowest = H.front(), highest = H.back();
+    if (smooth.off <= smooth_enough) return smooth.curve;
+    if (H0 - H.front() > H.back() - H0) {
+      H.erase(H.begin());
+      length.erase(length.begin());
+    } else {
+      H.pop_back();
+      length.pop_back();
+    }
+  }
+  return std::nullopt;
+}
+
+/// Both sides as one: where they differ, their mean.
+std::vector<EndPose> mean_of(const std::vector<EndPose>& left, const std::vector<EndPose>& right) {
+  if (right.empty()) return left;
+  std::vector<EndPose> out;
+  const auto mean = [](const std::optional<motion::Strut>& a, const std::optional<motion::Strut>& b) {
+    std::optional<motion::Strut> m;
+    if (a && b) m = motion::Strut{(a->length + b->length) / 2, (a->ratio + b->ratio) / 2};
+    return m;
+  };
+  for (const EndPose& l : left)
+    for (const EndPose& r : right)
+      if (std::abs(l.H - r.H) < 1e-9) {
+        EndPose both = l;
+        both.spring = mean(l.spring, r.spring);
+        both.damper = mean(l.damper, r.damper);
+        out.push_back(both);
+      }
+  return out;
+}
+
+curve::Polynomial plus(curve::Polynomial a, const curve::Polynomial& b, double sign) {
+  // Both about the same place, or b moved there by its own derivatives.
+  curve::Polynomial moved{a.x0, std::vector<double>(b.c.size(), 0.0)};
+  const double d = a.x0 - b.x0;
+  for (std::size_t k = b.c.size(); k-- > 0;) { // Horner: moved = moved·(x − b.x0) + c[k], with x − b.x0 = u + d
+    for (std::size_t i = moved.c.size(); i-- > 0;)
+      moved.c[i] = moved.c[i] * d + (i > 0 ? moved.c[i - 1] : 0);
+    moved.c[0] += b.c[k];
+  }
+  a.c.resize(std::max(a.c.size(), moved.c.size()), 0.0);
+  for (std::size_t i = 0; i < moved.c.size(); ++i)
+    a.c[i] += sign * moved.c[i];
+  return a;
+}
+
+class Maker {
+public:
+  explicit Maker(const MotionGiven& given)
+      : given_(given), read_(*given.survey), survey_(given.survey.given().survey) {}
+
+  EndMotion make() {
+    if (!read_.height) return std::move(out_);
+    H0_ = out_.surveyed_height = *read_.height;
+    lowest_ = H0_ - looked_at, highest_ = H0_ + looked_at;
+    if (!survey_.points->left.empty()) solve();
+    curves();
+    add_run_outs(survey_, H0_, out_);
+    return std::move(out_);
+  }
+
+private:
+  void solve() {
+    auto joints = joints_of_end(survey_);
+    if (!joints) {
+      out_.trouble = std::move(joints.error());
+      return;
+    }
+    surveyed_ = *joints;
+    for (Geometry& g : joints->side)
+      g = designed(std::move(g), given_);
+    for (const Side side : build::both_sides)
+      if (auto mistake = motion::mistake_in(joints->side[build::at(side)])) {
+        out_.trouble =
+            PointTrouble{std::move(mistake->what), mistake->joint ? motion::key_of(*mistake->joint) : "", side};
+        return;
+      }
+    out_.joints = std::move(*joints);
+    const auto& side = out_.joints->side;
+    if (side[0].shape == Shape::solid_axle) {
+      Geometry right = side[1];
+      for (auto& p : right.points)
+        if (p) p = motion::mirrored(*p);
+      out_.axle = std::make_shared<const motion::AxleLinkage>(side[0], out_.joints->differ ? &right : nullptr);
+      out_.poses = travel(*out_.axle, H0_, ends_);
+    } else {
+      out_.corner = std::make_shared<const motion::CornerLinkage>(side[0]);
+      out_.poses = travel(*out_.corner, H0_, ends_);
+      if (out_.joints->differ) {
+        Ends right;
+        out_.right_poses = travel(motion::CornerLinkage(side[1]), H0_, right);
+        // The side that ends first ends both.
+        if (right.low && (!ends_.low || right.low->reached > ends_.low->reached)) ends_.low = right.low;
+        if (right.high && (!ends_.high || right.high->reached < ends_.high->reached)) ends_.high = right.high;
+      }
+    }
+    if (out_.poses.size() >= 5) {
+      out_.low_end = ends_.low;
+      out_.high_end = ends_.high;
+      return;
+    }
+    const Joint stops = ends_.low ? ends_.low->joint : ends_.high ? ends_.high->joint : Joint::wheel_centre;
+    out_.trouble = PointTrouble{{words("As measured, the wheel can hardly move: {0} stops it at once."),
+                                 {motion::name_of(side[0].shape, stops)}},
+                                motion::key_of(stops),
+                                Side::left};
+    out_.joints.reset();
+    out_.corner.reset();
+    out_.axle.reset();
+    out_.poses.clear();
+    out_.right_poses.clear();
+  }
+
+  /// Of what was read on the tape first, then of the joints; a design that moves joints moves a tape's curve as much.
+  void curves() {
+    double low = lowest_, high = highest_;
+    if (out_.low_end) low = std::max(low, H0_ + out_.low_end->reached + short_of_end);
+    if (out_.high_end) high = std::min(high, H0_ + out_.high_end->reached - short_of_end);
+    const auto poses = mean_of(out_.poses, out_.right_poses);
+    std::optional<curve::Polynomial> spring, damper;
+    if (!poses.empty()) {
+      spring = curve_of(poses, &EndPose::spring, H0_, low, high);
+      damper = curve_of(poses, &EndPose::damper, H0_, low, high);
+    }
+    const bool both_move = out_.joints && out_.joints->side[0].spring_top != motion::Part::body;
+    if (spring && (both_move || spring->read(H0_).slope <= 0)) spring.reset(); // it lifts nothing; said as a finding
+    if (damper && damper->read(H0_).slope <= 0) damper.reset();
+    const bool jacked = read_.spring_fit || read_.damper_fit;
+    if (!spring && !damper && !jacked) return;
+    if (jacked) {
+      low = lowest_, high = highest_;
+      for (const auto* fit : {&read_.spring_fit, &read_.damper_fit})
+        if (*fit) {
+          low = std::max(low, (*fit)->lowest - trusted_beyond);
+          high = std::min(high, (*fit)->highest + trusted_beyond);
+        }
+    }
+    if (read_.spring_fit) {
+      out_.spring = read_.spring_fit->length;
+      out_.spring_from = MapSource::cycle_sheet;
+      if (spring && moves()) {
+        if (const auto as_surveyed = surveyed_spring(low, high))
+          out_.spring = plus(plus(*out_.spring, *spring, 1), *as_surveyed, -1);
+      }
+    } else if (spring) {
+      out_.spring = spring;
+      out_.spring_from = MapSource::hard_points;
+    }
+    out_.damper = read_.damper_fit ? read_.damper_fit->length : damper;
+    out_.lowest = low;
+    out_.highest = high;
+  }
+
+  [[nodiscard]] bool moves() const {
+    return !(given_.upper == SeatShift{}) || !(given_.lower == SeatShift{}) || given_.mount_outward != 0;
+  }
+  std::optional<curve::Polynomial> surveyed_spring(double low, double high) {
+    Ends ends;
+    const Geometry& g = surveyed_->side[0];
+    const auto poses = g.shape == Shape::solid_axle ? travel(motion::AxleLinkage(g), H0_, ends)
+                                                    : travel(motion::CornerLinkage(g), H0_, ends);
+    return curve_of(poses, &EndPose::spring, H0_, low, high);
+  }
+
+  const MotionGiven& given_;
+  const SurveyedEnd& read_;
+  const build::EndSurvey& survey_;
+  EndMotion out_;
+  std::optional<Joints> surveyed_;
+  Ends ends_;
+  double H0_ = 0, lowest_ = 0, highest_ = 0;
+};
+
+} // namespace
+
+EndMotion end_motion(const MotionGiven& given) {
+  return Maker(given).make();
+}
+
+std::optional<EndPose> EndMotion::solved_at(double H) const {
+  const double dh = H - surveyed_height;
+  if (corner) {
+    const auto pose = corner->solve(dh);
+    return pose ? std::optional(figures_of(*corner, *pose, surveyed_height)) : std::nullopt;
+  }
+  if (!axle) return std::nullopt;
+  const auto pose = axle->solve_level(dh);
+  return pose ? std::optional(figures_of(*axle, *pose, surveyed_height)) : std::nullopt;
+}
+
+const EndPose& EndMotion::nearest(double H) const {
+  const auto above =
+      std::lower_bound(poses.begin(), poses.end(), H, [](const EndPose& p, double h) { return p.H < h; });
+  if (above == poses.begin()) return poses.front();
+  if (above == poses.end()) return poses.back();
+  return above->H - H < H - std::prev(above)->H ? *above : *std::prev(above);
+}
+
+} // namespace mavrel::assess
