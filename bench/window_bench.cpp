@@ -2,6 +2,7 @@
 #include "app/desk/edits.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/main_window.h"
+#include "app/stages/swing/edits.h"
 #include "shelf/places.h"
 
 #include <benchmark/benchmark.h>
@@ -37,6 +38,22 @@ void drag_pose(benchmark::State& state, const char* stage) {
 }
 BENCHMARK_CAPTURE(drag_pose, bags, "bags")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, car_in, "car_in")->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(drag_pose, swing, "swing")->Unit(benchmark::kMillisecond);
+
+/// One move of a joint that is dragged: the end solved anew, assessed, repainted. Wanted: within two frames.
+void drag_joint(benchmark::State& state) {
+  if (!window->open_file(QString::fromStdString((shelf::demo_folder() / "hollin-tarnway.mavrel").string()))) return;
+  window->go_to_stage("swing");
+  paint_now();
+  double y = 0.63;
+  for (auto _ : state) {
+    y = y < 0.66 ? y + 0.001 : 0.63;
+    app::move_joint(window->desk(), app::End::front, "spring_foot", {0, y, 0.256}, "bench");
+    paint_now();
+  }
+  window->desk().document().put(build::load(shelf::demo_folder() / "sorrel-wayfare.mavrel").value(), {}, true);
+}
+BENCHMARK(drag_joint)->Unit(benchmark::kMillisecond);
 
 /// One move of a preset's flag: edit, assess, judge the shelf, repaint. Wanted: within 8 ms.
 void drag_preset(benchmark::State& state) {

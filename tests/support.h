@@ -44,7 +44,7 @@ inline build::Build read_once(build::Build build) {
   }
   for (build::Variant& variant : build.variants)
     for (build::EndFit& fit : variant.fit)
-      fit.mounting = {};
+      fit.mounting = {}, fit.workshop = {};
   return build;
 }
 

@@ -265,17 +265,38 @@ struct Seat {
 /// The height at which the builder's school wants the bag straight.
 enum class StraightAt { parked, road };
 
+/// Which of the bag's ends are bolted to their plates.
+enum class Held { both, lower_only, upper_only };
+
 /// How the bag is mounted. An angle that is absent is one that stands the bag straight where the school wants it.
 struct Mounting {
   StraightAt straight_at = StraightAt::road;
+  Held held = Held::both;
   Seat upper, lower;
   double seat_raised = 0;   // m, the lower spring seat higher on the damper's body than surveyed
   double damper_longer = 0; // m, a threaded body set longer than surveyed, the seat going with it
   double mount_thicker = 0; // m, another upper mount than the surveyed one; negative: a thin plate
   double mount_outward = 0; // m, the upper mount's middle from the surveyed place
   double pocket_offset = 0; // m, the bag's axis off the middle of its room
+  double drop_spindle = 0;  // m, the hub higher on another upright than surveyed: the same arms, the car so much lower
   Extra extra;
   friend bool operator==(const Mounting&, const Mounting&) = default;
+};
+
+/// Sums of the bench for one end: what is wanted, and what the tape says for it. Nothing else is worked out from them.
+struct Workshop {
+  std::optional<double> caster;                            // rad wanted
+  std::optional<double> shims;                             // at each arm of a kingpin beam
+  std::optional<double> shim_thickness, arms_offset, pins; // m; the arms' offset, and the pins' distance
+  std::optional<double> camber;                            // rad wanted of the shims
+  std::optional<double> wedge, bolt_circle;                // rad a flange is turned by, m across its bolts
+  std::optional<double> left_right, right_left;            // m, an axle's diagonals from the frame
+  std::optional<double> frame_width, axle_width;           // m between the points they are taken from
+  std::optional<double> link_length, end_a, end_b;         // m, joint to joint, and each end's take-up
+  std::optional<double> thread_length, thread_diameter;    // m
+  std::optional<double> rail_gap, rail_reserve;            // m over the axle's tube, and what stays free
+  Extra extra;
+  friend bool operator==(const Workshop&, const Workshop&) = default;
 };
 
 /// What is fitted at one end in one design.
@@ -292,6 +313,7 @@ struct EndFit {
   Sides sides = Sides::separate;
   std::vector<DamperPoint> damper_curve; // a few points, any order
   Mounting mounting;
+  Workshop workshop;
   Extra extra;
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };

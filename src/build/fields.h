@@ -274,6 +274,7 @@ void fields(V& v, T& seat) {
 template <class V, Is<Mounting> T>
 void fields(V& v, T& mounting) {
   v.choice("straight_at", mounting.straight_at, words("bag straight"));
+  v.choice("held", mounting.held, words("bag's ends"));
   v.object("upper", mounting.upper, words("upper"));
   v.object("lower", mounting.lower, words("lower"));
   v.number("seat_raised_m", mounting.seat_raised, {Kind::length, -0.2, 0.2, words("spring seat raised")});
@@ -281,7 +282,32 @@ void fields(V& v, T& mounting) {
   v.number("mount_thicker_m", mounting.mount_thicker, {Kind::length, -0.08, 0.08, words("upper mount thicker")});
   v.number("mount_outward_m", mounting.mount_outward, {Kind::length, -0.05, 0.05, words("upper mount moved outward")});
   v.number("pocket_offset_m", mounting.pocket_offset, {Kind::length, 0, 0.1, words("bag off the middle of its room")});
+  v.number("drop_spindle_m", mounting.drop_spindle, {Kind::length, 0, 0.12, words("drop spindle")});
   v.extra(mounting.extra);
+}
+
+template <class V, Is<Workshop> T>
+void fields(V& v, T& w) {
+  v.number("caster_rad", w.caster, {Kind::angle, -0.3, 0.4, words("caster wanted")});
+  v.number("shims", w.shims, {Kind::plain, 0, 40, words("shims at each arm")});
+  v.number("shim_thickness_m", w.shim_thickness, {Kind::length, 0.0002, 0.02, words("one shim")});
+  v.number("arms_offset_m", w.arms_offset, {Kind::length, -0.2, 0.2, words("arms' offset")});
+  v.number("pins_m", w.pins, {Kind::length, 0.02, 0.6, words("pins' distance")});
+  v.number("camber_rad", w.camber, {Kind::angle, -0.35, 0.35, words("camber wanted")});
+  v.number("wedge_rad", w.wedge, {Kind::angle, -0.1, 0.1, words("flange turned by")});
+  v.number("bolt_circle_m", w.bolt_circle, {Kind::length, 0.03, 0.4, words("flange's bolt circle")});
+  v.number("left_right_m", w.left_right, {Kind::length, 0.2, 6, words("diagonal, frame left to axle right")});
+  v.number("right_left_m", w.right_left, {Kind::length, 0.2, 6, words("diagonal, frame right to axle left")});
+  v.number("frame_width_m", w.frame_width, {Kind::length, 0.2, 2.5, words("between the frame's points")});
+  v.number("axle_width_m", w.axle_width, {Kind::length, 0.2, 2.5, words("between the axle's ends")});
+  v.number("link_length_m", w.link_length, {Kind::length, 0.05, 2, words("link, joint to joint")});
+  v.number("end_a_m", w.end_a, {Kind::length, 0, 0.3, words("first end's take-up")});
+  v.number("end_b_m", w.end_b, {Kind::length, 0, 0.3, words("second end's take-up")});
+  v.number("thread_length_m", w.thread_length, {Kind::length, 0.005, 0.3, words("thread of one end")});
+  v.number("thread_diameter_m", w.thread_diameter, {Kind::length, 0.004, 0.06, words("thread's diameter")});
+  v.number("rail_gap_m", w.rail_gap, {Kind::length, 0, 0.6, words("axle tube to rail")});
+  v.number("rail_reserve_m", w.rail_reserve, {Kind::length, 0, 0.2, words("kept free over the tube")});
+  v.extra(w.extra);
 }
 
 template <class V, Is<EndFit> T>
@@ -299,6 +325,7 @@ void fields(V& v, T& fit) {
   v.choice("sides", fit.sides, words("left and right"));
   v.list("damper_curve", fit.damper_curve, words("damper point"), 0, 24);
   v.object("mounting", fit.mounting, "");
+  v.object("workshop", fit.workshop, "");
   v.extra(fit.extra);
 }
 

@@ -72,6 +72,13 @@ constexpr auto names_of(StraightAt) {
       {StraightAt::road, "road", words("straight at road height")},
   });
 }
+constexpr auto names_of(Held) {
+  return std::to_array<ChoiceName<Held>>({
+      {Held::both, "both", words("both ends held")},
+      {Held::lower_only, "lower only", words("lower end held, upper loose")},
+      {Held::upper_only, "upper only", words("upper end held, lower loose")},
+  });
+}
 constexpr auto names_of(BodyStyle) {
   return std::to_array<ChoiceName<BodyStyle>>({
       {BodyStyle::estate, "estate", words("estate")},

@@ -13,6 +13,7 @@
 #include "quantity/quantity.h"
 #include "quantity/text.h"
 #include "report/assessment_json.h"
+#include "report/brackets_csv.h"
 #include "report/search_json.h"
 #include "report/tracks_csv.h"
 #include "shelf/places.h"
@@ -20,6 +21,7 @@
 
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <numbers>
 
 namespace mavrel::cli {
@@ -220,12 +222,17 @@ std::optional<Message> output_mistake(const char* option, const std::string& to,
 } // namespace
 
 Expected<std::string> sheet(const BuildRequest& request) {
-  if (request.pdf.empty() && request.csv.empty())
-    return refuse(words("Say what to write: --pdf OUT.pdf, --csv OUT.csv, or both."));
-  for (const auto& [option, to] : {std::pair{"--pdf", &request.pdf}, std::pair{"--csv", &request.csv}})
+  const std::pair<const char*, const std::string*> outputs[] = {
+      {"--pdf", &request.pdf}, {"--csv", &request.csv}, {"--brackets", &request.brackets}};
+  if (std::all_of(std::begin(outputs), std::end(outputs), [](const auto& o) { return o.second->empty(); }))
+    return refuse(words("Say what to write: --pdf OUT.pdf, --csv OUT.csv, --brackets OUT.csv, or several."));
+  for (const auto& [option, to] : outputs)
     if (const auto mistake = output_mistake(option, *to, request)) return refuse(*mistake);
-  if (!request.pdf.empty() && !request.csv.empty() && same_place(request.pdf, request.csv))
-    return refuse(words("--pdf and --csv are one file, {0}."), {shown_path(request.pdf)});
+  for (const auto& a : outputs)
+    for (const auto& b : outputs)
+      if (&a < &b && !a.second->empty() && !b.second->empty() && same_place(*a.second, *b.second))
+        return refuse(words("{0} and {1} are one file, {2}."),
+                      {std::string(a.first), std::string(b.first), shown_path(*a.second)});
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
   const auto assessment = assess::assess(opened->build, opened->shelf);
@@ -234,6 +241,11 @@ Expected<std::string> sheet(const BuildRequest& request) {
     if (const auto done = write_atomically(request.csv, report::tracks_csv(assessment)); !done)
       return refuse(done.error());
     out["csv"] = shown_path(request.csv);
+  }
+  if (!request.brackets.empty()) {
+    if (const auto done = write_atomically(request.brackets, report::brackets_csv(opened->build, assessment)); !done)
+      return refuse(done.error());
+    out["brackets"] = shown_path(request.brackets);
   }
   if (!request.pdf.empty()) {
     const auto pages = app::write_sheet_without_window(opened->build, assessment, request.pdf,

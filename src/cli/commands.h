@@ -20,7 +20,7 @@ struct BagRequest {
 [[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
 
 struct BuildRequest {
-  std::string build, shelf, pdf, csv;
+  std::string build, shelf, pdf, csv, brackets;
   std::string paper = "a4"; // or `letter`
   unsigned threads = 0;     // of a search; 0: as many as the machine has
   std::size_t most = 200;   // choices printed

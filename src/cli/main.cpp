@@ -114,6 +114,7 @@ int main(int argc, char** argv) {
   sheet_command->add_option("--pdf", request.pdf, "PDF to write");
   sheet_command->add_option("--paper", request.paper, "a4 or letter")->check(CLI::IsMember({"a4", "letter"}));
   sheet_command->add_option("--csv", request.csv, "CSV to write");
+  sheet_command->add_option("--brackets", request.brackets, "CSV of bracket angles and seats to write");
   sheet_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
   sheet_command->callback([&] { run = [&] { return cli::sheet(request); }; });
 

@@ -1,5 +1,7 @@
 #include "report/build_sheet.h"
 
+#include "assess/swing/bench_sums.h"
+#include "assess/swing/mounting.h"
 #include "build/edit.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -69,14 +71,15 @@ public:
     const std::pair<const char*, std::vector<void (Sheet::*)()>> sections[] = {
         {words("What stops it"), {&Sheet::findings}},    {words("Presets"), {&Sheet::presets}},
         {words("Windows"), {&Sheet::windows}},           {words("Fitted"), {&Sheet::fitted}},
+        {words("How it moves"), {&Sheet::motion}},       {words("Brackets"), {&Sheet::brackets}},
         {words("Load cases"), {&Sheet::loads}},          {words("Readings at the corners"), {&Sheet::corners}},
         {words("Readings at the ends"), {&Sheet::ends}}, {words("Cautions"), {&Sheet::cautions}},
     };
     for (const auto& [title, fill] : sections) {
-      out_ = fmt::format("<h2>{}</h2>", title);
       for (const auto one : fill)
         (this->*one)();
-      out.sections.push_back(std::exchange(out_, {}));
+      const std::string text = std::exchange(out_, {});
+      if (!text.empty()) out.sections.push_back(fmt::format("<h2>{}</h2>", title) + text);
     }
     return out;
   }
@@ -213,6 +216,64 @@ private:
       break;
     }
     return out.empty() ? "–" : out;
+  }
+
+  /// Where a sheet or joints tell it: what the end does at each preset's height, and what runs out.
+  void motion() {
+    Table table({words("end"), words("preset"), words("height"), words("motion ratio"), words("camber"), words("toe"),
+                 words("bag tilt"), words("bag offset"), words("pinion")});
+    bool any = false;
+    const auto& list = build_.variant().brief.presets;
+    for (const End end : build::both_ends) {
+      const EndAssessment& e = a_.end(end);
+      if (e.spring_from == MapSource::single_reading) continue;
+      for (std::size_t i = 0; i < list.size(); ++i) {
+        if (!e.presets[i]) continue;
+        any = true;
+        const auto read = [&](const TrackRow& what, int decimals) -> std::string {
+          const Track* track = e.find(what, 0);
+          const auto value = track ? track->at(e.presets[i]->height) : std::nullopt;
+          return value ? show(*value, what.kind, prefs_, decimals) : "–";
+        };
+        std::string ratio = read(tracks::motion_ratio, 3);
+        if (e.find(tracks::motion_ratio_doubt, 0)) ratio += " ± " + read(tracks::motion_ratio_doubt, 3);
+        table.row({build::name_of(end), list[i].name, length(e.presets[i]->height), ratio, read(tracks::camber, 1),
+                   read(tracks::toe, 2), read(tracks::bag_tilt, 1), read(tracks::bag_offset, 0),
+                   read(tracks::pinion, 1)});
+      }
+    }
+    if (any) out_ += table.text();
+    for (const End end : build::both_ends)
+      for (const RunOut& r : a_.ends[at(end)]->fitted.model.run_outs)
+        out_ += fmt::format("<p>{} {} {}: {}{}</p>", build::name_of(end), r.below ? words("below") : words("above"),
+                            length(r.height), limit_of(r.what).name, r.part ? fmt::format(", {}", r.part) : "");
+  }
+
+  /// Angles to set on the gauge, and the numbers that let the other side be built like the first.
+  void brackets() {
+    Table table({words("end"), words("upper bracket"), words("lower bracket"), words("sideways, upper / lower"),
+                 words("straight at"), words("plate to plate")});
+    bool any = false;
+    const auto angle = [&](double v) { return show(v, Kind::angle, prefs_, 1); };
+    for (const End end : build::both_ends) {
+      const Mounting m = mounting_of(a_.ends[at(end)]);
+      if (!m.alignment) continue;
+      any = true;
+      const Alignment& a = *m.alignment;
+      table.row({build::name_of(end), angle(a.upper.across), angle(a.lower.across),
+                 fmt::format("{} / {}", angle(a.upper.along), angle(a.lower.along)), length(a.straight_at),
+                 length(m.between_plates)});
+    }
+    if (any) {
+      out_ += table.text();
+      out_ += fmt::format(
+          "<p class='second'>{}</p>",
+          words("By the gauge with the car as surveyed, outer and front edge up positive; mirrored on the other "
+                "side, the port too."));
+    }
+    for (const End end : build::both_ends)
+      for (const BenchSum& sum : bench_sums(a_.ends[at(end)], build_.variant().fit[at(end)].workshop))
+        out_ += fmt::format("<p>{}: {}</p>", build::name_of(end), escaped(say(sum.said, prefs_)));
   }
 
   static bool is_caution(const Finding& f) { return f.code.starts_with("caution_"); }

@@ -73,5 +73,19 @@ TEST(CycleCsv, ThereAndBack) {
   }));
 }
 
+TEST(CycleCsv, AGapCalledLikeAColumnIsStillAGap) {
+  List<CycleRow> rows;
+  CycleRow row;
+  row.height = 0.35;
+  row.spring = 0.17;
+  row.gaps.push_back({"spring", 0.012, {}});
+  rows.push_back(row);
+  const auto back = read_cycle_csv(cycle_csv(rows));
+  ASSERT_TRUE(back) << cycle_csv(rows);
+  EXPECT_NEAR(*back->front().spring, 0.17, 1e-9);
+  ASSERT_EQ(back->front().gaps.size(), 1U);
+  EXPECT_NEAR(back->front().gaps[0].value, 0.012, 1e-9);
+}
+
 } // namespace
 } // namespace mavrel::build

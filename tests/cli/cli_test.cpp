@@ -91,7 +91,7 @@ TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
   const Answer a = run("sheet " + test::demo_file().string() + " --pdf " + (folder / "s.pdf").string() + " --csv " +
                        (folder / "s.csv").string());
   ASSERT_EQ(a.status, 0) << a.err;
-  EXPECT_LE(nlohmann::json::parse(a.out)["pages"].get<int>(), 3);
+  EXPECT_LE(nlohmann::json::parse(a.out)["pages"].get<int>(), 4);
   ASSERT_EQ(std::system(("pdftotext " + (folder / "s.pdf").string() + " " + (folder / "s.txt").string()).c_str()), 0);
   const std::string text = test::text_of(folder / "s.txt");
   for (const char* words : {"Sorrel Wayfare estate", "Osier O-135", "Front Ramp is 4 mm too high",
@@ -100,6 +100,20 @@ TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
   const std::string csv = test::text_of(folder / "s.csv");
   EXPECT_NE(csv.find("front,Two up,357,4."), std::string::npos) << csv.substr(0, 600);
   EXPECT_EQ(csv.find("nan"), std::string::npos);
+}
+
+TEST(Cli, SheetWritesTheBracketsOfTheCarWithJoints) {
+  const test::Folder folder;
+  const std::string pickup = (std::filesystem::path(MAVREL_DEMO) / "hollin-tarnway.mavrel").string();
+  const Answer a = run("sheet " + pickup + " --brackets " + (folder / "b.csv").string());
+  ASSERT_EQ(a.status, 0) << a.err;
+  const std::string csv = test::text_of(folder / "b.csv");
+  EXPECT_NE(csv.find("front,upper,0.00,"), std::string::npos) << csv;
+  EXPECT_NE(csv.find("rear,lower,"), std::string::npos) << csv;
+  EXPECT_EQ(
+      run("sheet " + pickup + " --brackets " + (folder / "b.csv").string() + " --csv " + (folder / "b.csv").string())
+          .status,
+      2);
 }
 
 TEST(Cli, SearchListsTheSameWhateverTheThreads) {

@@ -118,7 +118,7 @@ int main(int argc, char** argv) {
   desk.set_end(app::End::rear);
   swing->show_panel("cycle");
   shoot("swing");
-  for (const char* panel : {"joints", "mounting", "runs"})
+  for (const char* panel : {"joints", "mounting", "runs", "sums"})
     for (const app::End end : build::both_ends) {
       const QString name = QString("swing-%1-%2").arg(panel, build::key_of(end));
       if (only != name) continue;

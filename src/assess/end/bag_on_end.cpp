@@ -81,7 +81,7 @@ namespace {
 /// The frequency at which a body bounces on a bag that stiffens with frequency: where the rate there gives itself.
 double settled_frequency(const std::function<double(double)>& rate_at, double sprung_mass, double soft, double hard) {
   const auto off = [&](double f) { return body_frequency(rate_at(f), sprung_mass).value_or(0) - f; };
-  return curve::crossing(off, soft, hard).value_or(hard);
+  return curve::crossing(off, soft, hard, 0, 1e-6).value_or(hard);
 }
 
 } // namespace

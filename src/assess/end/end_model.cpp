@@ -29,6 +29,7 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
   EndGiven out{std::move(motion),           build.variant().fit[e],         {},
                build.surroundings.altitude, build.surroundings.temperature, {}};
   out.fit.damper_curve.clear();
+  out.fit.workshop = {};
   out.fit.extra.clear();
   for (const build::Preset& preset : all.presets) {
     build::Preset& here = out.brief.presets.emplace_back();
@@ -79,7 +80,7 @@ void fill_damper(double ratio, const StandIns& usual, std::optional<double>& len
 
 /// From a cycle sheet or the joints' places as far as they go; else a straight line from one height.
 motion::TravelMap map_of(const SurveyedEnd& read, const EndMotion& motion, const std::optional<double>& damper) {
-  const double H = *read.height;
+  const double H = motion.surveyed_height;
   if (!motion.spring && !motion.damper)
     return motion::TravelMap::linear(H, *read.spring_length, *read.motion_ratio, damper, *read.damper_ratio);
   const curve::Polynomial spring =
@@ -143,7 +144,7 @@ EndModel end_model(const EndGiven& given) {
   out.tyre_radius = read.tyre_radius;
   if (survey.other_spring_rate && survey.other_spring_slack) {
     out.other_rate = *survey.other_spring_rate;
-    out.other_slack = *survey.other_spring_slack;
+    out.other_slack = *survey.other_spring_slack - fit.mounting.drop_spindle;
   }
   out.loads = read.loads;
   out.damper_open = fit.damper_open ? fit.damper_open : read.damper_open;
@@ -151,7 +152,7 @@ EndModel end_model(const EndGiven& given) {
   out.stop_ratio = read.stop_ratio;
   add_mounting(fit.mounting, survey, out);
   if (!read.height) return out;
-  const double H = *read.height;
+  const double H = motion.surveyed_height; // where arms and springs stand as surveyed
   std::optional<double> damper = read.damper_length;
   double damper_ratio = *read.damper_ratio;
   for (const Estimate& estimate : read.estimated) {

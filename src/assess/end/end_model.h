@@ -18,11 +18,11 @@ namespace mavrel::assess {
 
 /// All that one end with what is fitted there is worked out from.
 struct EndGiven {
-  Answered<MotionQuestion> motion;            // and the survey it was made from
-  build::EndFit fit;                          // without its damper's curve, which no height depends on
-  build::Brief brief;                         // reserves, and the presets wished for at this end, without their names
-  double altitude = 0;                        // m
-  double temperature = 0;                     // K
+  Answered<MotionQuestion> motion; // and the survey it was made from
+  build::EndFit fit;               // without its damper's curve and the bench's sums, which no height depends on
+  build::Brief brief;              // reserves, and the presets wished for at this end, without their names
+  double altitude = 0;             // m
+  double temperature = 0;          // K
   std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
   [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion.given().survey; }
   [[nodiscard]] auto parts() const { return std::tie(motion, fit, brief, altitude, temperature, bag); }

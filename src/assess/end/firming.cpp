@@ -27,7 +27,8 @@ build::Readings* reading(build::EndSurvey& survey, std::string_view field) {
 Windows windows_with(const EndGiven& given, const EndModel& model, const char* field, double value) {
   SurveyGiven survey = given.survey().given();
   // A damper's ends are held against its length: that stays where it is taken to be.
-  if (model.map->has_damper()) survey.survey.damper_length.values = {model.map->damper(*model.surveyed_height).value};
+  if (model.map->has_damper())
+    survey.survey.damper_length.values = {model.map->damper(given.motion->surveyed_height).value};
   reading(survey.survey, field)->values = {value};
   EndGiven moved = given;
   MotionGiven motion = given.motion.given();

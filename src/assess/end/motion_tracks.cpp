@@ -52,6 +52,36 @@ Figure read(const std::vector<EndPose>& poses, double H, const auto& figure) {
   return std::lerp(*a, *b, std::clamp((H - poses[i].H) / apart, 0.0, 1.0));
 }
 
+/// What else runs out: worked out every centimetre, linear between.
+void add_running(const build::EndSurvey& survey, const EndMotion& motion, double H0, const Heights& heights,
+                 std::vector<Track>& out) {
+  const std::pair<const TrackRow*, Figure RunningOut::*> all[] = {{&tracks::hose_slack, &RunningOut::hose_slack},
+                                                                  {&tracks::shaft_angle, &RunningOut::shaft_angle},
+                                                                  {&tracks::shaft_plunge, &RunningOut::plunge},
+                                                                  {&tracks::bar_link_angle, &RunningOut::link_angle}};
+  const RunningOut now = running_out(survey, 0, nullptr);
+  if (heights.count == 0 ||
+      std::none_of(std::begin(all), std::end(all), [&](const auto& a) { return now.*(a.second); }))
+    return;
+  const Heights coarse = Heights::over(heights.low, heights.high, 0.010);
+  std::vector<RunningOut> at;
+  for (std::size_t i = 0; i < coarse.count; ++i) {
+    const double H = coarse.H(i);
+    at.push_back(running_out(survey, H - H0, motion.poses.empty() ? nullptr : &motion.nearest(H)));
+  }
+  for (const auto& [what, figure] : all) {
+    if (!(now.*figure)) continue;
+    Track track = track_of(*what, heights, [&, figure = figure](std::size_t k) -> Figure {
+      const double place = (heights.H(k) - coarse.low) / coarse.step;
+      const auto i = std::min(static_cast<std::size_t>(std::max(0.0, place)), coarse.count - 2);
+      const Figure a = at[i].*figure, b = at[i + 1].*figure;
+      if (!a || !b) return std::nullopt;
+      return std::lerp(*a, *b, std::clamp(place - static_cast<double>(i), 0.0, 1.0));
+    });
+    if (!track.pieces.empty()) out.push_back(std::move(track));
+  }
+}
+
 } // namespace
 
 const std::span<const TrackRow* const> motion_tracks = rows;
@@ -59,6 +89,7 @@ const std::span<const TrackRow* const> motion_tracks = rows;
 void add_motion_tracks(const EndGiven& given, const EndModel& model, double low, double high, std::vector<Track>& out) {
   const EndMotion& motion = *given.motion;
   const SurveyedEnd& read_end = *given.survey();
+  const double drop = given.motion.given().drop_spindle; // what was read stands so much lower in the design
   const build::EndSurvey& survey = given.survey().given().survey;
   const motion::TravelMap& map = *model.map;
   const Heights heights = Heights::over(std::max(low, map.lowest()), std::min(high, map.highest()), step);
@@ -71,7 +102,8 @@ void add_motion_tracks(const EndGiven& given, const EndModel& model, double low,
   };
   if (model.spring_from != MapSource::single_reading)
     add(tracks::motion_ratio, [&](double H) -> Figure { return map.at(H).motion_ratio; });
-  if (read_end.spring_fit) add(tracks::motion_ratio_doubt, [&](double H) { return read_end.spring_fit->slope_sd(H); });
+  if (read_end.spring_fit)
+    add(tracks::motion_ratio_doubt, [&](double H) { return read_end.spring_fit->slope_sd(H + drop); });
   if (model.alignment) {
     add(tracks::bag_tilt, [&](double H) -> Figure { return model.alignment->at(H).tilt; });
     add(tracks::bag_offset, [&](double H) -> Figure { return model.alignment->at(H).offset; });
@@ -81,7 +113,9 @@ void add_motion_tracks(const EndGiven& given, const EndModel& model, double low,
                              Figure EndPose::*figure) {
     if (fit)
       add(what, [&](double H) -> Figure {
-        return H >= fit->lowest - 1e-9 && H <= fit->highest + 1e-9 ? Figure(fit->length.read(H).value) : std::nullopt;
+        return H + drop >= fit->lowest - 1e-9 && H + drop <= fit->highest + 1e-9
+                   ? Figure(fit->length.read(H + drop).value)
+                   : std::nullopt;
       });
     else
       add_pose(what, [&](const EndPose& pose) { return pose.*figure; });
@@ -94,17 +128,7 @@ void add_motion_tracks(const EndGiven& given, const EndModel& model, double low,
   add_pose(tracks::wheel_outward, [](const EndPose& pose) -> Figure { return pose.wheel_outward; });
   add_pose(tracks::pinion, [](const EndPose& pose) { return pose.pinion; });
   add_pose(tracks::axle_roll, [](const EndPose& pose) { return pose.roll; });
-  const double H0 = *model.surveyed_height;
-  const auto add_running = [&](const TrackRow& what, Figure RunningOut::*figure) {
-    if (!(running_out(survey, 0, nullptr).*figure)) return;
-    add(what, [&](double H) -> Figure {
-      return running_out(survey, H - H0, motion.poses.empty() ? nullptr : &motion.nearest(H)).*figure;
-    });
-  };
-  add_running(tracks::hose_slack, &RunningOut::hose_slack);
-  add_running(tracks::shaft_angle, &RunningOut::shaft_angle);
-  add_running(tracks::shaft_plunge, &RunningOut::plunge);
-  add_running(tracks::bar_link_angle, &RunningOut::link_angle);
+  add_running(survey, motion, motion.surveyed_height, heights, out);
 }
 
 } // namespace mavrel::assess

@@ -5,12 +5,17 @@
 
 #include <algorithm>
 #include <cmath>
+#include <type_traits>
 
 namespace mavrel::assess {
 
 MotionGiven motion_given(const build::Build& build, Answered<SurveyQuestion> survey) {
   const build::Mounting& m = build.variant().fit[build::at(survey.given().end)].mounting;
-  return {std::move(survey), {m.upper.outward, m.upper.forward}, {m.lower.outward, m.lower.forward}, m.mount_outward};
+  return {std::move(survey),
+          {m.upper.outward, m.upper.forward},
+          {m.lower.outward, m.lower.forward},
+          m.mount_outward,
+          m.drop_spindle};
 }
 
 namespace {
@@ -19,8 +24,8 @@ using motion::Geometry;
 using motion::Joint;
 using motion::Shape;
 
-constexpr double looked_at = 0.2;        // m either way of the surveyed height
-constexpr double pose_step = 0.005;      // m between poses
+constexpr double looked_at = 0.15;       // m either way of the surveyed height
+constexpr double pose_step = 0.010;      // m between poses
 constexpr double short_of_end = 0.002;   // m before the joints' end that the curves stop: there they turn too fast
 constexpr double smooth_enough = 5e-6;   // m that a curve may lie off the poses
 constexpr double trusted_beyond = 0.015; // m beyond what a tape has read
@@ -84,31 +89,44 @@ struct Ends {
 };
 
 /// All poses of a side, rising in H: from where it stood outwards, each from its neighbour.
-template <class Linkage>
-std::vector<EndPose> travel(const Linkage& linkage, double H0, Ends& ends) {
-  std::vector<EndPose> out;
+template <class Linkage, class Pose>
+std::vector<EndPose> travel(const Linkage& linkage, double H0, Ends& ends, std::vector<Pose>& solved) {
   const auto first = step_to(linkage, 0, nullptr);
   if (!first) {
     ends.low = ends.high = first.error();
-    return out;
+    return {};
   }
   const auto go = [&](double way, std::optional<motion::OutOfReach>& end) {
-    auto from = *first;
+    Pose from = *first;
     for (int i = 1; i * pose_step <= looked_at + 1e-9; ++i) {
-      const auto pose = step_to(linkage, way * pose_step * i, &from);
+      auto pose = step_to(linkage, way * pose_step * i, &from);
       if (!pose) {
         end = pose.error();
         return;
       }
       from = *pose;
-      out.push_back(figures_of(linkage, from, H0));
+      solved.push_back(std::move(*pose));
     }
   };
   go(-1, ends.low);
-  std::reverse(out.begin(), out.end());
-  out.push_back(figures_of(linkage, *first, H0));
+  std::reverse(solved.begin(), solved.end());
+  solved.push_back(*first);
   go(1, ends.high);
+  std::vector<EndPose> out;
+  out.reserve(solved.size());
+  for (const Pose& pose : solved)
+    out.push_back(figures_of(linkage, pose, H0));
   return out;
+}
+template <class Linkage>
+std::vector<EndPose> travel(const Linkage& linkage, double H0, Ends& ends) {
+  if constexpr (std::is_same_v<Linkage, motion::AxleLinkage>) {
+    std::vector<motion::AxlePose> solved;
+    return travel(linkage, H0, ends, solved);
+  } else {
+    std::vector<motion::CornerPose> solved;
+    return travel(linkage, H0, ends, solved);
+  }
 }
 
 /// A length over height; none where some pose has none.
@@ -127,12 +145,13 @@ std::optional<curve::Polynomial> curve_of(const std::vector<EndPose>& poses,
     const auto smooth = motion::smooth_through(H, length);
     lowest = H.front(), highest = H.back();
     if (smooth.off <= smooth_enough) return smooth.curve;
+    const std::size_t some = 1 + H.size() / 16;
     if (H0 - H.front() > H.back() - H0) {
-      H.erase(H.begin());
-      length.erase(length.begin());
+      H.erase(H.begin(), H.begin() + static_cast<std::ptrdiff_t>(some));
+      length.erase(length.begin(), length.begin() + static_cast<std::ptrdiff_t>(some));
     } else {
-      H.pop_back();
-      length.pop_back();
+      H.resize(H.size() - some);
+      length.resize(length.size() - some);
     }
   }
   return std::nullopt;
@@ -180,7 +199,7 @@ public:
 
   EndMotion make() {
     if (!read_.height) return std::move(out_);
-    H0_ = out_.surveyed_height = *read_.height;
+    H0_ = out_.surveyed_height = *read_.height - given_.drop_spindle;
     lowest_ = H0_ - looked_at, highest_ = H0_ + looked_at;
     if (!survey_.points->left.empty()) solve();
     curves();
@@ -211,10 +230,10 @@ private:
       for (auto& p : right.points)
         if (p) p = motion::mirrored(*p);
       out_.axle = std::make_shared<const motion::AxleLinkage>(side[0], out_.joints->differ ? &right : nullptr);
-      out_.poses = travel(*out_.axle, H0_, ends_);
+      out_.poses = travel(*out_.axle, H0_, ends_, out_.axle_poses);
     } else {
       out_.corner = std::make_shared<const motion::CornerLinkage>(side[0]);
-      out_.poses = travel(*out_.corner, H0_, ends_);
+      out_.poses = travel(*out_.corner, H0_, ends_, out_.corner_poses);
       if (out_.joints->differ) {
         Ends right;
         out_.right_poses = travel(motion::CornerLinkage(side[1]), H0_, right);
@@ -237,6 +256,8 @@ private:
     out_.corner.reset();
     out_.axle.reset();
     out_.poses.clear();
+    out_.corner_poses.clear();
+    out_.axle_poses.clear();
     out_.right_poses.clear();
   }
 
@@ -258,14 +279,19 @@ private:
     if (!spring && !damper && !jacked) return;
     if (jacked) {
       low = lowest_, high = highest_;
-      for (const auto* fit : {&read_.spring_fit, &read_.damper_fit})
+      for (const auto* fit : {&read_.spring_fit, &read_.damper_fit, &read_.right_spring_fit})
         if (*fit) {
-          low = std::max(low, (*fit)->lowest - trusted_beyond);
-          high = std::min(high, (*fit)->highest + trusted_beyond);
+          low = std::max(low, (*fit)->lowest - trusted_beyond - given_.drop_spindle);
+          high = std::min(high, (*fit)->highest + trusted_beyond - given_.drop_spindle);
         }
     }
     if (read_.spring_fit) {
-      out_.spring = read_.spring_fit->length;
+      out_.spring = lowered(read_.spring_fit->length);
+      if (const auto& right = read_.right_spring_fit) { // one map for both sides: their mean
+        out_.spring = plus(*out_.spring, lowered(right->length), 1);
+        for (double& c : out_.spring->c)
+          c /= 2;
+      }
       out_.spring_from = MapSource::cycle_sheet;
       if (spring && moves()) {
         if (const auto as_surveyed = surveyed_spring(low, high))
@@ -275,11 +301,16 @@ private:
       out_.spring = spring;
       out_.spring_from = MapSource::hard_points;
     }
-    out_.damper = read_.damper_fit ? read_.damper_fit->length : damper;
+    out_.damper = read_.damper_fit ? lowered(read_.damper_fit->length) : damper;
     out_.lowest = low;
     out_.highest = high;
   }
 
+  /// A curve over the heights that were read, over those of the design.
+  [[nodiscard]] curve::Polynomial lowered(curve::Polynomial length) const {
+    length.x0 -= given_.drop_spindle;
+    return length;
+  }
   [[nodiscard]] bool moves() const {
     return !(given_.upper == SeatShift{}) || !(given_.lower == SeatShift{}) || given_.mount_outward != 0;
   }
@@ -308,13 +339,16 @@ EndMotion end_motion(const MotionGiven& given) {
 
 std::optional<EndPose> EndMotion::solved_at(double H) const {
   const double dh = H - surveyed_height;
-  if (corner) {
-    const auto pose = corner->solve(dh);
-    return pose ? std::optional(figures_of(*corner, *pose, surveyed_height)) : std::nullopt;
-  }
-  if (!axle) return std::nullopt;
-  const auto pose = axle->solve_level(dh);
-  return pose ? std::optional(figures_of(*axle, *pose, surveyed_height)) : std::nullopt;
+  const auto solve = [&](const auto& linkage, const auto& solved) -> std::optional<EndPose> {
+    const auto nearer = [&](const auto& x, const auto& y) { return std::abs(x.dh - dh) < std::abs(y.dh - dh); };
+    const auto near = std::min_element(solved.begin(), solved.end(), nearer);
+    if (near == solved.end()) return std::nullopt;
+    const auto pose = step_to(linkage, dh, &*near);
+    return pose ? std::optional(figures_of(linkage, *pose, surveyed_height)) : std::nullopt;
+  };
+  if (corner) return solve(*corner, corner_poses);
+  if (axle) return solve(*axle, axle_poses);
+  return std::nullopt;
 }
 
 const EndPose& EndMotion::nearest(double H) const {

@@ -25,7 +25,8 @@ struct MotionGiven {
   Answered<SurveyQuestion> survey;
   SeatShift upper, lower;   // the spring's seats
   double mount_outward = 0; // m, a strut's top
-  [[nodiscard]] auto parts() const { return std::tie(survey, upper, lower, mount_outward); }
+  double drop_spindle = 0; // m that the hub sits higher on the upright: H is so much less at the same place of the arms
+  [[nodiscard]] auto parts() const { return std::tie(survey, upper, lower, mount_outward, drop_spindle); }
   friend bool operator==(const MotionGiven&, const MotionGiven&) = default;
 };
 [[nodiscard]] MotionGiven motion_given(const build::Build& build, Answered<SurveyQuestion> survey);
@@ -69,7 +70,9 @@ struct EndMotion {
   // The solved left side: a corner, or a solid axle.
   std::shared_ptr<const motion::CornerLinkage> corner;
   std::shared_ptr<const motion::AxleLinkage> axle;
-  std::vector<EndPose> poses;       // rising in H, evenly apart
+  std::vector<EndPose> poses;                   // rising in H, evenly apart
+  std::vector<motion::CornerPose> corner_poses; // the same as they were solved
+  std::vector<motion::AxlePose> axle_poses;
   std::vector<EndPose> right_poses; // only where the right side differs, at the same heights as far as they reach
   std::optional<motion::OutOfReach> low_end, high_end; // what stops the joints within the heights looked at; dh
   std::vector<RunOut> run_outs;
@@ -79,7 +82,9 @@ struct EndMotion {
   double lowest = 0, highest = 0;
   MapSource spring_from = MapSource::single_reading;
 
-  double surveyed_height = 0; // m, H; 0 while it was not taken
+  /// m, H at which arms and springs stand as they were surveyed: the surveyed height less a drop spindle; 0 while it
+  /// was not taken.
+  double surveyed_height = 0;
 
   /// The solved pose nearest to H; only with poses.
   [[nodiscard]] const EndPose& nearest(double H) const;

@@ -12,8 +12,8 @@ namespace {
 using motion::Joint;
 using Figure = std::optional<double>;
 
-constexpr double looked_at = 0.2; // m either way of the surveyed height
-constexpr double step = 0.005;    // m between heights tried
+constexpr double looked_at = 0.15; // m either way of the surveyed height
+constexpr double step = 0.005;     // m between heights tried
 
 // ---- the bar's link, in its own plane: the bar's axis at the origin, its arm to the right, up is up
 
@@ -83,7 +83,7 @@ bool is_propeller(const build::EndSurvey& survey) {
 }
 
 /// Adds where something is used up, to either side of where the car stood.
-/// @param spare  what is left at dh; below 0 or none: it is at its end
+/// @param spare  what is left at dh; below 0: it is at its end; none: nobody knows
 /// @param part   m of height gained for a metre of the part, from the slope of `spare`; none where metres do not count
 template <class F>
 void add_ends(Runs what, const char* part, bool by_metres, double H0, const F& spare, EndMotion& motion) {
@@ -100,6 +100,7 @@ void add_ends(Runs what, const char* part, bool by_metres, double H0, const F& s
   for (const double way : {-1.0, 1.0}) {
     for (double from = *free; std::abs(from) <= looked_at;) {
       const double to = from + way * step;
+      if (std::abs(to) > looked_at + 1e-9 || !spare(to)) break; // nobody knows beyond
       if (left(to) >= 0) {
         from = to;
         continue;
@@ -210,32 +211,67 @@ private:
   std::optional<std::pair<Joint, Joint>> axis_;
 };
 
+/// Angles of one joint at solved heights, linear between them.
+struct AngleTable {
+  std::vector<double> dh, bent; // m rising, rad
+  [[nodiscard]] Figure at(double x) const {
+    if (dh.empty() || x < dh.front() - 1e-9 || x > dh.back() + 1e-9) return std::nullopt;
+    const auto above = std::lower_bound(dh.begin(), dh.end(), x);
+    const auto i = static_cast<std::size_t>(above - dh.begin());
+    if (i == 0) return bent.front();
+    if (i == dh.size()) return bent.back();
+    return std::lerp(bent[i - 1], bent[i], (x - dh[i - 1]) / (dh[i] - dh[i - 1]));
+  }
+};
+
+/// Poses at both locks, further apart than those straight ahead: what lock adds changes slowly over height.
+std::vector<std::vector<motion::CornerPose>> poses_at_lock(const EndMotion& motion, double lock) {
+  constexpr std::size_t every = 3;
+  std::vector<std::vector<motion::CornerPose>> out;
+  for (const double angle : {-lock, lock}) {
+    const auto rack = motion.corner->rack_for(angle);
+    if (!rack) continue;
+    auto& poses = out.emplace_back();
+    for (std::size_t i = 0; i < motion.corner_poses.size(); i += every) {
+      const motion::CornerPose& straight = motion.corner_poses[i];
+      if (const auto pose = motion.corner->solve(straight.dh, *rack, poses.empty() ? &straight : &poses.back()))
+        poses.push_back(*pose);
+    }
+  }
+  return out;
+}
+
 void add_joint_angles(const build::HardPoints& points, double H0, EndMotion& motion) {
   const motion::Geometry& g = motion.joints->side[0];
-  std::vector<double> racks{0};
-  const auto racks_of_locks = [&] {
-    if (motion.corner && points.lock && motion.corner->steers() && racks.size() == 1)
-      for (const double lock : {-*points.lock, *points.lock})
-        if (const auto rack = motion.corner->rack_for(lock)) racks.push_back(*rack);
-  };
+  std::optional<std::vector<std::vector<motion::CornerPose>>> locked; // solved once one joint asks
   for (const build::HardPoint& p : points.left) {
     const auto joint = motion::joint_from(p.name);
     const auto bar = joint && p.turn_allowed ? bar_at(g.shape, *joint) : std::nullopt;
     if (!bar || !g.at(bar->joint) || !g.at(bar->other)) continue;
-    racks_of_locks();
     const JointAngle angle(g, *bar);
+    std::vector<AngleTable> tables;
+    const auto tabulate = [&](const auto& linkage, const auto& poses) {
+      AngleTable& table = tables.emplace_back();
+      for (const auto& pose : poses) {
+        table.dh.push_back(pose.dh);
+        table.bent.push_back(angle.bent(linkage, pose));
+      }
+    };
+    if (motion.axle)
+      tabulate(*motion.axle, motion.axle_poses);
+    else {
+      tabulate(*motion.corner, motion.corner_poses);
+      if (points.lock && motion.corner->steers()) {
+        if (!locked) locked = poses_at_lock(motion, *points.lock);
+        for (const auto& poses : *locked)
+          tabulate(*motion.corner, poses);
+      }
+    }
     const auto spare = [&](double dh) -> Figure {
-      if (motion.axle) {
-        const auto pose = motion.axle->solve_level(dh);
-        return pose ? Figure(*p.turn_allowed - angle.bent(*motion.axle, *pose)) : std::nullopt;
-      }
-      double most = 0;
-      for (const double rack : racks) {
-        const auto pose = motion.corner->solve(dh, rack);
-        if (!pose) return std::nullopt;
-        most = std::max(most, angle.bent(*motion.corner, *pose));
-      }
-      return *p.turn_allowed - most;
+      Figure most;
+      for (const AngleTable& table : tables)
+        if (const auto bent = table.at(dh)) most = std::max(most.value_or(0), *bent);
+      return most ? Figure(*p.turn_allowed - *most) : std::nullopt;
     };
     add_ends(Runs::joint_angle, motion::name_of(g.shape, *joint), false, H0, spare, motion);
   }
@@ -281,7 +317,7 @@ void add_run_outs(const build::EndSurvey& survey, double H0, EndMotion& motion) 
         Runs::bar_link, nullptr, false, H0,
         [&](double dh) -> Figure {
           const auto angle = link_angle(*plane, dh);
-          return angle ? Figure(*survey.bar_link.turn_allowed - *angle) : std::nullopt;
+          return angle ? *survey.bar_link.turn_allowed - *angle : -1; // pulled into one line
         },
         motion);
   if (motion.joints && (motion.corner || motion.axle)) add_joint_angles(*survey.points, H0, motion);

@@ -275,22 +275,24 @@ private:
   void cycle(End end) {
     const SurveyedEnd& read = *given_.ends[at(end)];
     const build::EndSurvey& e = survey(end);
-    const auto row_path = [&](std::size_t i, const char* field) {
-      return fmt::format("{}.cycle.{}.{}", key_of(end), i, field);
+    const auto row_path = [&](std::size_t i, const char* field, const char* list = "cycle") {
+      return fmt::format("{}.{}.{}.{}", key_of(end), list, i, field);
     };
     if (read.cycle_trouble)
       add(row("cycle_unusable"), Severity::caution, end, row_path(0, "height_m"),
           {words("{0} cycle sheet can't be used"), {name_of(end)}}, *read.cycle_trouble,
           {words("Until it can, one reading and its ratio stand for the whole travel."), {}});
     const auto again = [&](const std::optional<motion::CycleFit>& fit, const std::vector<std::size_t>& taken_from,
-                           const char* field, const char* what) {
+                           const char* field, const char* what, bool right = false) {
       if (!fit) return;
       for (const std::size_t i : fit->measure_again) {
-        const build::CycleRow& odd = e.cycle[taken_from[i]];
+        const build::CycleRow& odd = (right ? e.cycle_right : e.cycle)[taken_from[i]];
         const double taken = field == std::string_view("spring_m") ? *odd.spring : *odd.damper;
         auto& f =
-            add(row("cycle_measure_again"), Severity::caution, end, row_path(taken_from[i], field),
-                {words("{0} {1} at {2}: measure again"), {name_of(end), what, metres(odd.height)}},
+            add(row("cycle_measure_again"), Severity::caution, end,
+                row_path(taken_from[i], field, right ? "cycle_right" : "cycle"),
+                {right ? words("{0} {1} at {2}, right: measure again") : words("{0} {1} at {2}: measure again"),
+                 {name_of(end), what, metres(odd.height)}},
                 {words("Row {0} reads {1}; the other rows do not believe it. It stays in the curve until it is taken "
                        "again or dropped."),
                  {std::to_string(taken_from[i] + 1), metres(taken, 1)}},
@@ -301,6 +303,7 @@ private:
     };
     again(read.spring_fit, read.spring_rows, "spring_m", words("spring seats"));
     again(read.damper_fit, read.damper_rows, "damper_m", words("damper"));
+    again(read.right_spring_fit, read.right_rows, "spring_m", words("spring seats"), true);
     if (!read.spring_fit || !read.height) return;
     const auto sd = read.spring_fit->slope_sd(*read.height);
     if (sd && *sd <= ratio_doubt * *read.motion_ratio) return;

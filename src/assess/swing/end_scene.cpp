@@ -69,12 +69,16 @@ public:
       out_.radius = space.diameter / 2;
       out_.width = space.section_width;
     }
-    const double dh = out_.H - *read.height;
+    const double dh = out_.H - motion.surveyed_height;
     if (drawn_.corner)
       corner(dh);
     else
       axle(dh);
+    // Another upright carries the hub higher; its joints are where they were.
+    out_.wheel.z += given_.motion.given().drop_spindle;
+    out_.right_wheel.z += given_.motion.given().drop_spindle;
     damper();
+    shaft(survey.shaft);
     bag();
     return std::move(out_);
   }
@@ -131,13 +135,31 @@ private:
   void damper() {
     const Point *top = place(Joint::damper_body), *foot = place(Joint::damper_foot);
     if (!top || !foot) return;
-    out_.damper = SceneDamper{*top, *foot, {}, {}};
+    out_.damper = SceneDamper{*top, *foot, {}, {}, {}};
     const auto read = [&](const TrackRow& what) -> std::optional<double> {
       const Track* track = answer_.assessment.find(what, 0);
       return track ? track->at(out_.H) : std::nullopt;
     };
     out_.damper->to_open = read(tracks::damper_to_open);
     out_.damper->to_shut = read(tracks::damper_to_shut);
+    const EndModel& model = answer_.fitted.model;
+    if (given_.survey().given().survey.bump_stop_place == build::StopPlace::damper && model.stop_height && model.map &&
+        model.map->has_damper() && model.map->contains(out_.H) && model.map->contains(*model.stop_height))
+      out_.damper->to_stop = model.map->damper(out_.H).value - model.map->damper(*model.stop_height).value;
+  }
+
+  /// The inner joint stands on the body where it was measured; the outer one goes with the wheel, or the axle's middle.
+  void shaft(const build::Shaft& s) {
+    if (!s.across || !s.down) return;
+    const Point surveyed = *drawn_.geometry.at(Joint::wheel_centre);
+    if (out_.solid_axle)
+      out_.shaft = SceneBar{{surveyed.x + *s.across, 0, surveyed.z + *s.down},
+                            0.5 * (out_.wheel + out_.right_wheel),
+                            words("propeller shaft"),
+                            false};
+    else
+      out_.shaft =
+          SceneBar{{surveyed.x, surveyed.y - *s.across, surveyed.z + *s.down}, out_.wheel, words("drive shaft"), false};
   }
 
   void bag() {

@@ -31,6 +31,7 @@ struct SceneBag {
 struct SceneDamper {
   motion::Point top, foot;
   std::optional<double> to_open, to_shut; // m left
+  std::optional<double> to_stop;          // m of the rod until a stop on it meets
 };
 
 struct EndScene {
@@ -39,6 +40,7 @@ struct EndScene {
   double H = 0;
   std::vector<SceneJoint> joints;
   std::vector<SceneBar> bars;
+  std::optional<SceneBar> shaft; // from its inner joint to the wheel, or to the axle's pinion
   std::optional<SceneBag> bag;
   std::optional<SceneDamper> damper;
   motion::Point wheel;               // its centre

@@ -134,7 +134,7 @@ private:
       out.stroke = *out.open - *out.shut;
     }
     if (model_.surveyed_height && model_.stop_ratio)
-      out.stop_gap = std::max(0.0, (*model_.surveyed_height - out.low) * *model_.stop_ratio);
+      out.stop_gap = std::max(0.0, (given_.motion->surveyed_height - out.low) * *model_.stop_ratio);
     if (end_.bag) {
       const BagOnEnd bag = end_.on();
       const double shift = model_.seat_shift;

@@ -24,7 +24,8 @@ constexpr FindingRow rows[] = {
     {"sheet_against_joints", &stages::swing}, {"joints_against_tape", &stages::swing},
     {"spring_lifts_nothing", &stages::swing}, {"spring_on_upper_arm", &stages::swing},
     {"tilted_in_bump", &stages::swing},       {"sides_move_differently", &stages::swing},
-    {"bar_link_off_square", &stages::swing},  {"links_bind_in_roll", &stages::swing},
+    {"loose_end_leaves", &stages::swing},     {"bar_link_off_square", &stages::swing},
+    {"links_bind_in_roll", &stages::swing},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -48,6 +49,7 @@ public:
     agreement();
     pushes();
     straight();
+    loose_end();
     sides();
     link();
     roll();
@@ -200,13 +202,33 @@ private:
     f.limit = Amount{bears.tilt, Kind::angle, 1, {}};
   }
 
+  /// A wheel that hangs pulls the seats further apart than a bag that is held at one end reaches.
+  void loose_end() {
+    const build::Held held = end_given_.fit.mounting.held;
+    if (held == build::Held::both || !fitted_.bag || !fitted_.model.map || !fitted_.model.damper_open) return;
+    const motion::TravelMap& map = *fitted_.model.map;
+    if (!map.has_damper()) return;
+    const double droop = map.height_for_damper(*fitted_.model.damper_open).value_or(map.highest());
+    const double reaches = fitted_.bag->card.max_height, seats = fitted_.on().bag_height(droop);
+    if (seats <= reaches) return;
+    auto& f = add(row("loose_end_leaves"), Severity::caution,
+                  fmt::format("variants.{}.{}.mounting.held", given_.variant, key_of(end_)),
+                  {words("{0} bag's loose end leaves its seat"), {name_of(end_)}},
+                  {words("With the wheel hanging at {0} the plates are {1} apart; the bag reaches {2}."),
+                   {metres(droop), told_from(metres(seats), reaches), told_from(metres(reaches), seats)}},
+                  {words("Guide the loose end so that it comes home straight, hold both, or limit the droop by {0}."),
+                   {metres((seats - reaches) / map.at(droop).motion_ratio)}});
+    f.number = metres(seats);
+    f.limit = metres(reaches);
+  }
+
   void sides() {
     if (!read_.height) return;
     std::optional<double> left, right;
     if (!motion_.right_poses.empty() && !motion_.poses.empty()) {
       const auto ratio_in = [&](const std::vector<EndPose>& poses) -> std::optional<double> {
         for (const EndPose& p : poses)
-          if (std::abs(p.H - *read_.height) < 1e-9 && p.spring) return p.spring->ratio;
+          if (std::abs(p.H - motion_.surveyed_height) < 1e-9 && p.spring) return p.spring->ratio;
         return std::nullopt;
       };
       left = ratio_in(motion_.poses);
@@ -230,7 +252,7 @@ private:
 
   void link() {
     if (!fitted_.road || !read_.height || !survey_.bar_link.length) return;
-    const auto square = centred_link(survey_.bar_link, *fitted_.road - *read_.height);
+    const auto square = centred_link(survey_.bar_link, *fitted_.road - motion_.surveyed_height);
     if (!square || std::abs(*square - *survey_.bar_link.length) <= link_off) return;
     auto& f = add(
         row("bar_link_off_square"), Severity::note, fmt::format("{}.bar_link.length_m", key_of(end_)),

@@ -12,7 +12,7 @@ namespace {
 using J = Joint;
 
 constexpr double exact = 1e-11;       // m left over in a solved pose
-constexpr double longest_step = 0.01; // m of height taken at once
+constexpr double longest_step = 0.02; // m of height taken at once
 constexpr double least_step = 2e-5;   // m; smaller, and it is at its end
 constexpr int most_rounds = 30;
 constexpr double most_give = 0.006; // m that joints give before a bar is at its end

@@ -13,7 +13,7 @@ using Matrix5 = Eigen::Matrix<double, 5, 5>;
 using Vector5 = Eigen::Matrix<double, 5, 1>;
 
 constexpr double exact = 1e-11;       // m or rad left over in a solved pose
-constexpr double longest_step = 0.01; // m of height or rack taken at once
+constexpr double longest_step = 0.02; // m of height or rack taken at once
 constexpr double least_step = 2e-5;   // m; smaller, and it is at its end
 constexpr int most_rounds = 12;
 
@@ -425,7 +425,7 @@ std::optional<double> CornerLinkage::rack_for(double angle) const {
     const Vector3d a = s.R * solver_->axle, da = by_rack.w.cross(a);
     const double slope = (da.x() * a.y() - a.x() * da.y()) / (a.x() * a.x() + a.y() * a.y());
     if (!(std::abs(slope) > 1e-3)) return std::nullopt;
-    rack -= std::clamp(wrong / slope, -0.02, 0.02);
+    rack -= std::clamp(wrong / slope, -0.04, 0.04);
   }
   return std::nullopt;
 }
@@ -444,7 +444,10 @@ Point CornerLinkage::joint(Joint joint, const CornerPose& pose) const {
   if (joint == J::spring_foot) on = g.spring_foot;
   if (joint == J::damper_body) on = g.damper_top;
   if (joint == J::damper_foot) on = g.damper_foot;
-  now = part(on, pose).place(now);
+  if (on == Part::upright)
+    now = pose.upright.place(now);
+  else if (on != Part::body)
+    now = part(on, pose).place(now);
   if (joint == J::rod_inner) now.y += pose.rack;
   return now;
 }

@@ -246,6 +246,7 @@ std::vector<Case> cases() {
                 b.ends[0].points.own().right.push_back(right);
               }),
        joints(wishbones)},
+      {"loose_end_leaves", [](Build& b) { b.variant().fit[0].mounting.held = build::Held::lower_only; }, as_it_is},
       {"bar_link_off_square", [](Build& b) { b.ends[0].bar_link = {0.2, 0.3, 0.1, 0.8, {}, {}}; },
        [](Build& b) { b.ends[0].bar_link = {0.2, 0.0, 0.1, 0.01, {}, {}}; }},
       {"links_bind_in_roll",

@@ -87,7 +87,7 @@ TEST(Linkage, TheWorkOfTheSpringIsTheWheels) {
 
 TEST(Linkage, WhereTheCarStandsDoesNotMatter) {
   for (const char* name : corners)
-    rc::check(name, [&] {
+    EXPECT_TRUE(rc::check(name, [&] {
       const Geometry g = reference(name);
       Geometry there = g;
       const Point by{*rc::gen::inRange(-500, 500) * 1e-3, *rc::gen::inRange(-50, 50) * 1e-3,
@@ -100,7 +100,7 @@ TEST(Linkage, WhereTheCarStandsDoesNotMatter) {
       RC_ASSERT(std::abs(a->camber - b->camber) < 1e-9 && std::abs(a->toe - b->toe) < 1e-9);
       RC_ASSERT(std::abs(a->spring->length - b->spring->length) < 1e-9);
       RC_ASSERT(length(a->wheel_shift - b->wheel_shift) < 1e-9);
-    });
+    }));
 }
 
 TEST(Linkage, ARightSideMirrorsTheLeft) {

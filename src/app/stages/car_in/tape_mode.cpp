@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/tape_keys.h"
 #include "app/stages/car_in/tape_drawing.h"
 #include "build/names.h"
 
@@ -141,18 +142,13 @@ void TapeMode::step(int by) {
 }
 
 bool TapeMode::eventFilter(QObject* watched, QEvent* event) {
-  if (event->type() == QEvent::KeyPress) {
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    if (key == Qt::Key_Up || key == Qt::Key_Down) {
-      step(key == Qt::Key_Down ? 1 : -1);
-      return true;
-    }
-    if (key == Qt::Key_Escape) {
-      emit left();
-      return true;
-    }
-  }
-  return QWidget::eventFilter(watched, event);
+  const TapeKey key = tape_key(event);
+  if (key == TapeKey::other) return QWidget::eventFilter(watched, event);
+  if (key == TapeKey::leave)
+    emit left();
+  else
+    step(key == TapeKey::on ? 1 : -1);
+  return true;
 }
 
 void TapeMode::keyPressEvent(QKeyEvent* event) {

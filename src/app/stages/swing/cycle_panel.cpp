@@ -1,6 +1,7 @@
 #include "app/stages/swing/cycle_panel.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/chips.h"
 #include "app/kit/path_table.h"
 #include "app/stages/swing/edits.h"
 #include "build/fields.h"
@@ -18,35 +19,35 @@
 namespace mavrel::app {
 
 CyclePanel::CyclePanel(Desk& desk, QWidget* parent)
-    : SwingPanel(desk, parent), table_(new PathTable(desk, tr("Cycle sheet"), this)), about_(new QLabel(this)) {
+    : SwingPanel(desk, parent), table_(new PathTable(desk, tr("Cycle sheet"), this)),
+      sides_(new Chips(desk, tr("Side"), 60, this)), about_(new QLabel(this)) {
   const int u = desk_.look().unit();
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);
   layout->setSpacing(u / 2);
   auto* row = new QHBoxLayout;
   row->setSpacing(u / 2);
-  const auto button = [&](const QString& text, const QString& tip, auto act) {
-    auto* b = new QPushButton(text, this);
-    b->setToolTip(tip);
-    connect(b, &QPushButton::clicked, this, act);
-    row->addWidget(b);
-    return b;
-  };
-  button(tr("Jack it through"), tr("Tape mode: one reading at a time, large, keyboard only (Ctrl+J)"),
-         [this] { emit wants_tape(); });
-  button(tr("Add a row"), tr("At the pose's height"), [this] { add_row(); });
-  drop_ = button(tr("Drop the row"), tr("The held one"), [this] {
-    if (table_->held_row() >= 0) remove_cycle_row(desk_, desk_.end(), static_cast<std::size_t>(table_->held_row()));
+  row->addWidget(sides_);
+  connect(sides_, &Chips::chosen, this, [this](int i) {
+    right_ = i == 1;
+    refresh();
   });
-  button(tr("Follow a gap…"), tr("A column more, for any gap of interest"), [this] { add_gap(); });
+  button(row, tr("Jack it through"), tr("Tape mode: one reading at a time, large, keyboard only (Ctrl+J)"),
+         [this] { emit wants_tape(right_); });
+  button(row, tr("Add a row"), tr("At the pose's height"), [this] { add_row(); });
+  drop_ = button(row, tr("Drop"), tr("The row that is held"), [this] {
+    if (table_->held_row() >= 0)
+      remove_cycle_row(desk_, desk_.end(), static_cast<std::size_t>(table_->held_row()), right_);
+  });
+  button(row, tr("Gap…"), tr("A column more, for any gap of interest"), [this] { add_gap(); });
   row->addStretch(1);
-  button(tr("Import…"), tr("A cycle sheet as CSV"), [this] {
+  button(row, tr("Import…"), tr("A cycle sheet as CSV"), [this] {
     const QString file = QFileDialog::getOpenFileName(this, tr("Cycle sheet"), {}, tr("Sheets (*.csv);;All files (*)"));
-    if (!file.isEmpty()) read_motion_file(desk_, desk_.end(), file);
+    if (!file.isEmpty()) read_motion_file(desk_, desk_.end(), file, right_);
   });
-  button(tr("Export…"), tr("The sheet as CSV"), [this] {
+  button(row, tr("Export…"), tr("The sheet as CSV"), [this] {
     const QString file = QFileDialog::getSaveFileName(this, tr("Cycle sheet"), "cycle-sheet.csv", tr("Sheets (*.csv)"));
-    if (!file.isEmpty()) write_cycle(desk_, desk_.end(), file);
+    if (!file.isEmpty()) write_cycle(desk_, desk_.end(), file, right_);
   });
   layout->addLayout(row);
   layout->addWidget(table_, 1);
@@ -64,7 +65,8 @@ void CyclePanel::refresh() {
   const End end = desk_.end();
   const auto& answered = desk_.answered(end);
   const assess::SurveyedEnd& read = *answered.given().survey();
-  const auto& cycle = desk_.build().end(end).cycle;
+  const auto& cycle = cycle_of(desk_, end, right_);
+  sides_->show_choices({tr("Left"), tr("Right")}, right_ ? 1 : 0);
   QStringList gaps;
   for (const build::CycleRow& row : cycle)
     for (const build::CycleGap& gap : row.gaps)
@@ -72,16 +74,17 @@ void CyclePanel::refresh() {
   for (const QString& name : new_gaps_)
     if (!gaps.contains(name)) gaps << name;
   std::vector<std::size_t> again;
-  const auto flagged = [&](const std::optional<motion::CycleFit>& fit, const std::vector<std::size_t>& rows) {
-    if (fit)
-      for (const std::size_t i : fit->measure_again)
-        again.push_back(rows[i]);
+  const auto flagged = [&](const std::optional<motion::CycleFit>& of, const std::vector<std::size_t>& used) {
+    if (of)
+      for (const std::size_t i : of->measure_again)
+        again.push_back(used[i]);
   };
-  flagged(read.spring_fit, read.spring_rows);
-  flagged(read.damper_fit, read.damper_rows);
+  const auto& fit = right_ ? read.right_spring_fit : read.spring_fit;
+  flagged(fit, right_ ? read.right_rows : read.spring_rows);
+  if (!right_) flagged(read.damper_fit, read.damper_rows);
   std::vector<PathTable::Row> rows;
   for (std::size_t i = 0; i < cycle.size(); ++i) {
-    const QString path = QString("%1.cycle.%2.").arg(build::key_of(end)).arg(i);
+    const QString path = QString("%1.%2.").arg(cycle_list(end, right_)).arg(i);
     PathTable::Row row{QString::number(i + 1),
                        {path + "height_m", path + "spring_m", path + "damper_m", path + "camber_rad", path + "toe_rad"},
                        {}};
@@ -102,18 +105,21 @@ void CyclePanel::refresh() {
   table_->show_rows(heads, std::move(rows));
   drop_->setEnabled(!cycle.empty());
   about_->setFont(desk_.look().font(TextSize::small));
-  if (cycle.empty())
+  if (cycle.empty() && right_)
+    about_->setText(tr("The right side goes by the left's sheet until it has one of its own."));
+  else if (cycle.empty())
     about_->setText(tr("Spring out, jack the wheel through its travel in 5 to 9 steps; at each tape the height, the "
                        "seats and the damper. Stands under the body while the spring is out."));
-  else if (read.cycle_trouble)
+  else if (read.cycle_trouble && !right_)
     about_->setText(desk_.words_of(*read.cycle_trouble));
-  else if (read.spring_fit) {
+  else if (fit && read.height) {
     const double H = *read.height;
-    const auto sd = read.spring_fit->slope_sd(H);
-    QString text =
-        tr("Motion ratio %1 as it stands").arg(desk_.shown(read.spring_fit->length.read(H).slope, Kind::plain, 3));
+    const auto sd = fit->slope_sd(H);
+    QString text = tr("Motion ratio %1 as it stands").arg(desk_.shown(fit->length.read(H).slope, Kind::plain, 3));
     text += sd ? tr(", ± %1").arg(desk_.shown(*sd, Kind::plain, 3)) : tr(", and no reading to spare to say how sure");
-    text += tr("; degree %1 through %2 rows").arg(read.spring_fit->degree).arg(read.spring_rows.size());
+    text += tr("; degree %1 through %2 rows")
+                .arg(fit->degree)
+                .arg(right_ ? read.right_rows.size() : read.spring_rows.size());
     if (!again.empty()) text += tr("; △ measure again");
     about_->setText(text + ".");
   } else
@@ -122,7 +128,7 @@ void CyclePanel::refresh() {
 
 void CyclePanel::add_row() {
   const auto pose = desk_.pose(desk_.end());
-  const auto row = add_cycle_row(desk_, desk_.end(), std::round(pose.value_or(0.35) * 1e3) * 1e-3);
+  const auto row = add_cycle_row(desk_, desk_.end(), std::round(pose.value_or(0.35) * 1e3) * 1e-3, right_);
   if (!row) return;
   table_->setCurrentCell(static_cast<int>(*row), 0);
   table_->setFocus(Qt::OtherFocusReason);
@@ -151,6 +157,10 @@ std::optional<QString> CyclePanel::take_gap(const QString& path, const QString& 
 }
 
 bool CyclePanel::go_to(const QString& path) {
+  if (path.contains(".cycle")) {
+    right_ = path.contains(".cycle_right");
+    refresh();
+  }
   return table_->go_to(path);
 }
 

@@ -8,6 +8,7 @@ class QPushButton;
 
 namespace mavrel::app {
 
+class Chips;
 class PathTable;
 
 class CyclePanel : public SwingPanel {
@@ -24,8 +25,10 @@ private:
   [[nodiscard]] std::optional<QString> take_gap(const QString& path, const QString& text);
 
   PathTable* table_;
+  Chips* sides_;
   QLabel* about_;
   QPushButton* drop_;
+  bool right_ = false;
   QStringList new_gaps_; // columns that somebody asked for and no row has a reading of yet
 };
 

@@ -1,6 +1,7 @@
 #include "app/stages/swing/cycle_tape.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/tape_keys.h"
 #include "app/stages/swing/edits.h"
 #include "app/stages/swing/motion_sheet.h"
 #include "build/fields.h"
@@ -47,16 +48,17 @@ CycleTape::CycleTape(Desk& desk, QWidget* parent)
   connect(line_, &QLineEdit::textEdited, wrong_, &QLabel::clear);
   connect(&desk_, &Desk::rewound, this, [this] {
     // The row under way may have been undone.
-    const auto& cycle = desk_.build().end(desk_.end()).cycle;
+    const auto& cycle = cycle_of(desk_, desk_.end(), right_);
     if (row_ >= static_cast<int>(cycle.size())) row_ = -1, at_ = 0;
     if (isVisible()) show_step();
   });
   connect(&desk_, &Desk::looked_at, this, [this] {
-    if (isVisible()) begin(); // the other end
+    if (isVisible()) begin(right_); // the other end
   });
 }
 
-void CycleTape::begin() {
+void CycleTape::begin(bool right) {
+  right_ = right;
   const Look& look = desk_.look();
   QFont large = look.font(TextSize::huge, true);
   large.setPixelSize(look.px(26));
@@ -67,7 +69,7 @@ void CycleTape::begin() {
   value.setPixelSize(look.px(30));
   line_->setFont(value);
   steps_ = QStringList{"height", "spring", "damper", "camber", "toe"};
-  for (const build::CycleRow& row : desk_.build().end(desk_.end()).cycle)
+  for (const build::CycleRow& row : cycle_of(desk_, desk_.end(), right_))
     for (const build::CycleGap& gap : row.gaps)
       if (const QString name = QString::fromStdString(gap.name); !steps_.contains(name)) steps_ << name;
   row_ = -1;
@@ -86,13 +88,14 @@ void CycleTape::reserve_right(int px) {
 
 QString CycleTape::path() const {
   static const char* const fields[] = {"height_m", "spring_m", "damper_m", "camber_rad", "toe_rad"};
-  return QString("%1.cycle.%2.%3").arg(build::key_of(desk_.end())).arg(row_).arg(fields[at_]);
+  return QString("%1.%2.%3").arg(cycle_list(desk_.end(), right_)).arg(row_).arg(fields[at_]);
 }
 
 void CycleTape::show_step() {
-  const auto& cycle = desk_.build().end(desk_.end()).cycle;
+  const auto& cycle = cycle_of(desk_, desk_.end(), right_);
   const int row = row_ < 0 ? static_cast<int>(cycle.size()) : row_;
-  progress_->setText(tr("%1, row %2").arg(tr(build::name_of(desk_.end()))).arg(row + 1));
+  progress_->setText(
+      tr("%1 %2, row %3").arg(tr(build::name_of(desk_.end())), right_ ? tr("right") : tr("left")).arg(row + 1));
   struct Step {
     QString name, how;
   };
@@ -131,7 +134,7 @@ void CycleTape::take() {
       return say(tr("%1 is out of reason; %2 to %3 is believable.")
                      .arg(desk_.shown(*H, Kind::length), desk_.shown(build::cycle_height.least, Kind::length),
                           desk_.shown(build::cycle_height.most, Kind::length)));
-    const auto row = add_cycle_row(desk_, desk_.end(), *H);
+    const auto row = add_cycle_row(desk_, desk_.end(), *H, right_);
     if (!row) return; // full, which was told
     row_ = static_cast<int>(*row);
     desk_.set_pose(desk_.end(), *H); // the line goes where the jack is
@@ -143,7 +146,7 @@ void CycleTape::take() {
     if (!value) return say(desk_.words_of(value.error()));
     if (*value < build::cycle_gap.least || *value > build::cycle_gap.most)
       return say(tr("%1 is out of reason for a gap.").arg(desk_.shown(*value, Kind::length)));
-    desk_.add_entry(tr("Take a gap"), QString("%1.cycle.%2.gaps").arg(build::key_of(desk_.end())).arg(row_),
+    desk_.add_entry(tr("Take a gap"), QString("%1.%2.gaps").arg(cycle_list(desk_.end(), right_)).arg(row_),
                     build::CycleGap{steps_[at_].toStdString(), *value, {}});
   }
   step(1);
@@ -161,18 +164,13 @@ void CycleTape::step(int by) {
 }
 
 bool CycleTape::eventFilter(QObject* watched, QEvent* event) {
-  if (event->type() == QEvent::KeyPress) {
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    if (key == Qt::Key_Up || key == Qt::Key_Down) {
-      step(key == Qt::Key_Down ? 1 : -1);
-      return true;
-    }
-    if (key == Qt::Key_Escape) {
-      emit left();
-      return true;
-    }
-  }
-  return QWidget::eventFilter(watched, event);
+  const TapeKey key = tape_key(event);
+  if (key == TapeKey::other) return QWidget::eventFilter(watched, event);
+  if (key == TapeKey::leave)
+    emit left();
+  else
+    step(key == TapeKey::on ? 1 : -1);
+  return true;
 }
 
 } // namespace mavrel::app

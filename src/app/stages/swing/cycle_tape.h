@@ -16,7 +16,8 @@ class CycleTape : public QWidget {
   Q_OBJECT
 public:
   explicit CycleTape(Desk& desk, QWidget* parent = nullptr);
-  void begin();
+  /// @param right  the right side by itself
+  void begin(bool right = false);
   /// Room that the height posts take at the right, px.
   void reserve_right(int px);
   [[nodiscard]] MotionSheet* sheet() const { return sheet_; }
@@ -41,6 +42,7 @@ private:
   MotionSheet* sheet_;
   QStringList steps_; // of one row
   int at_ = 0;
+  bool right_ = false;
   int row_ = -1; // under way; -1: its height is to come
 };
 

@@ -6,6 +6,7 @@
 #include "build/points_csv.h"
 #include "file/csv.h"
 #include "file/text_file.h"
+#include "report/brackets_csv.h"
 
 #include <QFileInfo>
 
@@ -30,6 +31,14 @@ bool within(double value, const build::NumberSpec& spec) {
 }
 
 } // namespace
+
+QString cycle_list(End end, bool right) {
+  return QString("%1.%2").arg(build::key_of(end), right ? "cycle_right" : "cycle");
+}
+const List<build::CycleRow>& cycle_of(const Desk& desk, End end, bool right) {
+  const build::EndSurvey& survey = desk.build().end(end);
+  return right ? survey.cycle_right : survey.cycle;
+}
 
 bool move_joint(Desk& desk, End end, const QString& joint, const motion::Point& to, const QString& gesture) {
   build::Build build = desk.build();
@@ -95,7 +104,7 @@ MotionFile kind_of_motion_file(const QString& file) {
   return has_column(*text, "height_mm") || has_column(*text, "height_in") ? MotionFile::cycle : MotionFile::other;
 }
 
-bool read_motion_file(Desk& desk, End end, const QString& file) {
+bool read_motion_file(Desk& desk, End end, const QString& file, bool right) {
   const QString shown = QFileInfo(file).fileName();
   const auto text = read_text(file.toStdString(), file_limit);
   if (!text) {
@@ -110,13 +119,14 @@ bool read_motion_file(Desk& desk, End end, const QString& file) {
       desk.tell(Desk::tr("%1: %2").arg(shown, desk.words_of(points.error())));
       return false;
     }
-    List<build::HardPoint> left, right;
-    for (auto& p : points->left)
-      left.push_back(std::move(p));
-    for (auto& p : points->right)
-      right.push_back(std::move(p));
-    survey.points.own().left = std::move(left);
-    survey.points.own().right = std::move(right);
+    const auto list_of_points = [](std::vector<build::HardPoint>& from) {
+      List<build::HardPoint> out;
+      for (build::HardPoint& p : from)
+        out.push_back(std::move(p));
+      return out;
+    };
+    survey.points.own().left = list_of_points(points->left);
+    survey.points.own().right = list_of_points(points->right);
     desk.edit(Desk::tr("Read joints from %1").arg(shown), std::move(build));
     return true;
   }
@@ -128,7 +138,7 @@ bool read_motion_file(Desk& desk, End end, const QString& file) {
   List<build::CycleRow> cycle;
   for (auto& row : *rows)
     cycle.push_back(std::move(row));
-  survey.cycle = std::move(cycle);
+  (right ? survey.cycle_right : survey.cycle) = std::move(cycle);
   desk.edit(Desk::tr("Read cycle sheet from %1").arg(shown), std::move(build));
   return true;
 }
@@ -153,20 +163,23 @@ bool write_joints(Desk& desk, End end, const QString& file) {
   return write_sheet(desk, file, build::points_csv(*desk.build().end(end).points));
 }
 
-bool write_cycle(Desk& desk, End end, const QString& file) {
-  return write_sheet(desk, file, build::cycle_csv(desk.build().end(end).cycle));
+bool write_brackets(Desk& desk, const QString& file) {
+  return write_sheet(desk, file, report::brackets_csv(desk.build(), desk.assessment()));
 }
 
-std::optional<std::size_t> add_cycle_row(Desk& desk, End end, double height) {
+bool write_cycle(Desk& desk, End end, const QString& file, bool right) {
+  return write_sheet(desk, file, build::cycle_csv(cycle_of(desk, end, right)));
+}
+
+std::optional<std::size_t> add_cycle_row(Desk& desk, End end, double height, bool right) {
   build::CycleRow row;
   row.height = height;
-  if (!desk.add_entry(Desk::tr("Add a cycle reading"), QString("%1.cycle").arg(build::key_of(end)), row))
-    return std::nullopt;
-  return desk.build().end(end).cycle.size() - 1;
+  if (!desk.add_entry(Desk::tr("Add a cycle reading"), cycle_list(end, right), row)) return std::nullopt;
+  return cycle_of(desk, end, right).size() - 1;
 }
 
-void remove_cycle_row(Desk& desk, End end, std::size_t row) {
-  desk.remove_entry(Desk::tr("Drop a cycle reading"), QString("%1.cycle.%2").arg(build::key_of(end)).arg(row));
+void remove_cycle_row(Desk& desk, End end, std::size_t row, bool right) {
+  desk.remove_entry(Desk::tr("Drop a cycle reading"), QString("%1.%2").arg(cycle_list(end, right)).arg(row));
 }
 
 void turn_bracket(Desk& desk, End end, bool upper, std::optional<double> across, const QString& gesture) {

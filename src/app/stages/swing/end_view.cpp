@@ -171,6 +171,7 @@ void EndView::paintEvent(QPaintEvent*) {
     painter.drawLine(f.at(s->wheel), f.at(s->right_wheel));
   }
   paint_height(painter, *s, f);
+  paint_shaft(painter, *s, f);
   paint_bars(painter, *s, f);
   paint_damper(painter, *s, f);
   paint_bag(painter, *s, f);
@@ -309,6 +310,25 @@ void EndView::paint_damper(QPainter& painter, const EndScene& s, const Frame& f)
   painter.drawLine(foot, body);
   painter.setPen(QPen(t.panel, look.px(4), Qt::SolidLine, Qt::FlatCap));
   painter.drawLine(foot + 0.02 * (body - foot), body - 0.02 * (body - foot));
+  if (!s.damper->to_stop || length <= 0) return;
+  // The stop on its rod: as far above the body as it has to go until it meets.
+  const QPointF along = (top - foot) / length;
+  const QPointF stop = body + along * std::max(0.0, *s.damper->to_stop);
+  painter.setPen(QPen(t.caution, look.px(6), Qt::SolidLine, Qt::FlatCap));
+  painter.drawLine(stop, stop + along * std::min(0.03, 0.2 * length));
+}
+
+void EndView::paint_shaft(QPainter& painter, const EndScene& s, const Frame& f) const {
+  if (!s.shaft) return;
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  painter.setPen(QPen(t.second, look.px(3), Qt::SolidLine, Qt::FlatCap));
+  const QPointF inner = f.at(s.shaft->from), outer = f.at(s.shaft->to);
+  painter.drawLine(inner, outer);
+  painter.setBrush(t.panel);
+  painter.setPen(QPen(t.second, 1.5));
+  for (const QPointF& joint : {inner, outer})
+    painter.drawEllipse(joint, look.px(4), look.px(4));
 }
 
 void EndView::paint_bag(QPainter& painter, const EndScene& s, const Frame& f) const {
@@ -386,15 +406,27 @@ void EndView::paint_words(QPainter& painter, const EndScene& s, const Frame& f) 
   const Tokens& t = look.tokens();
   painter.setFont(look.font(TextSize::small));
   painter.setPen(t.second);
-  const QString from = from_ == From::front  ? tr("from the front")
-                       : from_ == From::side ? tr("from the left side, front at the left")
-                                             : tr("from above, front at the top");
-  const QRectF head(look.px(8), look.px(3), width() - look.px(16), look.px(15));
-  draw_line(painter, head, Qt::AlignLeft | Qt::AlignVCenter, from);
+  // What is looked at from where stands on the chips above; here what else there is to know, a line each.
+  QStringList lines;
+  if (from_ != From::front) lines << (from_ == From::side ? tr("front at the left") : tr("front at the top"));
   if (!s.measured)
-    draw_line(painter, head, Qt::AlignRight | Qt::AlignVCenter, tr("usual joints, not this car's: a picture only"));
+    lines << tr("usual joints, not this car's: a picture only");
   else if (!s.solved)
-    draw_line(painter, head, Qt::AlignRight | Qt::AlignVCenter, tr("out of the joints' reach: drawn as measured"));
+    lines << tr("out of the joints' reach: drawn as measured");
+  if (s.bag && s.bag->diameter > 0) {
+    lines << tr("bag %1 high, Ø %2")
+                 .arg(desk_.shown(s.bag->height, Kind::length), desk_.shown(s.bag->diameter, Kind::length));
+    if (const auto& alignment = desk_.answered(desk_.end())->fitted.model.alignment; alignment && s.measured) {
+      const auto at = alignment->at(s.H);
+      lines << tr("tilt %1, offset %2")
+                   .arg(desk_.shown(at.tilt, Kind::angle, 1), desk_.shown(at.offset, Kind::length, 0));
+    }
+  }
+  QRectF line(look.px(8), look.px(3), width() - look.px(16), look.px(15));
+  for (const QString& text : lines) {
+    draw_line(painter, line, Qt::AlignLeft | Qt::AlignVCenter, text);
+    line.translate(0, look.px(15));
+  }
   const QString named = dragging_ || !chosen_.isEmpty() ? chosen_ : hovered_;
   for (const SceneJoint& j : s.joints) {
     if (named != motion::key_of(j.joint)) continue;

@@ -52,6 +52,7 @@ private:
   void paint_height(QPainter& painter, const assess::EndScene& s, const Frame& f) const;
   void paint_bars(QPainter& painter, const assess::EndScene& s, const Frame& f) const;
   void paint_damper(QPainter& painter, const assess::EndScene& s, const Frame& f) const;
+  void paint_shaft(QPainter& painter, const assess::EndScene& s, const Frame& f) const;
   void paint_bag(QPainter& painter, const assess::EndScene& s, const Frame& f) const;
   void paint_joints(QPainter& painter, const assess::EndScene& s, const Frame& f) const;
   void paint_words(QPainter& painter, const assess::EndScene& s, const Frame& f) const;

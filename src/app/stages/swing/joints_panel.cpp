@@ -34,27 +34,20 @@ JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
   auto* row = new QHBoxLayout;
   row->setSpacing(u / 2);
   row->addWidget(sides_);
-  const auto button = [&](const QString& text, const QString& tip, auto act) {
-    auto* b = new QPushButton(text, this);
-    b->setToolTip(tip);
-    connect(b, &QPushButton::clicked, this, act);
-    row->addWidget(b);
-    return b;
-  };
-  usual_ =
-      button(tr("Usual places"), tr("Usual joints for this suspension, to be dragged to where this car's are"), [this] {
-        const bool any = !desk_.build().end(desk_.end()).points->left.empty();
-        if (any &&
-            !ask(this, tr("Usual places"), tr("The joints measured so far go. It can be undone."), tr("Start over")))
-          return;
-        start_from_usual_joints(desk_, desk_.end());
-      });
+  usual_ = button(row, tr("Usual places"),
+                  tr("Usual joints for this suspension, to be dragged to where this car's are"), [this] {
+                    const bool any = !desk_.build().end(desk_.end()).points->left.empty();
+                    if (any && !ask(this, tr("Usual places"), tr("The joints measured so far go. It can be undone."),
+                                    tr("Start over")))
+                      return;
+                    start_from_usual_joints(desk_, desk_.end());
+                  });
   row->addStretch(1);
-  button(tr("Import…"), tr("Joints as CSV"), [this] {
+  button(row, tr("Import…"), tr("Joints as CSV"), [this] {
     const QString file = QFileDialog::getOpenFileName(this, tr("Joints"), {}, tr("Sheets (*.csv);;All files (*)"));
     if (!file.isEmpty()) read_motion_file(desk_, desk_.end(), file);
   });
-  button(tr("Export…"), tr("Joints as CSV"), [this] {
+  button(row, tr("Export…"), tr("Joints as CSV"), [this] {
     const QString file = QFileDialog::getSaveFileName(this, tr("Joints"), "joints.csv", tr("Sheets (*.csv)"));
     if (!file.isEmpty()) write_joints(desk_, desk_.end(), file);
   });
@@ -85,11 +78,7 @@ JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
   }
   for (const auto& [key, caption] :
        {std::pair{"camber_rad", tr("camber")}, std::pair{"toe_rad", tr("toe")}, std::pair{"lock_rad", tr("lock")}}) {
-    auto* field = new Field(desk, QString("%1.points.%2").arg(build::key_of(desk.end()), key), caption, this);
-    for (const auto signal : {&Desk::looked_at, &Desk::changed})
-      connect(&desk_, signal, field,
-              [this, field, key = key] { field->bind(QString("%1.points.%2").arg(build::key_of(desk_.end()), key)); });
-    carried->addWidget(field, 5);
+    carried->addWidget(field(QString("%.points.") + key, caption), 5);
   }
   layout->addLayout(carried);
   about_->setProperty("quiet", true);

@@ -24,6 +24,15 @@ constexpr const TrackRow* rows[] = {
     &tracks::hose_slack,     &tracks::bar_link_angle, &tracks::caster,     &tracks::shaft_plunge,
 };
 
+/// Spring length by the solved joints, linear between them: they lie close.
+std::optional<double> joints_spring(const std::vector<assess::EndPose>& poses, double H) {
+  const auto above =
+      std::lower_bound(poses.begin(), poses.end(), H, [](const assess::EndPose& p, double h) { return p.H < h; });
+  if (above == poses.begin() || above == poses.end()) return std::nullopt;
+  const assess::EndPose &a = *std::prev(above), &b = *above;
+  return std::lerp(a.spring->length, b.spring->length, (H - a.H) / (b.H - a.H));
+}
+
 } // namespace
 
 MotionSheet::MotionSheet(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
@@ -38,6 +47,7 @@ std::vector<MotionSheet::Strip> MotionSheet::all_strips() const {
   const assess::SurveyedEnd& read = *answered.given().survey();
   const auto& survey = answered.given().survey().given().survey;
   if (!e.has_domain()) return out;
+  const double drop = answered.given().motion.given().drop_spindle; // what was read lies so much lower in the design
   const auto add = [&](QString name, Kind kind, std::function<std::optional<double>(double)> at, double from,
                        double to) -> Strip& {
     Strip& s = out.emplace_back();
@@ -51,15 +61,19 @@ std::vector<MotionSheet::Strip> MotionSheet::all_strips() const {
   if (read.spring_fit) {
     Strip& s = add(
         tr("spring seats"), Kind::length,
-        [fit = *read.spring_fit](double H) -> std::optional<double> {
+        [fit = *read.spring_fit, drop](double height) -> std::optional<double> {
+          const double H = height + drop;
           return H >= fit.lowest - 0.015 && H <= fit.highest + 0.015 ? std::optional(fit.length.read(H).value)
                                                                      : std::nullopt;
         },
         read.spring_fit->lowest, read.spring_fit->highest);
+    const assess::EndMotion& motion = *answered.given().motion;
+    if (motion.joints && motion.poses.size() > 1 && motion.poses.front().spring)
+      s.other = [&motion](double H) { return joints_spring(motion.poses, H); };
     for (std::size_t i = 0; i < read.spring_rows.size(); ++i) {
       const build::CycleRow& row = survey.cycle[read.spring_rows[i]];
       const auto& again = read.spring_fit->measure_again;
-      s.dots.push_back({row.height, *row.spring, std::find(again.begin(), again.end(), i) != again.end()});
+      s.dots.push_back({row.height - drop, *row.spring, std::find(again.begin(), again.end(), i) != again.end()});
     }
   }
   const air::BagCard* card = answered->fitted.bag ? &answered->fitted.bag->card : nullptr;
@@ -76,19 +90,20 @@ std::vector<MotionSheet::Strip> MotionSheet::all_strips() const {
     if (row == &tracks::bag_offset && card) s.most = assess::alignment_limits(*card).offset;
     if (row == &tracks::camber && read.camber_fit)
       for (const build::CycleRow& r : survey.cycle)
-        if (r.camber) s.dots.push_back({r.height, *r.camber, false});
+        if (r.camber) s.dots.push_back({r.height - drop, *r.camber, false});
   }
   for (const auto& gap : read.gap_fits) {
     Strip& s = add(
         QString::fromStdString(gap.name), Kind::length,
-        [fit = gap.fit](double H) -> std::optional<double> {
+        [fit = gap.fit, drop](double height) -> std::optional<double> {
+          const double H = height + drop;
           return H >= fit.lowest - 1e-6 && H <= fit.highest + 1e-6 ? std::optional(fit.length.read(H).value)
                                                                    : std::nullopt;
         },
         gap.fit.lowest, gap.fit.highest);
     for (const build::CycleRow& row : survey.cycle)
       for (const build::CycleGap& g : row.gaps)
-        if (g.name == gap.name) s.dots.push_back({row.height, g.value, false});
+        if (g.name == gap.name) s.dots.push_back({row.height - drop, g.value, false});
   }
   return out;
 }
@@ -238,6 +253,10 @@ void MotionSheet::paint_strip(QPainter& painter, const Strip& strip) const {
     painter.setPen(Qt::NoPen);
     painter.setBrush(fill);
     painter.drawPolygon(band);
+  }
+  if (strip.other) { // dotted under the tape's own curve: where they part, one of them is doubtful
+    for (double y = s.top; y < s.bottom; y += look.px(5))
+      if (const auto v = strip.other(s.H(y))) painter.fillRect(QRectF(strip.x(*v) - 1, y - 1, 2.2, 2.2), t.ink);
   }
   painter.setPen(line_pen(2));
   painter.drawPolyline(line);

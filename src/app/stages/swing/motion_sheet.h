@@ -36,6 +36,7 @@ private:
     QString name;
     std::function<std::optional<double>(double)> at;    // of H
     std::function<std::optional<double>(double)> doubt; // either way; empty: none known
+    std::function<std::optional<double>(double)> other; // the same by the joints, where a tape goes before them
     std::vector<Dot> dots;
     std::optional<double> most; // what the bag bears
     double from = 0, to = 0;    // m, H it is known over

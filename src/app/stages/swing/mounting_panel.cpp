@@ -7,43 +7,22 @@
 #include "build/names.h"
 
 #include <QComboBox>
+#include <QFileDialog>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 namespace mavrel::app {
 
 using build::at;
 
-Field* MountingPanel::field(const char* key, const QString& caption) {
-  auto* made = new Field(desk_, QString("@.%1.mounting.%2").arg(build::key_of(desk_.end()), key), caption, this);
-  connect(&desk_, &Desk::looked_at, made,
-          [this, made, key] { made->bind(QString("@.%1.mounting.%2").arg(build::key_of(desk_.end()), key)); });
-  return made;
-}
-
 MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
-    : SwingPanel(desk, parent), school_(new QComboBox(this)), straight_(new QPushButton(this)),
-      gauge_(new QLabel(this)), presets_(new QLabel(this)), worth_(new QLabel(this)), wanted_(new QLabel(this)) {
-  const int u = desk_.look().unit();
-  auto* whole = new QVBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  auto* area = new QScrollArea(this);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  auto* page = new QWidget(area);
-  page->setAutoFillBackground(false);
-  area->setWidget(page);
-  whole->addWidget(area);
-  auto* layout = new QVBoxLayout(page);
-  layout->setContentsMargins(0, 0, u / 2, 0);
-  layout->setSpacing(u / 2);
+    : SwingPanel(desk, parent), school_(new QComboBox(this)), held_(new QComboBox(this)),
+      straight_(new QPushButton(this)), gauge_(new QLabel(this)), presets_(new QLabel(this)), worth_(new QLabel(this)),
+      wanted_(new QLabel(this)) {
+  auto* layout = scrolled_page();
   school_->setObjectName("school");
   school_->setAccessibleName(tr("Height at which the bag stands straight"));
   for (const auto& name : build::names_of(build::StraightAt{}))
@@ -51,6 +30,14 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
   connect(school_, &QComboBox::activated, this, [this] {
     const QString path = QString("@.%1.mounting.straight_at").arg(build::key_of(desk_.end()));
     if (const auto wrong = desk_.type(path, school_->currentData().toString())) desk_.tell(*wrong);
+  });
+  held_->setObjectName("held");
+  held_->setAccessibleName(tr("Which of the bag's ends are held"));
+  for (const auto& name : build::names_of(build::Held{}))
+    held_->addItem(tr(name.name), QString(name.key));
+  connect(held_, &QComboBox::activated, this, [this] {
+    const QString path = QString("@.%1.mounting.held").arg(build::key_of(desk_.end()));
+    if (const auto wrong = desk_.type(path, held_->currentData().toString())) desk_.tell(*wrong);
   });
   straight_->setText(tr("Stand it straight there"));
   straight_->setToolTip(tr("Both brackets at the angles that do it"));
@@ -66,7 +53,12 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
   auto* head = new QHBoxLayout;
   head->addWidget(school_);
   head->addWidget(straight_);
+  head->addWidget(held_);
   head->addStretch(1);
+  button(head, tr("Export…"), tr("Bracket angles and seats of both ends as CSV"), [this] {
+    const QString file = QFileDialog::getSaveFileName(this, tr("Brackets"), "brackets.csv", tr("Sheets (*.csv)"));
+    if (!file.isEmpty()) write_brackets(desk_, file);
+  });
   layout->addLayout(head);
   layout->addWidget(gauge_);
   layout->addWidget(presets_);
@@ -89,10 +81,11 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
                         {"damper_longer_m", tr("body longer"), false},
                         {"mount_thicker_m", tr("mount thicker"), false},
                         {"mount_outward_m", tr("mount outward"), false},
-                        {"pocket_offset_m", tr("off its pocket"), false}};
+                        {"pocket_offset_m", tr("off its pocket"), false},
+                        {"drop_spindle_m", tr("drop spindle"), false}};
   int k = 0;
   for (const Item& item : items) {
-    Field* made = field(item.key, item.caption);
+    Field* made = field(QString("@.%.mounting.") + item.key, item.caption);
     if (item.angle) angles_.push_back(made);
     grid->addWidget(made, k / 5, k % 5);
     ++k;
@@ -117,7 +110,9 @@ void MountingPanel::refresh() {
   const auto& mounting = desk_.build().variant().fit[at(desk_.end())].mounting;
   const auto& presets = desk_.build().variant().brief.presets;
   school_->setCurrentIndex(static_cast<int>(mounting.straight_at));
-  school_->setFont(desk_.look().font(TextSize::small));
+  held_->setCurrentIndex(static_cast<int>(mounting.held));
+  for (QComboBox* combo : {school_, held_})
+    combo->setFont(desk_.look().font(TextSize::small));
   for (QLabel* label : {presets_, worth_, wanted_, gauge_})
     label->setFont(desk_.look().font(TextSize::small));
   const auto angle = [&](double a) { return desk_.shown(a, Kind::angle, 1); };
@@ -162,6 +157,9 @@ void MountingPanel::refresh() {
   if (m.camber_per_outward)
     worth << tr("10 mm outward at the top: %1 of camber.")
                  .arg(desk_.shown(*m.camber_per_outward * 0.010, Kind::angle, 2));
+  if (m.height_per_stack && m.camber_per_outward)
+    worth << tr("A thin plate 20 mm thinner than an adjustable mount lies %1 lower, its camber fixed.")
+                 .arg(mm(0.020 * *m.height_per_stack));
   if (m.bump_left && m.rebound_left)
     worth << tr("From road the damper has %1 of wheel travel in bump and %2 in rebound.")
                  .arg(mm(*m.bump_left), mm(*m.rebound_left));

@@ -20,9 +20,8 @@ public:
 
 private:
   void refresh();
-  Field* field(const char* key, const QString& caption);
 
-  QComboBox* school_;
+  QComboBox *school_, *held_;
   std::vector<Field*> angles_; // that may be straight by themselves
   QPushButton* straight_;
   QLabel *gauge_, *presets_, *worth_, *wanted_;

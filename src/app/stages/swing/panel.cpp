@@ -2,6 +2,11 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "build/names.h"
+
+#include <QPushButton>
+#include <QScrollArea>
+#include <QVBoxLayout>
 
 namespace mavrel::app {
 
@@ -12,6 +17,40 @@ bool SwingPanel::go_to(const QString& path) {
       return true;
     }
   return false;
+}
+
+Field* SwingPanel::field(const QString& path, const QString& caption) {
+  const auto bound = [this, path] { return QString(path).replace('%', build::key_of(desk_.end())); };
+  auto* made = new Field(desk_, bound(), caption, this);
+  connect(&desk_, &Desk::looked_at, made, [made, bound] { made->bind(bound()); });
+  return made;
+}
+
+QPushButton* SwingPanel::button(QBoxLayout* row, const QString& text, const QString& tip, std::function<void()> act) {
+  auto* made = new QPushButton(text, this);
+  made->setToolTip(tip);
+  connect(made, &QPushButton::clicked, this, std::move(act));
+  row->addWidget(made);
+  return made;
+}
+
+QVBoxLayout* SwingPanel::scrolled_page() {
+  auto* whole = new QVBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  auto* area = new QScrollArea(this);
+  area->setWidgetResizable(true);
+  area->setFrameShape(QFrame::NoFrame);
+  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+  area->setFocusPolicy(Qt::NoFocus);
+  area->viewport()->setAutoFillBackground(false);
+  auto* page = new QWidget(area);
+  page->setAutoFillBackground(false);
+  area->setWidget(page);
+  whole->addWidget(area);
+  auto* layout = new QVBoxLayout(page);
+  layout->setContentsMargins(0, 0, desk_.look().unit() / 2, 0);
+  layout->setSpacing(desk_.look().unit() / 2);
+  return layout;
 }
 
 } // namespace mavrel::app

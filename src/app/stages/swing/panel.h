@@ -4,11 +4,17 @@
 
 #include <QWidget>
 
+#include <functional>
 #include <span>
+
+class QBoxLayout;
+class QPushButton;
+class QVBoxLayout;
 
 namespace mavrel::app {
 
 class Desk;
+class Field;
 
 class SwingPanel : public QWidget {
   Q_OBJECT
@@ -21,9 +27,15 @@ public:
 
 signals:
   void held_joint(const QString& joint);
-  void wants_tape();
+  void wants_tape(bool right);
 
 protected:
+  /// A field of the end that is looked at, whichever that is; `%` in the path stands for it.
+  Field* field(const QString& path, const QString& caption);
+  QPushButton* button(QBoxLayout* row, const QString& text, const QString& tip, std::function<void()> act);
+  /// The panel's one page, which scrolls up and down where it is taller than its place.
+  QVBoxLayout* scrolled_page();
+
   Desk& desk_;
 };
 

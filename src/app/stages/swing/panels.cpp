@@ -2,6 +2,7 @@
 #include "app/stages/swing/joints_panel.h"
 #include "app/stages/swing/mounting_panel.h"
 #include "app/stages/swing/runs_panel.h"
+#include "app/stages/swing/sums_panel.h"
 
 #include <QCoreApplication>
 
@@ -23,6 +24,8 @@ const PanelEntry entries[] = {
      panel_of<MountingPanel>},
     {"runs", QT_TRANSLATE_NOOP("swing", "Runs out"), QT_TRANSLATE_NOOP("swing", "Swing: what else runs out"),
      panel_of<RunsPanel>},
+    {"sums", QT_TRANSLATE_NOOP("swing", "Bench sums"), QT_TRANSLATE_NOOP("swing", "Swing: sums of the bench"),
+     panel_of<SumsPanel>},
 };
 
 } // namespace

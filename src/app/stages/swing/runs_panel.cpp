@@ -14,16 +14,11 @@
 
 namespace mavrel::app {
 
-Field* RunsPanel::field(const char* key, const QString& caption) {
-  auto* made = new Field(desk_, QString("%1.%2").arg(build::key_of(desk_.end()), key), caption, this);
-  connect(&desk_, &Desk::looked_at, made,
-          [this, made, key] { made->bind(QString("%1.%2").arg(build::key_of(desk_.end()), key)); });
-  return made;
-}
-
 RunsPanel::RunsPanel(Desk& desk, QWidget* parent)
     : SwingPanel(desk, parent), said_(new QLabel(this)), shaft_(new QLabel(this)) {
-  auto* grid = new QGridLayout(this);
+  auto* page = scrolled_page();
+  auto* grid = new QGridLayout;
+  page->addLayout(grid);
   grid->setContentsMargins(0, 0, 0, 0);
   grid->setSpacing(desk_.look().px(4));
   int row = 0;
@@ -34,7 +29,7 @@ RunsPanel::RunsPanel(Desk& desk, QWidget* parent)
   const auto put = [&](std::initializer_list<std::pair<const char*, QString>> items) {
     int column = 0;
     for (const auto& [key, caption] : items)
-      grid->addWidget(field(key, caption), row, column++);
+      grid->addWidget(field(QString("%.") + key, caption), row, column++);
     ++row;
   };
   heading(new QLabel(tr("Bar link"), this));
@@ -82,7 +77,7 @@ void RunsPanel::refresh() {
   }
   const auto& road = answered->fitted.road;
   if (road && answered.given().survey()->height)
-    if (const auto square = assess::centred_link(survey.bar_link, *road - *answered.given().survey()->height))
+    if (const auto square = assess::centred_link(survey.bar_link, *road - answered.given().motion->surveyed_height))
       lines << tr("A bar link of %1 stands square at road height.").arg(desk_.shown(*square, Kind::length));
   said_->setText(lines.isEmpty() ? tr("Nothing of it was measured. Each is a limit in the windows once it is.")
                                  : lines.join("\n"));

@@ -7,8 +7,6 @@ class QLabel;
 
 namespace mavrel::app {
 
-class Field;
-
 class RunsPanel : public SwingPanel {
   Q_OBJECT
 public:
@@ -16,7 +14,6 @@ public:
 
 private:
   void refresh();
-  Field* field(const char* key, const QString& caption);
   QLabel *said_, *shaft_;
 };
 

@@ -171,10 +171,10 @@ bool SwingStage::takes_arrows() const {
   return stack_->currentWidget() == tape_ || (view_->hasFocus() && !view_->chosen().isEmpty());
 }
 
-void SwingStage::begin_tape() {
+void SwingStage::begin_tape(bool right) {
   emit called();
   stack_->setCurrentWidget(tape_);
-  tape_->begin();
+  tape_->begin(right);
   emit band_moved();
 }
 
@@ -214,7 +214,7 @@ std::vector<Findable> SwingStage::findables() {
 }
 
 bool SwingStage::owns(const QString& path) const {
-  for (const char* part : {".cycle", ".points", ".bar_link", ".hose", ".shaft", ".mounting"})
+  for (const char* part : {".cycle", ".points", ".bar_link", ".hose", ".shaft", ".mounting", ".workshop"})
     if (path.contains(part)) return true;
   return false;
 }

@@ -35,7 +35,7 @@ public:
 
   /// By its key, as in panels.cpp.
   void show_panel(const QString& key);
-  void begin_tape();
+  void begin_tape(bool right = false);
   void leave_tape();
 
 private:

@@ -1,0 +1,120 @@
+// A table of fields: what a hand and a keyboard do in it.
+#include "app/kit/path_table.h"
+
+#include "app/window_fixture.h"
+
+#include <QHeaderView>
+
+namespace mavrel::app {
+namespace {
+
+class PathTableTest : public WindowTest {
+protected:
+  void SetUp() override {
+    WindowTest::SetUp();
+    table_ = std::make_unique<PathTable>(desk(), "Heights");
+    table_->resize(500, 200);
+    table_->show_rows({"left", "right", "floor"},
+                      {{"front", {"front.left.height_m", "front.right.height_m", "front.left.floor_m"}, {}},
+                       {"rear", {"rear.left.height_m", "", "+rear.marks:chalk"}, "taken in a hurry"}});
+    table_->show();
+    QApplication::setActiveWindow(table_.get());
+    table_->setFocus();
+  }
+  QLineEdit* editor() { return qobject_cast<QLineEdit*>(QApplication::focusWidget()); }
+  std::unique_ptr<PathTable> table_;
+};
+
+TEST_F(PathTableTest, ShowsWhatIsThereInTheReadersUnits) {
+  EXPECT_EQ(table_->item(0, 0)->text(), QString::fromStdString(desk().field("front.left.height_m").shown));
+  EXPECT_FALSE(table_->item(1, 1)->flags() & Qt::ItemIsEditable) << "no such cell";
+  EXPECT_TRUE(table_->verticalHeaderItem(1)->text().startsWith("△"));
+  EXPECT_EQ(table_->item(1, 0)->toolTip(), "taken in a hurry");
+  UnitPrefs inches = desk().prefs();
+  inches.length = LengthUnit::inch;
+  desk().sight().set_prefs(inches);
+  EXPECT_TRUE(table_->item(0, 0)->text().contains("in"));
+}
+
+TEST_F(PathTableTest, TakesTypedUnitsAndGivesThemUp) {
+  const build::Build before = build();
+  table_->setCurrentCell(0, 0);
+  QTest::keyClick(table_.get(), Qt::Key_Return);
+  ASSERT_NE(editor(), nullptr);
+  editor()->selectAll();
+  QTest::keyClicks(editor(), "14 7/8 in");
+  QTest::keyClick(editor(), Qt::Key_Return);
+  EXPECT_NEAR(build().ends[0].corners[0].height.values.at(0), 0.377825, 1e-9);
+  // Escape leaves it as it was.
+  QTest::keyClick(table_.get(), Qt::Key_Return);
+  ASSERT_NE(editor(), nullptr);
+  editor()->selectAll();
+  QTest::keyClicks(editor(), "400");
+  QTest::keyClick(editor(), Qt::Key_Escape);
+  EXPECT_NEAR(build().ends[0].corners[0].height.values.at(0), 0.377825, 1e-9);
+  // Entered and left without a key pressed: no edit, no step of undo.
+  const auto steps = build();
+  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClick(editor(), Qt::Key_Return);
+  EXPECT_EQ(build(), steps);
+  desk().document().undo();
+  EXPECT_EQ(build(), before);
+}
+
+TEST_F(PathTableTest, TypingBeginsAtOnce) {
+  table_->setCurrentCell(0, 1);
+  QTest::keyClick(table_.get(), Qt::Key_3);
+  ASSERT_NE(editor(), nullptr);
+  QTest::keyClicks(editor(), "80");
+  QTest::keyClick(editor(), Qt::Key_Return);
+  EXPECT_NEAR(build().ends[0].corners[1].height.values.at(0), 0.380, 1e-9);
+}
+
+TEST_F(PathTableTest, WhatCannotBeTakenIsToldAndNothingChanges) {
+  const build::Build before = build();
+  QString said;
+  QObject::connect(&desk(), &Desk::told, [&](const QString& sentence) { said = sentence; });
+  table_->setCurrentCell(0, 0);
+  QTest::keyClick(table_.get(), Qt::Key_Return);
+  editor()->selectAll();
+  QTest::keyClicks(editor(), "knee high");
+  QTest::keyClick(editor(), Qt::Key_Return);
+  EXPECT_EQ(build(), before);
+  EXPECT_FALSE(said.isEmpty());
+}
+
+TEST_F(PathTableTest, APathThatIsNoFieldYetGoesToItsTaker) {
+  QString path, text;
+  table_->set_take([&](const QString& p, const QString& t) -> std::optional<QString> {
+    path = p, text = t;
+    return std::nullopt;
+  });
+  table_->setCurrentCell(1, 2);
+  QTest::keyClick(table_.get(), Qt::Key_Return);
+  ASSERT_NE(editor(), nullptr);
+  EXPECT_EQ(editor()->text(), "");
+  QTest::keyClicks(editor(), "12 mm");
+  QTest::keyClick(editor(), Qt::Key_Return);
+  EXPECT_EQ(path, "+rear.marks:chalk");
+  EXPECT_EQ(text, "12 mm");
+  path.clear();
+  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClicks(editor(), "  ");
+  QTest::keyClick(editor(), Qt::Key_Return);
+  EXPECT_EQ(path, "") << "blank makes nothing";
+}
+
+TEST_F(PathTableTest, FollowsTheBuildAndGoesToACell) {
+  desk().edit("elsewhere", [&] {
+    build::Build next = build();
+    next.ends[0].corners[0].height.values = {0.4};
+    return next;
+  }());
+  EXPECT_EQ(table_->item(0, 0)->text(), "400 mm");
+  EXPECT_TRUE(table_->go_to("front.right.height_m"));
+  EXPECT_EQ(table_->currentColumn(), 1);
+  EXPECT_FALSE(table_->go_to("front.nothing"));
+}
+
+} // namespace
+} // namespace mavrel::app
