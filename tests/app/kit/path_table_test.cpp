@@ -12,17 +12,22 @@ class PathTableTest : public WindowTest {
 protected:
   void SetUp() override {
     WindowTest::SetUp();
-    table_ = std::make_unique<PathTable>(desk(), "Heights");
-    table_->resize(500, 200);
+    table_ = new PathTable(desk(), "Heights", window_.get());
+    table_->setGeometry(200, 150, 500, 200);
     table_->show_rows({"left", "right", "floor"},
                       {{"front", {"front.left.height_m", "front.right.height_m", "front.left.floor_m"}, {}},
                        {"rear", {"rear.left.height_m", "", "+rear.marks:chalk"}, "taken in a hurry"}});
     table_->show();
-    QApplication::setActiveWindow(table_.get());
+    table_->raise();
     table_->setFocus();
   }
   QLineEdit* editor() { return qobject_cast<QLineEdit*>(QApplication::focusWidget()); }
-  std::unique_ptr<PathTable> table_;
+  /// A key that ends the editing; the cell takes it with the next round of events.
+  void finish(Qt::Key with) {
+    QTest::keyClick(editor(), with);
+    QCoreApplication::processEvents();
+  }
+  PathTable* table_ = nullptr; // the window's
 };
 
 TEST_F(PathTableTest, ShowsWhatIsThereInTheReadersUnits) {
@@ -34,28 +39,29 @@ TEST_F(PathTableTest, ShowsWhatIsThereInTheReadersUnits) {
   inches.length = LengthUnit::inch;
   desk().sight().set_prefs(inches);
   EXPECT_TRUE(table_->item(0, 0)->text().contains("in"));
+  desk().sight().set_prefs({});
 }
 
 TEST_F(PathTableTest, TakesTypedUnitsAndGivesThemUp) {
   const build::Build before = build();
   table_->setCurrentCell(0, 0);
-  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClick(table_, Qt::Key_Return);
   ASSERT_NE(editor(), nullptr);
   editor()->selectAll();
   QTest::keyClicks(editor(), "14 7/8 in");
-  QTest::keyClick(editor(), Qt::Key_Return);
+  finish(Qt::Key_Return);
   EXPECT_NEAR(build().ends[0].corners[0].height.values.at(0), 0.377825, 1e-9);
   // Escape leaves it as it was.
-  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClick(table_, Qt::Key_Return);
   ASSERT_NE(editor(), nullptr);
   editor()->selectAll();
   QTest::keyClicks(editor(), "400");
-  QTest::keyClick(editor(), Qt::Key_Escape);
+  finish(Qt::Key_Escape);
   EXPECT_NEAR(build().ends[0].corners[0].height.values.at(0), 0.377825, 1e-9);
   // Entered and left without a key pressed: no edit, no step of undo.
   const auto steps = build();
-  QTest::keyClick(table_.get(), Qt::Key_Return);
-  QTest::keyClick(editor(), Qt::Key_Return);
+  QTest::keyClick(table_, Qt::Key_Return);
+  finish(Qt::Key_Return);
   EXPECT_EQ(build(), steps);
   desk().document().undo();
   EXPECT_EQ(build(), before);
@@ -63,10 +69,10 @@ TEST_F(PathTableTest, TakesTypedUnitsAndGivesThemUp) {
 
 TEST_F(PathTableTest, TypingBeginsAtOnce) {
   table_->setCurrentCell(0, 1);
-  QTest::keyClick(table_.get(), Qt::Key_3);
+  QTest::keyClick(table_, Qt::Key_3);
   ASSERT_NE(editor(), nullptr);
   QTest::keyClicks(editor(), "80");
-  QTest::keyClick(editor(), Qt::Key_Return);
+  finish(Qt::Key_Return);
   EXPECT_NEAR(build().ends[0].corners[1].height.values.at(0), 0.380, 1e-9);
 }
 
@@ -75,10 +81,10 @@ TEST_F(PathTableTest, WhatCannotBeTakenIsToldAndNothingChanges) {
   QString said;
   QObject::connect(&desk(), &Desk::told, [&](const QString& sentence) { said = sentence; });
   table_->setCurrentCell(0, 0);
-  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClick(table_, Qt::Key_Return);
   editor()->selectAll();
   QTest::keyClicks(editor(), "knee high");
-  QTest::keyClick(editor(), Qt::Key_Return);
+  finish(Qt::Key_Return);
   EXPECT_EQ(build(), before);
   EXPECT_FALSE(said.isEmpty());
 }
@@ -90,17 +96,17 @@ TEST_F(PathTableTest, APathThatIsNoFieldYetGoesToItsTaker) {
     return std::nullopt;
   });
   table_->setCurrentCell(1, 2);
-  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClick(table_, Qt::Key_Return);
   ASSERT_NE(editor(), nullptr);
   EXPECT_EQ(editor()->text(), "");
   QTest::keyClicks(editor(), "12 mm");
-  QTest::keyClick(editor(), Qt::Key_Return);
+  finish(Qt::Key_Return);
   EXPECT_EQ(path, "+rear.marks:chalk");
   EXPECT_EQ(text, "12 mm");
   path.clear();
-  QTest::keyClick(table_.get(), Qt::Key_Return);
+  QTest::keyClick(table_, Qt::Key_Return);
   QTest::keyClicks(editor(), "  ");
-  QTest::keyClick(editor(), Qt::Key_Return);
+  finish(Qt::Key_Return);
   EXPECT_EQ(path, "") << "blank makes nothing";
 }
 
