@@ -1,11 +1,13 @@
 // Feeds damaged text to every reader below the application and checks what must hold of whatever comes out.
-//   mavrel-fuzz [--seconds 5] [--seed 1] [--only build|card|quantity]
+//   mavrel-fuzz [--seconds 5] [--seed 1] [--only build|card|sheet|quantity]
 // Each round prints nothing; the first broken promise prints the text it was broken by and ends with 1.
 #include "fuzz/mutate.h"
 
 #include "assess/assess.h"
+#include "build/cycle_csv.h"
 #include "build/edit.h"
 #include "build/json.h"
+#include "build/points_csv.h"
 #include "motion/wheel.h"
 #include "quantity/quantity.h"
 #include "quantity/text.h"
@@ -98,6 +100,29 @@ Broken try_quantity(const std::string& text) {
   return {};
 }
 
+/// Cycle sheets and hard points: what is read is written so that it reads again.
+Broken try_sheet(const std::string& text) {
+  if (const auto rows = build::read_cycle_csv(text); !rows) {
+    if (const auto wrong = sentence(rows.error())) return wrong;
+  } else {
+    List<build::CycleRow> list;
+    for (const build::CycleRow& row : *rows)
+      list.push_back(row);
+    if (!build::read_cycle_csv(build::cycle_csv(list))) return "a cycle sheet that does not read again";
+  }
+  if (const auto points = build::read_points_csv(text); !points) {
+    if (const auto wrong = sentence(points.error())) return wrong;
+  } else {
+    build::HardPoints all;
+    for (const build::HardPoint& p : points->left)
+      all.left.push_back(p);
+    for (const build::HardPoint& p : points->right)
+      all.right.push_back(p);
+    if (!build::read_points_csv(build::points_csv(all))) return "joints that do not read again";
+  }
+  return {};
+}
+
 struct Target {
   std::string_view name;
   Broken (*trial)(const std::string&);
@@ -106,12 +131,18 @@ struct Target {
 
 std::vector<Target> targets() {
   const std::string demo = MAVREL_DEMO;
-  return {{"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
-          {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
-          {"quantity",
-           try_quantity,
-           {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
-            "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
+  return {
+      {"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
+      {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
+      {"sheet",
+       try_sheet,
+       {text_of(std::string(MAVREL_TEST_DATA) + "/reference/cycle-sheets/rear-arm.csv"),
+        "height_mm,spring_mm,camber_deg,tyre_to_liner_mm\n320,140,-1.2,12\n350,168,,\n380,197,-0.6,31\n",
+        "joint,x_mm,y_mm,z_mm,side,turn_allowed_deg\nlower_outer,0,720.5,185,,22\nlower_outer,0,-718,185,right,\n"}},
+      {"quantity",
+       try_quantity,
+       {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
+        "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
 }
 
 } // namespace

@@ -39,7 +39,7 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
     const QString path = QString("@.%1.mounting.held").arg(build::key_of(desk_.end()));
     if (const auto wrong = desk_.type(path, held_->currentData().toString())) desk_.tell(*wrong);
   });
-  straight_->setText(tr("Stand it straight there"));
+  straight_->setText(tr("Stand it straight"));
   straight_->setToolTip(tr("Both brackets at the angles that do it"));
   connect(straight_, &QPushButton::clicked, this, [this] {
     build::Build build = desk_.build();
@@ -51,10 +51,9 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
     desk_.edit(tr("Stand the bag straight"), std::move(build));
   });
   auto* head = new QHBoxLayout;
-  head->addWidget(school_);
+  head->addWidget(school_, 1);
   head->addWidget(straight_);
-  head->addWidget(held_);
-  head->addStretch(1);
+  head->addWidget(held_, 1);
   button(head, tr("Export…"), tr("Bracket angles and seats of both ends as CSV"), [this] {
     const QString file = QFileDialog::getSaveFileName(this, tr("Brackets"), "brackets.csv", tr("Sheets (*.csv)"));
     if (!file.isEmpty()) write_brackets(desk_, file);
@@ -91,6 +90,10 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
     ++k;
   }
   layout->addLayout(grid);
+  for (QComboBox* combo : {school_, held_}) { // they give way before the page does
+    combo->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    combo->setMinimumContentsLength(13);
+  }
   for (QLabel* label : {gauge_, presets_, worth_, wanted_}) {
     label->setWordWrap(true);
     label->setTextInteractionFlags(Qt::TextSelectableByMouse);

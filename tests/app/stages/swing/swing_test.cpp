@@ -319,7 +319,7 @@ TEST_F(SwingTest, ABracketIsTurnedUntilThePresetStands) {
   EXPECT_EQ(found("preset_outside", End::front), nullptr);
   type("@.front.mounting.lower.across_angle_rad", "0");
   EXPECT_NE(found("preset_outside", End::front), nullptr);
-  QTest::mouseClick(button("Stand it straight there"), Qt::LeftButton);
+  QTest::mouseClick(button("Stand it straight"), Qt::LeftButton);
   EXPECT_FALSE(build().variant().fit[0].mounting.lower.across_angle);
   EXPECT_EQ(found("preset_outside", End::front), nullptr);
   undo_all();
