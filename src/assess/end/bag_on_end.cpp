@@ -95,8 +95,8 @@ std::array<double, 2> BagOnEnd::side_pressures(const Place& at, const EndLoad& l
   return {left, masses[1] == masses[0] ? left : pressure_of(masses[1])};
 }
 
-std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load,
-                                         const std::array<double, 2>& sides) const {
+std::optional<PoseState> BagOnEnd::pressures(const Place& at, const EndLoad& load,
+                                             const std::array<double, 2>& sides) const {
   const double force = model_->spring_force(load.sprung_mass, at.H, at.map);
   if (!(force > 0)) return std::nullopt;
   PoseState out;
@@ -105,6 +105,15 @@ std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load,
   out.pressure = sides[0] == sides[1] ? sides[0] : air::pressure_for_load(at.section, force);
   for (const double p : sides)
     out.beyond = std::max(out.beyond, air::beyond(card(), p));
+  return out;
+}
+
+std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load,
+                                         const std::array<double, 2>& sides) const {
+  auto loaded = pressures(at, load, sides);
+  if (!loaded) return std::nullopt;
+  PoseState& out = *loaded;
+  const double force = model_->spring_force(load.sprung_mass, at.H, at.map);
   const double mass = load.sprung_mass, tyre = model_->tyre_rate;
   const auto set = [&](double rate, double rate_with_tyre) {
     out.wheel_rate = rate;
@@ -115,7 +124,7 @@ std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load,
     const double bag_rate = air::sealed_rate(at.section, out.pressure, model_->setting.n, model_->setting);
     const double rate = wheel_rate(at, bag_rate, force);
     set(rate, rate);
-    return out;
+    return loaded;
   }
   const auto rate_at = [&](double f) {
     return wheel_rate(at, softened(at, out.pressure, f).stiffness(f).real(), force);
@@ -126,14 +135,14 @@ std::optional<PoseState> BagOnEnd::state(const Place& at, const EndLoad& load,
   if (!soft || !hard) {
     set(open, open);
     out.frequency = out.ride_frequency = std::nullopt;
-    return out;
+    return loaded;
   }
   const auto felt_at = [&](double f) { return with_tyre(rate_at(f), tyre); };
   const double bounce = settled_frequency(rate_at, mass, *soft, *hard);
   const double felt = settled_frequency(felt_at, mass, *body_frequency(with_tyre(open, tyre), mass),
                                         *body_frequency(with_tyre(shut, tyre), mass));
   set(rate_at(bounce), rate_at(felt));
-  return out;
+  return loaded;
 }
 
 } // namespace mavrel::assess

@@ -79,6 +79,9 @@ public:
   /// @param sides  of the same place and load, from `side_pressures`
   [[nodiscard]] std::optional<PoseState> state(const Place& at, const EndLoad& load,
                                                const std::array<double, 2>& sides) const;
+  /// The same without rates and frequencies, which behind a line are a search of their own.
+  [[nodiscard]] std::optional<PoseState> pressures(const Place& at, const EndLoad& load,
+                                                   const std::array<double, 2>& sides) const;
   [[nodiscard]] std::optional<PoseState> state(const Place& at, const EndLoad& load) const {
     return state(at, load, side_pressures(at, load));
   }

@@ -41,15 +41,43 @@ std::vector<BeyondStretch> beyond_stretches(const Heights& heights,
   return out;
 }
 
+/// The end at every height in one load case. With a volume behind a line each frequency is a search of its own: there
+/// it is found at every fourth height and read between them by the cubic through four, which it follows to a part in a
+/// million.
+std::vector<std::optional<PoseState>> states_at(const BagOnEnd& bag, const EndLoad& load, const BagAtHeights& at,
+                                                std::size_t c) {
+  const std::size_t count = at.places.size(), every = bag.model().setting.added_volume > 0 ? 4 : 1;
+  std::vector<std::optional<PoseState>> out(count);
+  const auto whole = [&](std::size_t i) {
+    return at.places[i] ? bag.state(*at.places[i], load, at.sides[c][i]) : std::nullopt;
+  };
+  for (std::size_t i = 0; i < count; i += every)
+    out[i] = whole(i);
+  const auto found = [&](std::size_t i) { return i < count && out[i] && out[i]->frequency && out[i]->ride_frequency; };
+  for (std::size_t i = 0; i < count; ++i) {
+    const std::size_t a = i - i % every, b = a + every;
+    if (a == i) continue;
+    const bool between = a >= every && found(a - every) && found(a) && found(b) && found(b + every);
+    out[i] = between && at.places[i] ? bag.pressures(*at.places[i], load, at.sides[c][i]) : whole(i);
+    if (!between || !out[i]) continue;
+    const double t = static_cast<double>(i - a) / static_cast<double>(every);
+    const auto read = [&](auto figure) {
+      return -t * (t - 1) * (t - 2) / 6 * figure(*out[a - every]) + (t + 1) * (t - 1) * (t - 2) / 2 * figure(*out[a]) -
+             (t + 1) * t * (t - 2) / 2 * figure(*out[b]) + (t + 1) * t * (t - 1) / 6 * figure(*out[b + every]);
+    };
+    out[i]->frequency = read([](const PoseState& s) { return *s.frequency; });
+    out[i]->ride_frequency = read([](const PoseState& s) { return *s.ride_frequency; });
+    out[i]->wheel_rate = read([](const PoseState& s) { return s.wheel_rate; });
+  }
+  return out;
+}
+
 std::vector<Track> tracks_in_case(const BagOnEnd& bag, const EndLoad& load, const BagAtHeights& at, std::size_t c) {
   std::vector<Track> out;
   if (at.places.empty()) return out;
   const auto masses = bag.model().bag_masses(load);
   const bool sides_differ = std::abs(masses[0] - masses[1]) > 0.01 * load.sprung_mass;
-  std::vector<std::optional<PoseState>> states;
-  states.reserve(at.places.size());
-  for (std::size_t i = 0; i < at.places.size(); ++i)
-    states.push_back(at.places[i] ? bag.state(*at.places[i], load, at.sides[c][i]) : std::nullopt);
+  const auto states = states_at(bag, load, at, c);
   const auto add = [&](const TrackRow& what, auto figure) {
     out.push_back(track_of(what, at.heights, [&](std::size_t i) -> std::optional<double> {
       return states[i] ? figure(*states[i]) : std::nullopt;

@@ -226,7 +226,7 @@ struct AngleTable {
 
 /// Poses at both locks, further apart than those straight ahead: what lock adds changes slowly over height.
 std::vector<std::vector<motion::CornerPose>> poses_at_lock(const EndMotion& motion, double lock) {
-  constexpr std::size_t every = 3;
+  constexpr std::size_t every = 5;
   std::vector<std::vector<motion::CornerPose>> out;
   for (const double angle : {-lock, lock}) {
     const auto rack = motion.corner->rack_for(angle);

@@ -13,7 +13,7 @@ using Matrix5 = Eigen::Matrix<double, 5, 5>;
 using Vector5 = Eigen::Matrix<double, 5, 1>;
 
 constexpr double exact = 1e-11;       // m or rad left over in a solved pose
-constexpr double longest_step = 0.02; // m of height or rack taken at once
+constexpr double longest_step = 0.03; // m of height or rack taken at once
 constexpr double least_step = 2e-5;   // m; smaller, and it is at its end
 constexpr int most_rounds = 12;
 
