@@ -90,15 +90,15 @@ motion::TravelMap map_of(const SurveyedEnd& read, const EndMotion& motion, const
   return motion::TravelMap::from_curves(spring, std::move(damper_curve), H, motion.lowest, motion.highest);
 }
 
-/// What a design's mounting adds to the lengths between the surveyed seats and eyes.
-void add_mounting(const build::Mounting& m, const build::EndSurvey& survey, EndModel& out) {
-  const bool coaxial = survey.spring_place == build::SpringPlace::around_damper;
-  // A body set longer takes the seat on it along; another mount moves the damper's top, and the seat under it.
-  const double damper = m.damper_longer + m.mount_thicker;
-  out.seat_shift = m.seat_raised + (coaxial ? damper : 0);
-  if (out.damper_open) *out.damper_open += damper;
-  if (out.damper_shut) *out.damper_shut += damper;
-  out.off_room = m.pocket_offset;
+/// m that a design's mounting moves both ends of the damper's stroke by: a body set longer, or another mount.
+double damper_shift(const build::Mounting& m) {
+  return m.damper_longer + m.mount_thicker;
+}
+
+/// m that it brings the surveyed seats nearer to each other: around the damper a body takes its seat along, and a mount
+/// has the other seat under it.
+double seat_shift(const build::Mounting& m, const build::EndSurvey& survey) {
+  return m.seat_raised + (survey.spring_place == build::SpringPlace::around_damper ? damper_shift(m) : 0);
 }
 
 /// The height at which the builder's school wants the bag straight; none while the brief has none such.
@@ -150,7 +150,8 @@ EndModel end_model(const EndGiven& given) {
   out.damper_open = fit.damper_open ? fit.damper_open : read.damper_open;
   out.damper_shut = fit.damper_shut ? fit.damper_shut : read.damper_shut;
   out.stop_ratio = read.stop_ratio;
-  add_mounting(fit.mounting, survey, out);
+  out.seat_shift = seat_shift(fit.mounting, survey);
+  out.off_room = fit.mounting.pocket_offset;
   if (!read.height) return out;
   const double H = motion.surveyed_height; // where arms and springs stand as surveyed
   std::optional<double> damper = read.damper_length;
@@ -166,6 +167,8 @@ EndModel end_model(const EndGiven& given) {
     if (survey.bump_stop_place == build::StopPlace::damper) out.stop_ratio = damper_ratio;
   }
   fill_damper(damper_ratio, stand_ins(survey.layout), damper, out);
+  for (auto* end : {&out.damper_open, &out.damper_shut}) // measured or usual alike
+    if (*end) **end += damper_shift(fit.mounting);
   out.map = map_of(read, motion, damper);
   out.motion_ratio = out.map->at(H).motion_ratio;
   out.spring_from = motion.spring_from;
@@ -175,9 +178,8 @@ EndModel end_model(const EndGiven& given) {
     out.alignment = alignment_of(motion, fit.mounting, height_of_school(given, out).value_or(H));
   if (!read.stop_gap || !out.stop_ratio) return out;
   // A seat or body set elsewhere leaves the stop's gap on the rod as it was; another body length moves it along.
-  const double gap = *read.stop_gap - (survey.bump_stop_place == build::StopPlace::damper
-                                           ? fit.mounting.damper_longer + fit.mounting.mount_thicker
-                                           : 0);
+  const double gap =
+      *read.stop_gap - (survey.bump_stop_place == build::StopPlace::damper ? damper_shift(fit.mounting) : 0);
   if (survey.bump_stop_place == build::StopPlace::damper && motion.damper)
     out.stop_height = out.map->height_for_damper(*damper - gap);
   else

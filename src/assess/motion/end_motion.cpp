@@ -24,7 +24,7 @@ using motion::Geometry;
 using motion::Joint;
 using motion::Shape;
 
-constexpr double looked_at = 0.15;       // m either way of the surveyed height
+constexpr double looked_at = 0.2;        // m either way of the surveyed height
 constexpr double pose_step = 0.010;      // m between poses
 constexpr double short_of_end = 0.002;   // m before the joints' end that the curves stop: there they turn too fast
 constexpr double smooth_enough = 5e-6;   // m that a curve may lie off the poses
@@ -278,7 +278,9 @@ private:
     const bool jacked = read_.spring_fit || read_.damper_fit;
     if (!spring && !damper && !jacked) return;
     if (jacked) {
-      low = lowest_, high = highest_;
+      // The joints' own range counts only where a curve of theirs is used.
+      const bool by_joints = (spring && (!read_.spring_fit || moves())) || (damper && !read_.damper_fit);
+      if (!by_joints) low = lowest_, high = highest_;
       for (const auto* fit : {&read_.spring_fit, &read_.damper_fit, &read_.right_spring_fit})
         if (*fit) {
           low = std::max(low, (*fit)->lowest - trusted_beyond - given_.drop_spindle);

@@ -12,8 +12,8 @@ namespace {
 using motion::Joint;
 using Figure = std::optional<double>;
 
-constexpr double looked_at = 0.15; // m either way of the surveyed height
-constexpr double step = 0.005;     // m between heights tried
+constexpr double looked_at = 0.2; // m either way of the surveyed height
+constexpr double step = 0.005;    // m between heights tried
 
 // ---- the bar's link, in its own plane: the bar's axis at the origin, its arm to the right, up is up
 

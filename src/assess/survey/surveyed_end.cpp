@@ -83,6 +83,11 @@ void read_cycle_extras(const build::EndSurvey& survey, SurveyedEnd& out) {
   }
   std::optional<Message> nothing; // a right side of too few rows says nothing; the left one's stands for it
   out.right_spring_fit = fit_of(survey.cycle_right, &build::CycleRow::spring, out.right_rows, nothing);
+  if (!out.right_spring_fit || !out.height) return;
+  const motion::CycleFit& right = *out.right_spring_fit;
+  const bool holds = *out.height >= right.lowest - trusted_beyond && *out.height <= right.highest + trusted_beyond &&
+                     right.length.read(*out.height).slope > 0;
+  if (!holds) out.right_spring_fit.reset();
 }
 
 /// Reads the cycle sheet where the car stood on its wheels within what it covers.

@@ -7,7 +7,7 @@
 namespace mavrel::motion {
 
 Smooth smooth_through(std::span<const double> x, std::span<const double> y) {
-  constexpr Eigen::Index highest_degree = 9;
+  constexpr Eigen::Index highest_degree = 11;
   const auto n = static_cast<Eigen::Index>(x.size());
   const Eigen::Index terms = std::min(highest_degree + 1, std::max<Eigen::Index>(2, (n + 1) / 2));
   Smooth out;

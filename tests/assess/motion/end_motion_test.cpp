@@ -130,6 +130,28 @@ TEST(EndMotion, TheRightSideOfItsOwnIsMeantIn) {
   EXPECT_NEAR(both.spring->read(0.379).slope, mean, 0.01);
 }
 
+TEST(EndMotion, ARightSheetThatDoesNotHoldTheCarsHeightIsNotReckonedWith) {
+  Build build = test::demo_with_sheets();
+  const auto left = motion_of(build);
+  for (const double H : {0.42, 0.43, 0.44, 0.45})
+    build.ends[0].cycle_right.push_back({H, H - 0.2, {}, {}, {}, {}, {}});
+  const auto with_right = motion_of(build);
+  EXPECT_EQ(with_right.lowest, left.lowest);
+  EXPECT_EQ(with_right.spring->read(0.36).value, left.spring->read(0.36).value);
+}
+
+TEST(EndMotion, ABodySetLongerMovesUsualDamperEndsAsMeasuredOnes) {
+  for (const bool measured : {true, false}) {
+    const Build found = with(test::demo_build(), [&](Build& b) {
+      if (!measured) b.ends[0].damper_open = b.ends[0].damper_shut = {};
+    });
+    const Build longer = with(found, [](Build& b) { b.variant().fit[0].mounting.damper_longer = 0.02; });
+    const EndModel before = end_model(found, End::front), after = end_model(longer, End::front);
+    EXPECT_NEAR(*after.damper_open, *before.damper_open + 0.02, 1e-12);
+    EXPECT_NEAR(*after.damper_shut, *before.damper_shut + 0.02, 1e-12);
+  }
+}
+
 TEST(EndMotion, ChangingCaseOrPresetSolvesNoJointAnew) {
   Assessor assessor;
   Build build = test::pickup_with_joints();

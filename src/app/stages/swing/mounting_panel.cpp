@@ -86,6 +86,8 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
   for (const Item& item : items) {
     Field* made = field(QString("@.%.mounting.") + item.key, item.caption);
     if (item.angle) angles_.push_back(made);
+    const QString key = item.key;
+    if (key.contains("outward") || key.contains("forward")) moves_.push_back(made);
     grid->addWidget(made, k / 5, k % 5);
     ++k;
   }
@@ -121,6 +123,11 @@ void MountingPanel::refresh() {
   const auto angle = [&](double a) { return desk_.shown(a, Kind::angle, 1); };
   const auto mm = [&](double v) { return desk_.shown(v, Kind::length, 0); };
   straight_->setEnabled(m.alignment.has_value());
+  // What has nothing to move does not pretend to.
+  for (Field* f : angles_)
+    f->setEnabled(m.alignment.has_value());
+  for (Field* f : moves_)
+    f->setEnabled(answered.given().motion->joints.has_value());
   if (m.alignment) {
     const assess::Alignment& a = *m.alignment;
     gauge_->setText(

@@ -23,6 +23,7 @@ private:
 
   QComboBox *school_, *held_;
   std::vector<Field*> angles_; // that may be straight by themselves
+  std::vector<Field*> moves_;  // that move joints, where there are any
   QPushButton* straight_;
   QLabel *gauge_, *presets_, *worth_, *wanted_;
 };
