@@ -34,8 +34,25 @@ inline void write(const std::filesystem::path& file, const std::string& text) {
   std::ofstream(file, std::ios::binary) << text;
 }
 
+/// A car with nothing near its wheels and nothing on the ground.
+inline build::Build with_nothing_near(build::Build build) {
+  for (const build::End end : build::both_ends) {
+    build::EndSurvey& survey = build.end(end);
+    survey.obstacles = {};
+    survey.arch = {};
+    if (survey.points->left.empty()) survey.points = Shared<build::HardPoints>(); // the lock alone
+    for (build::CycleRow& row : survey.cycle)
+      row.gaps.clear();
+  }
+  build.body.underside = {};
+  for (build::Variant& variant : build.variants)
+    variant.brief.grounds = {};
+  return build;
+}
+
 /// A car as one reading of each length tells it: straight lines, whose figures are worked out by hand.
 inline build::Build read_once(build::Build build) {
+  build = with_nothing_near(std::move(build));
   for (const build::End end : build::both_ends) {
     build::EndSurvey& survey = build.end(end);
     survey.cycle = survey.cycle_right = {};
@@ -61,11 +78,21 @@ inline const build::Build& demo_build() {
 }
 /// The same with its cycle sheets.
 inline const build::Build& demo_with_sheets() {
+  static const build::Build build = with_nothing_near(loaded(demo_file()));
+  return build;
+}
+/// And with all that is near its wheels.
+inline const build::Build& demo_whole() {
   static const build::Build build = loaded(demo_file());
   return build;
 }
 /// The demo pickup with its joints.
 inline const build::Build& pickup_with_joints() {
+  static const build::Build build =
+      with_nothing_near(loaded(std::filesystem::path(MAVREL_DEMO) / "hollin-tarnway.mavrel"));
+  return build;
+}
+inline const build::Build& pickup_whole() {
   static const build::Build build = loaded(std::filesystem::path(MAVREL_DEMO) / "hollin-tarnway.mavrel");
   return build;
 }

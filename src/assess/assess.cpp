@@ -3,8 +3,10 @@
 #include "assess/bags/bags_findings.h"
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
+#include "assess/ground/ground_findings.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
+#include "assess/touch/touch_findings.h"
 
 namespace mavrel::assess {
 
@@ -20,11 +22,15 @@ struct Answers {
   Answered<BagsFindingsQuestion> bags;
   Answered<CarFindingsQuestion> car;
   std::array<Answered<SwingFindingsQuestion>, 2> swing;
+  std::array<Answered<TouchFindingsQuestion>, 2> touch;
+  Answered<GroundQuestion> ground;
+  Answered<GroundFindingsQuestion> on_ground;
 
   [[nodiscard]] bool same(const Answers& other) const {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
-           bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing);
+           bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing) &&
+           same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground);
   }
 };
 
@@ -34,12 +40,14 @@ Assessment put_together(const Answers& answers) {
                  cross_weight(surveys[0].given().survey, surveys[1].given().survey),
                  floor_twist(surveys[0].given().floors),
                  answers.ends,
+                 answers.ground,
                  {}};
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
     out.loads[c].standing_lean = answers.bags->standing_lean[c];
-  for (const Findings* found : {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings,
-                                &*answers.car, &*answers.swing[0], &*answers.swing[1]})
+  for (const Findings* found :
+       {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings, &*answers.car,
+        &*answers.swing[0], &*answers.swing[1], &*answers.touch[0], &*answers.touch[1], &*answers.on_ground})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;
@@ -50,12 +58,16 @@ Assessment put_together(const Answers& answers) {
 struct Assessor::Kept {
   std::array<assess::Kept<SurveyQuestion>, 2> surveys;
   std::array<assess::Kept<MotionQuestion>, 2> motions;
+  std::array<assess::Kept<ClearanceQuestion>, 2> clearances;
   std::array<assess::Kept<EndQuestion>, 2> ends;
   std::array<assess::Kept<EndFindingsQuestion>, 2> at_ends;
   assess::Kept<SurveyFindingsQuestion> survey;
   assess::Kept<BagsFindingsQuestion> bags;
   assess::Kept<CarFindingsQuestion> car;
   std::array<assess::Kept<SwingFindingsQuestion>, 2> swing;
+  std::array<assess::Kept<TouchFindingsQuestion>, 2> touch;
+  assess::Kept<GroundQuestion> ground;
+  assess::Kept<GroundFindingsQuestion> on_ground;
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
@@ -63,15 +75,21 @@ struct Assessor::Kept {
                              surveys[1].ask(survey_given(build, End::rear))};
     const std::array moves = {motions[0].ask(motion_given(build, read[0])),
                               motions[1].ask(motion_given(build, read[1]))};
-    const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, moves[0])),
-                                 ends[1].ask(end_given(build, shelf, moves[1]))};
+    const std::array clear = {clearances[0].ask(clearance_given(build, moves[0])),
+                              clearances[1].ask(clearance_given(build, moves[1]))};
+    const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, clear[0])),
+                                 ends[1].ask(end_given(build, shelf, clear[1]))};
+    const auto& driven = ground.ask(ground_given(build, fitted));
     return {
         fitted,
         {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},
         survey.ask(survey_findings_given(build, read)),
         bags.ask(bags_findings_given(build, fitted)),
         car.ask(car_findings_given(build, fitted)),
-        {swing[0].ask(swing_findings_given(build, fitted[0])), swing[1].ask(swing_findings_given(build, fitted[1]))}};
+        {swing[0].ask(swing_findings_given(build, fitted[0])), swing[1].ask(swing_findings_given(build, fitted[1]))},
+        {touch[0].ask(touch_findings_given(build, fitted[0])), touch[1].ask(touch_findings_given(build, fitted[1]))},
+        driven,
+        on_ground.ask(ground_findings_given(build, driven))};
   }
 };
 

@@ -5,6 +5,7 @@
 #include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
 #include "assess/finding/finding.h"
+#include "assess/ground/ground.h"
 
 #include <array>
 #include <optional>
@@ -18,6 +19,7 @@ struct Assessment {
   std::optional<double> cross_weight; // front right and rear left, share of the whole
   std::optional<double> floor_twist;  // m, half the diagonal difference of the floor; none when it is flat or not known
   AnsweredEnds ends;                  // front, rear, each with all that it was worked out from
+  Answered<GroundQuestion> ground;    // over what lies on the ground
   Findings findings;                  // worst first
 
   [[nodiscard]] const EndAssessment& end(End e) const { return ends[build::at(e)]->assessment; }

@@ -4,8 +4,10 @@
 #include "assess/bags/bags_findings.h"
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
+#include "assess/ground/ground_findings.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
+#include "assess/touch/touch_findings.h"
 
 namespace mavrel::assess {
 
@@ -20,6 +22,10 @@ bool motions_known(const Assessment& a) {
   return a.end(End::front).spring_from != MapSource::single_reading &&
          a.end(End::rear).spring_from != MapSource::single_reading;
 }
+/// Is it known what is near the wheels of both ends, and what of the car is low?
+bool clearances_known(const Assessment& a) {
+  return !a.end(End::front).gaps.empty() && !a.end(End::rear).gaps.empty() && a.ground->known;
+}
 bool heights_known(const Assessment& a) {
   return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
 }
@@ -30,17 +36,19 @@ namespace stages {
 constinit const StageRow car_in{"car_in", words("Car in"), heights_known};
 constinit const StageRow bags{"bags", words("Bags"), at_both_ends<&EndAssessment::bag_known>};
 constinit const StageRow swing{"swing", words("Swing"), motions_known};
+constinit const StageRow clearance{"clearance", words("Clearance"), clearances_known};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing};
+constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing, &stages::clearance};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};
 const std::span<const TrackRow* const> track_tables[] = {end_tracks, motion_tracks};
-const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows, car_finding_rows,
-                                                      bags_finding_rows, swing_finding_rows};
+const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows,   car_finding_rows,
+                                                      bags_finding_rows,   swing_finding_rows, touch_finding_rows,
+                                                      ground_finding_rows};
 
 } // namespace
 

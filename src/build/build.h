@@ -53,6 +53,14 @@ enum class Layout {
 enum class SpringPlace { around_damper, apart };
 enum class SpringSeat { upright, arm, axle };
 enum class StopPlace { damper, wheel };
+/// What an obstacle is made of, and so how much room it asks for.
+enum class ObstacleKind { metal, liner, hose, brake_line, exhaust, shielded_exhaust };
+/// How its place is known: a gap that was taped at one height, or a simple solid.
+enum class ObstacleShape { gap, plane, box, rod, edge };
+/// What a taped gap was held to, where the obstacle lies from it, and how the wheels stood.
+enum class GapFrom { tyre, bag };
+enum class GapWay { above, inboard, outboard, ahead, behind };
+enum class GapAt { straight, lock };
 enum class BodyStyle { estate, hatchback, saloon, coupe, van, pickup };
 
 struct Corner {
@@ -136,6 +144,45 @@ struct Shaft {
   friend bool operator==(const Shaft&, const Shaft&) = default;
 };
 
+/// Something near the left wheel, bag, damper or arms that they must not meet. Places as for joints, with the car as
+/// surveyed.
+struct Obstacle {
+  std::string name;
+  ObstacleKind kind = ObstacleKind::metal;
+  ObstacleShape shape = ObstacleShape::gap;
+  Carrier fixed_to = Carrier::usual; // moves as this does; `usual`: the body
+  // A taped gap:
+  GapFrom gap_from = GapFrom::tyre;
+  GapWay gap_way = GapWay::above;
+  GapAt gap_at = GapAt::straight;
+  std::optional<double> gap, gap_height; // m; H it was taped at, the surveyed one when absent
+  // A solid:
+  double x = 0, y = 0.6, z = 0.4;          // m, a place of the plane, the box's middle, one end of a rod or edge
+  double to_x = 0, to_y = 0.7, to_z = 0.4; // m, a place in free space square off the plane; the other end
+  double size_x = 0.05, size_y = 0.05, size_z = 0.05; // m, of a box
+  double turn = 0;                                    // rad, of a box about z, left positive
+  double radius = 0.01;                               // m, of a rod
+  std::optional<double> room;                         // m wanted; what its kind asks for when absent
+  Extra extra;
+  friend bool operator==(const Obstacle&, const Obstacle&) = default;
+};
+
+/// The wheel arch's lip over the left hub, as surveyed.
+struct Arch {
+  std::optional<double> lip_outward; // m, its inner edge outboard of the hub face
+  Extra extra;
+  friend bool operator==(const Arch&, const Arch&) = default;
+};
+
+/// How thick the parts are that the joints are the middle of.
+struct Thickness {
+  double damper = 0.050; // m across its body
+  double arms = 0.035;   // m across arms, links and rods
+  double axle = 0.076;   // m across a solid axle's tube
+  Extra extra;
+  friend bool operator==(const Thickness&, const Thickness&) = default;
+};
+
 /// One axle as it was found. Entered once, it holds for both sides.
 struct EndSurvey {
   Layout layout = Layout::strut;
@@ -168,8 +215,20 @@ struct EndSurvey {
   BarLink bar_link;
   BrakeHose hose;
   Shaft shaft;
+  std::optional<double> tyre_width; // m across the tyre as mounted; by its code when absent
+  List<Obstacle> obstacles;
+  Arch arch;
+  Thickness thickness;
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
+};
+
+/// A low place of the underside, with the car as surveyed.
+struct LowPoint {
+  std::string name;       // `pan front`
+  double x = 0, z = 0.15; // m behind the front axle, m above the floor
+  Extra extra;
+  friend bool operator==(const LowPoint&, const LowPoint&) = default;
 };
 
 struct Body {
@@ -177,6 +236,7 @@ struct Body {
   std::optional<double> wheelbase, front_overhang, rear_overhang, overall_height, sill_height; // m
   std::optional<double> rating;                                                                // kg, the whole car's
   std::optional<double> gravity_height; // m above the road, of the sprung body; estimated when absent
+  List<LowPoint> underside;             // from front to rear, or in any order
   Extra extra;
   friend bool operator==(const Body&, const Body&) = default;
 };
@@ -218,6 +278,31 @@ struct Preset {
   friend bool operator==(const Preset&, const Preset&) = default;
 };
 
+/// Room that each kind of thing asks for, m.
+struct Rooms {
+  double tyre = 0.006, metal = 0.005, hose = 0.010, brake_line = 0.010; // the bag's own is `bag_clearance`
+  double exhaust = 0.060, shielded_exhaust = 0.030;                     // for everything near, not only the bag
+  double tyre_growth = 0.003;                                           // m that a tyre grows and squirms by all over
+  Extra extra;
+  friend bool operator==(const Rooms&, const Rooms&) = default;
+};
+
+struct ProfilePoint {
+  double x = 0, z = 0; // m along the way and above the road before it
+  Extra extra;
+  friend bool operator==(const ProfilePoint&, const ProfilePoint&) = default;
+};
+
+/// Something on the ground that the car must get over.
+struct Ground {
+  std::string name;                 // `harbour ramp`
+  PresetUse over = PresetUse::ramp; // at which heights
+  double margin = 0.010;            // m kept under the car
+  std::vector<ProfilePoint> points; // rising in x; flat beyond
+  Extra extra;
+  friend bool operator==(const Ground&, const Ground&) = default;
+};
+
 struct Brief {
   std::vector<Preset> presets;
   double bump_travel = 0.045;        // m kept below road height
@@ -235,6 +320,8 @@ struct Brief {
   double load_doubt = 10;                   // kg a corner, either way
   double lean_wanted = 0.05235987755982988; // rad, most lean at 0.3 g
   std::string notes;
+  Rooms rooms;
+  List<Ground> grounds;
   Extra extra;
   friend bool operator==(const Brief&, const Brief&) = default;
 };
@@ -299,6 +386,15 @@ struct Workshop {
   friend bool operator==(const Workshop&, const Workshop&) = default;
 };
 
+/// A clearance that somebody has looked at on the car, and what it was worked out from then.
+struct Check {
+  std::string what;   // code of the check
+  std::string digest; // of what its figure read
+  double figure = 0;  // m it said
+  Extra extra;
+  friend bool operator==(const Check&, const Check&) = default;
+};
+
 /// What is fitted at one end in one design.
 struct EndFit {
   std::string bag;                                // name of a card; empty: none chosen
@@ -314,6 +410,10 @@ struct EndFit {
   std::vector<DamperPoint> damper_curve; // a few points, any order
   Mounting mounting;
   Workshop workshop;
+  std::string wheel;                // another tyre and wheel than the surveyed one
+  std::optional<double> tyre_width; // m across it as mounted; by its code when absent
+  double lip_rolled = 0;            // m that the arch's lip stands further outward than surveyed
+  std::vector<Check> checks;
   Extra extra;
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };

@@ -53,6 +53,16 @@ void fields(V& v, T& job) {
   v.extra(job.extra);
 }
 
+constexpr std::size_t most_low_points = 60;
+
+template <class V, Is<LowPoint> T>
+void fields(V& v, T& p) {
+  v.text("name", p.name, words("name"), 40);
+  v.number("x_m", p.x, {Kind::length, -3, 9, words("distance behind the front axle")});
+  v.number("z_m", p.z, {Kind::length, 0, 1.5, words("height above the floor")});
+  v.extra(p.extra);
+}
+
 template <class V, Is<Body> T>
 void fields(V& v, T& body) {
   v.choice("style", body.style, words("body style"));
@@ -63,6 +73,7 @@ void fields(V& v, T& body) {
   v.number("sill_height_m", body.sill_height, {Kind::length, 0.02, 1.0, words("sill height")});
   v.number("rating_kg", body.rating, {Kind::mass, 200, 9000, words("whole car's rating")});
   v.number("gravity_height_m", body.gravity_height, {Kind::length, 0.2, 1.6, words("height of gravity")});
+  v.list("underside", body.underside, words("low point"), 0, most_low_points);
   v.extra(body.extra);
 }
 
@@ -159,6 +170,49 @@ void fields(V& v, T& shaft) {
   v.extra(shaft.extra);
 }
 
+constexpr std::size_t most_obstacles = 40;
+constexpr NumberSpec obstacle_size{Kind::length, 0, 2.0, words("side of the box")};
+
+template <class V, Is<Obstacle> T>
+void fields(V& v, T& o) {
+  v.text("name", o.name, words("name"), most_gap_name);
+  v.choice("kind", o.kind, words("kind"));
+  v.choice("shape", o.shape, words("shape"));
+  v.choice("fixed_to", o.fixed_to, words("fixed"));
+  v.choice("gap_from", o.gap_from, words("taped"));
+  v.choice("gap_way", o.gap_way, words("where it lies"));
+  v.choice("gap_at", o.gap_at, words("wheels"));
+  v.number("gap_m", o.gap, cycle_gap);
+  v.number("gap_height_m", o.gap_height, {Kind::length, 0.05, 1.2, words("height it was taped at")});
+  v.number("x_m", o.x, point_along);
+  v.number("y_m", o.y, point_across);
+  v.number("z_m", o.z, point_up);
+  v.number("to_x_m", o.to_x, point_along);
+  v.number("to_y_m", o.to_y, point_across);
+  v.number("to_z_m", o.to_z, point_up);
+  v.number("size_x_m", o.size_x, obstacle_size);
+  v.number("size_y_m", o.size_y, obstacle_size);
+  v.number("size_z_m", o.size_z, obstacle_size);
+  v.number("turn_rad", o.turn, {Kind::angle, -3.2, 3.2, words("turned")});
+  v.number("radius_m", o.radius, {Kind::length, 0, 0.3, words("radius")});
+  v.number("room_m", o.room, {Kind::length, 0, 0.3, words("room wanted")});
+  v.extra(o.extra);
+}
+
+template <class V, Is<Arch> T>
+void fields(V& v, T& arch) {
+  v.number("lip_outward_m", arch.lip_outward, {Kind::length, -0.3, 0.4, words("arch lip outboard of the hub face")});
+  v.extra(arch.extra);
+}
+
+template <class V, Is<Thickness> T>
+void fields(V& v, T& t) {
+  v.number("damper_m", t.damper, {Kind::length, 0.005, 0.15, words("damper body across")});
+  v.number("arms_m", t.arms, {Kind::length, 0.005, 0.15, words("arms and links across")});
+  v.number("axle_m", t.axle, {Kind::length, 0.01, 0.3, words("axle tube across")});
+  v.extra(t.extra);
+}
+
 template <class V, Is<EndSurvey> T>
 void fields(V& v, T& end) {
   v.choice("layout", end.layout, words("suspension"));
@@ -195,6 +249,10 @@ void fields(V& v, T& end) {
   v.object("bar_link", end.bar_link, words("bar link"));
   v.object("hose", end.hose, words("brake hose"));
   v.object("shaft", end.shaft, words("shaft"));
+  v.number("tyre_width_m", end.tyre_width, {Kind::length, 0.1, 0.6, words("tyre as mounted, across")});
+  v.list("obstacles", end.obstacles, words("obstacle"), 0, most_obstacles);
+  v.object("arch", end.arch, "");
+  v.object("thickness", end.thickness, "");
   v.extra(end.extra);
 }
 
@@ -231,6 +289,36 @@ void fields(V& v, T& preset) {
   v.extra(preset.extra);
 }
 
+template <class V, Is<Rooms> T>
+void fields(V& v, T& rooms) {
+  v.number("tyre_m", rooms.tyre, {Kind::length, 0, 0.1, words("room round the tyre")});
+  v.number("metal_m", rooms.metal, {Kind::length, 0, 0.1, words("room between metal parts")});
+  v.number("hose_m", rooms.hose, {Kind::length, 0, 0.1, words("room to a hose")});
+  v.number("brake_line_m", rooms.brake_line, {Kind::length, 0, 0.1, words("room to a brake line")});
+  v.number("exhaust_m", rooms.exhaust, {Kind::length, 0, 0.3, words("room to a bare exhaust")});
+  v.number("shielded_exhaust_m", rooms.shielded_exhaust, {Kind::length, 0, 0.3, words("room to a shielded exhaust")});
+  v.number("tyre_growth_m", rooms.tyre_growth, {Kind::length, 0, 0.03, words("tyre grows by")});
+  v.extra(rooms.extra);
+}
+
+constexpr std::size_t most_grounds = 12, most_profile_points = 200;
+
+template <class V, Is<ProfilePoint> T>
+void fields(V& v, T& p) {
+  v.number("x_m", p.x, {Kind::length, -200, 200, words("place along the way")});
+  v.number("z_m", p.z, {Kind::length, -20, 20, words("height of the ground")});
+  v.extra(p.extra);
+}
+
+template <class V, Is<Ground> T>
+void fields(V& v, T& g) {
+  v.text("name", g.name, words("name"), 40);
+  v.choice("over", g.over, words("got over at"));
+  v.number("margin_m", g.margin, {Kind::length, 0, 0.2, words("kept under the car")});
+  v.list("points", g.points, words("point of the ground"), 0, most_profile_points);
+  v.extra(g.extra);
+}
+
 template <class V, Is<Brief> T>
 void fields(V& v, T& brief) {
   v.list("presets", brief.presets, words("preset"), 0, 24);
@@ -251,6 +339,8 @@ void fields(V& v, T& brief) {
   v.number("load_doubt_kg", brief.load_doubt, {Kind::mass, 0, 200, words("load known to, a corner, either way")});
   v.number("lean_wanted_rad", brief.lean_wanted, {Kind::angle, 0.002, 0.3, words("most lean at 0.3 g")});
   v.text("notes", brief.notes, words("wishes in words"), 4000);
+  v.object("rooms", brief.rooms, "");
+  v.list("grounds", brief.grounds, words("obstacle on the ground"), 0, most_grounds);
   v.extra(brief.extra);
 }
 
@@ -310,6 +400,14 @@ void fields(V& v, T& w) {
   v.extra(w.extra);
 }
 
+template <class V, Is<Check> T>
+void fields(V& v, T& c) {
+  v.text("what", c.what, words("check"), 80);
+  v.text("digest", c.digest, words("what it was made on"), 40);
+  v.number("figure_m", c.figure, {Kind::length, -1, 2, words("gap")});
+  v.extra(c.extra);
+}
+
 template <class V, Is<EndFit> T>
 void fields(V& v, T& fit) {
   v.text("bag", fit.bag, words("bag"), 80);
@@ -326,6 +424,10 @@ void fields(V& v, T& fit) {
   v.list("damper_curve", fit.damper_curve, words("damper point"), 0, 24);
   v.object("mounting", fit.mounting, "");
   v.object("workshop", fit.workshop, "");
+  v.text("wheel", fit.wheel, words("other tyre and wheel"), 60);
+  v.number("tyre_width_m", fit.tyre_width, {Kind::length, 0.1, 0.6, words("its tyre as mounted, across")});
+  v.number("lip_rolled_m", fit.lip_rolled, {Kind::length, -0.02, 0.06, words("arch lip rolled out by")});
+  v.list("checks", fit.checks, words("check"), 0, 80);
   v.extra(fit.extra);
 }
 

@@ -79,6 +79,46 @@ constexpr auto names_of(Held) {
       {Held::upper_only, "upper only", words("upper end held, lower loose")},
   });
 }
+constexpr auto names_of(ObstacleKind) {
+  return std::to_array<ChoiceName<ObstacleKind>>({
+      {ObstacleKind::metal, "metal", words("metal")},
+      {ObstacleKind::liner, "liner", words("liner")},
+      {ObstacleKind::hose, "hose", words("hose")},
+      {ObstacleKind::brake_line, "brake line", words("brake line")},
+      {ObstacleKind::exhaust, "exhaust", words("exhaust")},
+      {ObstacleKind::shielded_exhaust, "exhaust, shielded", words("exhaust behind a shield")},
+  });
+}
+constexpr auto names_of(ObstacleShape) {
+  return std::to_array<ChoiceName<ObstacleShape>>({
+      {ObstacleShape::gap, "gap", words("a taped gap")},
+      {ObstacleShape::plane, "plane", words("flat face")},
+      {ObstacleShape::box, "box", words("box")},
+      {ObstacleShape::rod, "rod", words("rod")},
+      {ObstacleShape::edge, "edge", words("edge")},
+  });
+}
+constexpr auto names_of(GapFrom) {
+  return std::to_array<ChoiceName<GapFrom>>({
+      {GapFrom::tyre, "tyre", words("to the tyre")},
+      {GapFrom::bag, "bag", words("to the bag")},
+  });
+}
+constexpr auto names_of(GapWay) {
+  return std::to_array<ChoiceName<GapWay>>({
+      {GapWay::above, "above", words("above it")},
+      {GapWay::inboard, "inboard", words("inboard of it")},
+      {GapWay::outboard, "outboard", words("outboard of it")},
+      {GapWay::ahead, "ahead", words("ahead of it")},
+      {GapWay::behind, "behind", words("behind it")},
+  });
+}
+constexpr auto names_of(GapAt) {
+  return std::to_array<ChoiceName<GapAt>>({
+      {GapAt::straight, "straight", words("wheels straight")},
+      {GapAt::lock, "lock", words("at full lock")},
+  });
+}
 constexpr auto names_of(BodyStyle) {
   return std::to_array<ChoiceName<BodyStyle>>({
       {BodyStyle::estate, "estate", words("estate")},

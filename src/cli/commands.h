@@ -17,6 +17,10 @@ struct BagRequest {
 [[nodiscard]] Expected<std::string> cycle(const std::string& sheet);
 /// Poses of a geometry file at changes of H, `-70mm,0,70mm`.
 [[nodiscard]] Expected<std::string> linkage(const std::string& path, const std::string& heights);
+/// Least distances of one wheel to the solids of a file.
+[[nodiscard]] Expected<std::string> gap(const std::string& path);
+/// A car of a file driven over its profile, and its angles on flat ground.
+[[nodiscard]] Expected<std::string> ground(const std::string& path);
 [[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
 
 struct BuildRequest {

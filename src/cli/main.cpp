@@ -94,6 +94,16 @@ int main(int argc, char** argv) {
   linkage_command->add_option("--heights", heights, "Changes of H, droop positive, several with commas");
   linkage_command->callback([&] { run = [&] { return cli::linkage(geometry, heights); }; });
 
+  std::string solids;
+  auto* gap_command = app.add_subcommand("gap", "Least distances of one wheel to solids near it");
+  gap_command->add_option("file", solids, "Wheel, its place and the solids, *.json")->required();
+  gap_command->callback([&] { run = [&] { return cli::gap(solids); }; });
+
+  std::string drive;
+  auto* ground_command = app.add_subcommand("ground", "A car driven over a profile of the ground");
+  ground_command->add_option("file", drive, "Car, heights, underside and profile, *.json")->required();
+  ground_command->callback([&] { run = [&] { return cli::ground(drive); }; });
+
   cli::BuildRequest request;
   auto* assess_command = app.add_subcommand("assess", "Windows, limits, tracks and findings of a build");
   assess_command->add_option("build", request.build, "Build file, *.mavrel")->required();

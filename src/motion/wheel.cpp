@@ -58,16 +58,24 @@ Expected<WheelCode> parse_wheel(std::string_view text) {
   return code;
 }
 
-WheelSpace wheel_space(const WheelCode& code) {
+WheelSpace wheel_space(const WheelCode& code, std::optional<double> measured_width) {
   WheelSpace out;
   const double K = measuring_ratio(std::round(code.aspect * 100));
   out.measuring_rim = std::round(K * code.tyre_width / inch * 2) / 2 * inch;
-  out.section_width = code.tyre_width + 0.4 * (code.rim_width - out.measuring_rim);
+  out.section_width = measured_width.value_or(code.tyre_width + 0.4 * (code.rim_width - out.measuring_rim));
   out.widest = std::max(out.section_width, code.rim_width + 0.025);
   out.diameter = code.rim_diameter + 2 * code.tyre_width * code.aspect;
   out.inner_face = out.widest / 2 + code.offset;
   out.outer_face = out.widest / 2 - code.offset;
   return out;
+}
+
+space::WheelSolid wheel_solid(const WheelCode& code, std::optional<double> measured_width, double grow) {
+  constexpr double under_the_bead = 0.012; // m that the rim's barrel lies below its nominal radius
+  constexpr double rounding = 0.35;        // of the side wall's height, at the tread's corners
+  const WheelSpace space = wheel_space(code, measured_width);
+  return {space.diameter / 2, code.rim_diameter / 2 - under_the_bead,   space.widest,
+          code.offset,        rounding * code.tyre_width * code.aspect, grow};
 }
 
 WheelChange wheel_change(const WheelSpace& from, const WheelSpace& to) {

@@ -2,7 +2,9 @@
 #pragma once
 
 #include "quantity/expected.h"
+#include "space/wheel_solid.h"
 
+#include <optional>
 #include <string_view>
 
 namespace mavrel::motion {
@@ -28,8 +30,13 @@ struct WheelSpace {
   double outer_face = 0;    // m outboard of it
 };
 
+/// @param measured_width  m across the tyre as mounted, where somebody has measured it: it stands for the section
 /// Source: docs/models.md, "Tyre and wheel".
-[[nodiscard]] WheelSpace wheel_space(const WheelCode& code);
+[[nodiscard]] WheelSpace wheel_space(const WheelCode& code, std::optional<double> measured_width = {});
+
+/// The same as a solid.
+/// @param grow  m that the tyre may grow and squirm by
+[[nodiscard]] space::WheelSolid wheel_solid(const WheelCode& code, std::optional<double> measured_width, double grow);
 
 /// Second wheel less first.
 struct WheelChange {

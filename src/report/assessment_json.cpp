@@ -26,6 +26,8 @@ Json of(const Stretch& s, const Assessment& a) {
   Json out = {{"limit", s.limit->key}, {"from_m", s.from}, {"to_m", s.to}};
   if (s.load_case) out["load_case"] = a.loads[*s.load_case].name;
   if (s.reserve > 0) out["reserve_m"] = s.reserve;
+  if (s.part) out["part"] = s.part;
+  if (!s.near.empty()) out["near"] = s.near;
   return out;
 }
 
@@ -73,6 +75,52 @@ Json of(const PoseState& s) {
           {"body_frequency_hz", of(s.frequency)},
           {"ride_frequency_hz", of(s.ride_frequency)},
           {"beyond", of(s.beyond)}};
+}
+
+Json of(const TrackPiece& piece) {
+  Json heights = Json::array(), values = Json::array();
+  for (std::size_t i = 0; i < piece.values.size(); ++i) {
+    heights.push_back(piece.from + piece.step * static_cast<double>(i));
+    values.push_back(piece.values[i]);
+  }
+  return {{"height_m", heights}, {"gap_m", values}};
+}
+
+Json of(const GapCurve& gap) {
+  constexpr const char* sources[] = {"solid", "sheet", "taped"};
+  Json out = {{"of", key_of(gap.mover)},
+              {"to", say(gap.near.told())},
+              {"room_m", gap.near.room},
+              {"source", sources[static_cast<std::size_t>(gap.source)]}};
+  if (gap.taped_at) out["taped_at_m"] = *gap.taped_at;
+  out["straight"] = gap.straight ? of(*gap.straight) : Json(nullptr);
+  out["least_over_steer"] = gap.least ? of(*gap.least) : Json(nullptr);
+  return out;
+}
+
+Json of(const GroundAnswer& ground, const GroundGiven& given, const build::Build& build) {
+  Json out = {{"known", ground.known}, {"crossings", Json::array()}, {"angles", Json::array()}};
+  const auto& presets = build.variant().brief.presets;
+  for (const Crossing& c : ground.crossings) {
+    Json one = {{"over", given.grounds[c.ground].name},
+                {"preset", presets[c.preset].name},
+                {"front_m", c.front},
+                {"rear_m", c.rear},
+                {"margin_m", given.grounds[c.ground].margin}};
+    one["least_gap_m"] = c.gap ? Json(c.gap->gap) : Json(nullptr);
+    if (c.gap) {
+      one["front_axle_at_m"] = c.gap->front_at;
+      one["point"] = c.point;
+    }
+    out["crossings"].push_back(std::move(one));
+  }
+  for (std::size_t i = 0; i < ground.angles.size(); ++i)
+    if (const auto& a = ground.angles[i])
+      out["angles"].push_back({{"preset", presets[i].name},
+                               {"approach_rad", of(a->approach)},
+                               {"departure_rad", of(a->departure)},
+                               {"breakover_rad", of(a->breakover)}});
+  return out;
 }
 
 Json of(const EndAssessment& end, const build::Build& build, const Assessment& a) {
@@ -127,6 +175,9 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
                                {"rebound_ended_by", s->rebound.by->key},
                                {"rebound_gauge_pressure_pa", of(s->rebound.pressure)},
                                {"rebound_beyond", of(s->rebound.beyond)}});
+  out["gaps"] = Json::array();
+  for (const GapCurve& gap : end.gaps)
+    if (!gap.joined) out["gaps"].push_back(of(gap));
   Json tracks = Json::object();
   for (const Track& track : end.tracks)
     tracks[key_of(*track.what)] = of(track);
@@ -177,6 +228,7 @@ std::string assessment_json(const build::Build& build, const Assessment& a) {
   }
   for (const build::End end : build::both_ends)
     out[build::key_of(end)] = of(a.end(end), build, a);
+  out["ground"] = of(*a.ground, a.ground.given(), build);
   out["findings"] = Json::array();
   for (const Finding& f : a.findings)
     out["findings"].push_back(of(f));

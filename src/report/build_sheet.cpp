@@ -2,6 +2,7 @@
 
 #include "assess/swing/bench_sums.h"
 #include "assess/swing/mounting.h"
+#include "assess/touch/recheck.h"
 #include "build/edit.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -69,11 +70,19 @@ public:
     out.head = std::exchange(out_, {});
     // What the shop looks for first comes first; what belongs together stays together.
     const std::pair<const char*, std::vector<void (Sheet::*)()>> sections[] = {
-        {words("What stops it"), {&Sheet::findings}},    {words("Presets"), {&Sheet::presets}},
-        {words("Windows"), {&Sheet::windows}},           {words("Fitted"), {&Sheet::fitted}},
-        {words("How it moves"), {&Sheet::motion}},       {words("Brackets"), {&Sheet::brackets}},
-        {words("Load cases"), {&Sheet::loads}},          {words("Readings at the corners"), {&Sheet::corners}},
-        {words("Readings at the ends"), {&Sheet::ends}}, {words("Cautions"), {&Sheet::cautions}},
+        {words("What stops it"), {&Sheet::findings}},
+        {words("Presets"), {&Sheet::presets}},
+        {words("Windows"), {&Sheet::windows}},
+        {words("Fitted"), {&Sheet::fitted}},
+        {words("How it moves"), {&Sheet::motion}},
+        {words("Brackets"), {&Sheet::brackets}},
+        {words("Clearance"), {&Sheet::clearance}},
+        {words("Ground"), {&Sheet::ground}},
+        {words("To look at again"), {&Sheet::rechecked}},
+        {words("Load cases"), {&Sheet::loads}},
+        {words("Readings at the corners"), {&Sheet::corners}},
+        {words("Readings at the ends"), {&Sheet::ends}},
+        {words("Cautions"), {&Sheet::cautions}},
     };
     for (const auto& [title, fill] : sections) {
       for (const auto one : fill)
@@ -275,6 +284,86 @@ private:
       for (const BenchSum& sum : bench_sums(a_.ends[at(end)], build_.variant().fit[at(end)].workshop))
         out_ += fmt::format("<p>{}: {}</p>", build::name_of(end), escaped(say(sum.said, prefs_)));
   }
+
+  /// Each gap where it is least over the heights the car uses, and at the presets.
+  void clearance() {
+    std::vector<std::string> head = {words("end"), words("gap"), words("wanted"), words("least, at any lock"),
+                                     words("at height")};
+    const auto& list = build_.variant().brief.presets;
+    for (const build::Preset& preset : list)
+      head.push_back(preset.name);
+    Table table(head);
+    bool any = false;
+    for (const End end : build::both_ends) {
+      const EndAssessment& e = a_.end(end);
+      for (const Recheck& row : rechecks(a_.ends[at(end)], {})) {
+        any = true;
+        std::vector<std::string> cells = {
+            build::name_of(end), fmt::format("{} – {}", name_of(row.mover), escaped(say(row.near.told(), prefs_))),
+            length(row.near.room, 0), row.figure ? gap_text(*row.figure) : "–", row.figure ? length(row.height) : "–"};
+        for (std::size_t i = 0; i < list.size(); ++i) {
+          std::string cell = "–";
+          for (const GapCurve& gap : e.gaps)
+            if (gap.mover == row.mover && gap.near.own == row.near.own && gap.near.name == row.near.name &&
+                gap.near.obstacle == row.near.obstacle && e.presets[i])
+              if (const auto g = gap.at(e.presets[i]->height, true)) cell = gap_text(*g);
+          cells.push_back(cell);
+        }
+        table.row(cells);
+      }
+    }
+    if (!any) return;
+    out_ += table.text();
+    out_ += fmt::format("<p class='second'>{}</p>",
+                        words("The least of straight ahead and both locks. Check them on the car with the springs out, "
+                              "wheels turned both ways."));
+  }
+  std::string gap_text(double gap) const { return gap <= 0 ? words("touches") : length(gap, -2); }
+
+  void ground() {
+    const GroundGiven& given = a_.ground.given();
+    Table table({words("preset"), words("over"), words("least gap"), words("kept"), words("nearest")});
+    const auto& list = build_.variant().brief.presets;
+    for (const Crossing& c : a_.ground->crossings)
+      table.row({list[c.preset].name, escaped(given.grounds[c.ground].name),
+                 c.gap ? (c.gap->gap < 0 ? words("touches, ") + length(-c.gap->gap, 0) : length(c.gap->gap, 0))
+                       : words("too steep"),
+                 length(given.grounds[c.ground].margin, 0), escaped(c.point)});
+    if (!a_.ground->crossings.empty()) out_ += table.text();
+    Table angles({words("preset"), words("approach"), words("breakover"), words("departure")});
+    bool any = false;
+    const auto angle = [&](const std::optional<double>& v) { return v ? show(*v, Kind::angle, prefs_, 1) : "–"; };
+    for (std::size_t i = 0; i < a_.ground->angles.size() && i < list.size(); ++i)
+      if (const auto& a = a_.ground->angles[i]) {
+        any = true;
+        angles.row({list[i].name, angle(a->approach), angle(a->breakover), angle(a->departure)});
+      }
+    if (any) out_ += angles.text();
+  }
+
+  /// After another wheel: what gets nearer to what, and what is to be looked at again on the car.
+  void rechecked() {
+    for (const End end : build::both_ends) {
+      const build::EndFit& fit = build_.variant().fit[at(end)];
+      const auto news = wheel_news(a_.ends[at(end)]);
+      const auto rows = rechecks(a_.ends[at(end)], fit.checks);
+      const bool ticked = !fit.checks.empty();
+      if (!news && !ticked) continue;
+      if (news)
+        out_ += fmt::format("<p>{}: {} {} {}. {} {}, {} {}, {} {}.</p>", build::name_of(end), escaped(news->after),
+                            words("in place of"), escaped(news->before), words("Inner face"),
+                            moved(news->change.inner_face), words("outer face"), moved(news->change.outer_face),
+                            words("radius"), moved(news->change.radius));
+      Table table({words("end"), words("look at"), words("least now"), words("when last looked at"), words("seen")});
+      for (const Recheck& row : rows)
+        if (row.state != CheckState::good)
+          table.row({build::name_of(end),
+                     fmt::format("{} – {}", name_of(row.mover), escaped(say(row.near.told(), prefs_))),
+                     row.figure ? gap_text(*row.figure) : "–", row.was ? gap_text(*row.was) : words("never"), "☐"});
+      out_ += table.text();
+    }
+  }
+  std::string moved(double by) const { return (by >= 0 ? "+" : "−") + length(std::abs(by), -2); }
 
   static bool is_caution(const Finding& f) { return f.code.starts_with("caution_"); }
 

@@ -8,6 +8,12 @@
 #include "app/stages/bags/bags.h"
 #include "app/stages/bags/search/search_page.h"
 #include "app/stages/car_in/car_in.h"
+#include "app/stages/clearance/clearance.h"
+#include "app/stages/clearance/drive_view.h"
+#include "app/stages/clearance/fits_page.h"
+#include "app/stages/clearance/gap_sheet.h"
+#include "app/stages/clearance/obstacles_panel.h"
+#include "app/stages/clearance/section_view.h"
 #include "app/stages/swing/swing.h"
 #include "build/names.h"
 #include "shelf/places.h"
@@ -19,6 +25,7 @@
 #include <QStyleFactory>
 #include <QTabBar>
 #include <QTemporaryDir>
+#include <QThread>
 
 #include <cstdio>
 
@@ -130,6 +137,43 @@ int main(int argc, char** argv) {
   swing->begin_tape();
   shoot("swing-tape");
   swing->leave_tape();
+  auto* clearance = static_cast<app::ClearanceStage*>(window.stage("clearance"));
+  window.go_to_stage("clearance");
+  desk.set_end(asked.contains("--half-ton") && only == "clearance-notch" ? app::End::rear : app::End::front);
+  const auto worked_out = [&] { // maps and planes come from beside the interface
+    for (int i = 0; i < 400; ++i) {
+      settle();
+      QThread::msleep(5);
+    }
+  };
+  if (only.isEmpty() || only.startsWith("clearance")) {
+    clearance->show_page(0);
+    worked_out();
+    window.findChild<app::GapSheet*>()->go_to_worst();
+    shoot("clearance");
+    if (only == "clearance-notch") shoot("clearance-notch");
+    if (only.startsWith("clearance-view")) {
+      window.findChild<app::SectionView*>()->look_from(static_cast<app::SectionView::From>(only.right(1).toInt()));
+      window.findChild<app::ObstaclesPanel*>()->hold(1);
+      shoot(only);
+    }
+    if (only.startsWith("clearance-wheel") || only.startsWith("clearance-room")) {
+      if (only == "clearance-wheel-other") static_cast<void>(desk.type("@.front.wheel", "225/40R18 8.5 ET35"));
+      window.findChild<QTabBar*>("near_tabs")->setCurrentIndex(only.startsWith("clearance-wheel") ? 1 : 2);
+      worked_out();
+      shoot(only);
+    }
+    clearance->show_page(1);
+    worked_out();
+    if (auto* chart = window.findChild<app::FitsChart*>()) chart->choose(30, 16);
+    shoot("clearance-fits");
+    clearance->show_page(2);
+    desk.set_pose(app::End::front, 0.424);
+    desk.set_pose(app::End::rear, 0.412);
+    worked_out();
+    window.findChild<app::DriveView*>()->drive_over(0);
+    shoot("clearance-ground");
+  }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.
     if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "hollin-tarnway.mavrel").string()))) return 1;

@@ -2,6 +2,7 @@
 
 #include "app/stages/bags/bags.h"
 #include "app/stages/car_in/car_in.h"
+#include "app/stages/clearance/clearance.h"
 #include "app/stages/compare/compare_page.h"
 #include "app/stages/swing/swing.h"
 
@@ -29,6 +30,8 @@ const StageEntry entries[] = {
      always_open},
     {&assess::stages::bags, "bags", QT_TRANSLATE_NOOP("stages", "Bags"), "Ctrl+2", page_of<BagsStage>, always_open},
     {&assess::stages::swing, "swing", QT_TRANSLATE_NOOP("stages", "Swing"), "Ctrl+3", page_of<SwingStage>, always_open},
+    {&assess::stages::clearance, "clearance", QT_TRANSLATE_NOOP("stages", "Clearance"), "Ctrl+4",
+     page_of<ClearanceStage>, always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
 };
 

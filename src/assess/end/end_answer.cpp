@@ -169,7 +169,7 @@ EndAnswer answer_end(const EndGiven& given) {
   here.surveyed_height = read.height;
   here.side_height = read.side_height;
   here.floor_correction = read.floor_correction;
-  here.tyre_radius = read.tyre_radius;
+  here.tyre_radius = model.tyre_radius;
   here.unsprung_mass = read.unsprung_mass;
   here.unsprung_estimated = !given.survey().given().survey.unsprung_mass;
   here.motion_ratio = model.motion_ratio;
@@ -187,7 +187,10 @@ EndAnswer answer_end(const EndGiven& given) {
       here.domain_low = domain->low;
       here.domain_high = domain->high;
       const BagAtHeights at = bag ? bag_at_heights(*bag, *domain, track_step) : BagAtHeights{};
-      here.windows = find_windows(model, fitted, at, *domain, end.road);
+      here.gaps = given.clearance->gaps;
+      std::vector<Block> bag_blocks;
+      if (bag) add_bag_gaps(given.clearance.given(), *given.clearance, bag_body(*bag), here.gaps, bag_blocks);
+      here.windows = find_windows(model, fitted, at, *domain, end.road, &bag_blocks);
       add_tracks(model, fitted, at, here);
       add_motion_tracks(given, model, here.domain_low, here.domain_high, here.tracks);
       add_presets(end, fitted, here);

@@ -49,6 +49,7 @@ struct EndAssessment {
   std::vector<Track> tracks;              // those that don't depend on the load
   std::vector<std::optional<PresetAtEnd>> presets; // one a preset of the active variant
   std::vector<std::optional<StrokeEnds>> strokes;  // one a load case, from the road preset
+  std::vector<GapCurve> gaps;                      // of everything near wheel, bag, damper and arms
   std::vector<Misfit> misfits;                     // of the bag chosen; empty: it fits, or none is chosen
   bool spring_base_estimated = false;              // of a solid axle
   bool bag_known = false;                          // a bag is chosen, and the end's heights and loads are known

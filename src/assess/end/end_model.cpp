@@ -19,17 +19,18 @@ std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
 }
 
 EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end) {
-  return end_given(build, shelf,
-                   Answered<MotionQuestion>(motion_given(build, Answered<SurveyQuestion>(survey_given(build, end)))));
+  Answered<MotionQuestion> motion(motion_given(build, Answered<SurveyQuestion>(survey_given(build, end))));
+  return end_given(build, shelf, Answered<ClearanceQuestion>(clearance_given(build, std::move(motion))));
 }
 
-EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<MotionQuestion> motion) {
-  const std::size_t e = build::at(motion.given().survey.given().end);
+EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<ClearanceQuestion> clearance) {
+  const std::size_t e = build::at(clearance.given().motion.given().survey.given().end);
   const build::Brief& all = build.variant().brief;
-  EndGiven out{std::move(motion),           build.variant().fit[e],         {},
+  EndGiven out{std::move(clearance),        build.variant().fit[e],         {},
                build.surroundings.altitude, build.surroundings.temperature, {}};
   out.fit.damper_curve.clear();
   out.fit.workshop = {};
+  out.fit.checks.clear();
   out.fit.extra.clear();
   for (const build::Preset& preset : all.presets) {
     build::Preset& here = out.brief.presets.emplace_back();
@@ -112,10 +113,12 @@ std::optional<double> height_of_school(const EndGiven& given, const EndModel& mo
 
 EndModel end_model(const EndGiven& given) {
   const SurveyedEnd& read = *given.survey();
-  const EndMotion& motion = *given.motion;
+  const EndMotion& motion = *given.motion();
   const build::EndSurvey& survey = given.survey().given().survey;
   const build::EndFit& fit = given.fit;
   EndModel out;
+  out.clearance = given.clearance;
+  if (const double stack = fit.upper_stack + fit.lower_stack; stack > 0) out.upper_share = fit.upper_stack / stack;
   out.end = given.survey().given().end;
   out.layout = survey.layout;
   out.track = survey.track;
@@ -142,6 +145,7 @@ EndModel end_model(const EndGiven& given) {
   }
   out.surveyed_height = read.height;
   out.tyre_radius = read.tyre_radius;
+  if (const auto& wheel = given.clearance->wheel) out.tyre_radius = wheel->radius;
   if (survey.other_spring_rate && survey.other_spring_slack) {
     out.other_rate = *survey.other_spring_rate;
     out.other_slack = *survey.other_spring_slack - fit.mounting.drop_spindle;

@@ -4,6 +4,7 @@
 
 #include "air/bag.h"
 #include "air/flow.h"
+#include "assess/clearance/clearance.h"
 #include "assess/kept/kept.h"
 #include "assess/motion/alignment.h"
 #include "assess/survey/surveyed_end.h"
@@ -18,17 +19,19 @@ namespace mavrel::assess {
 
 /// All that one end with what is fitted there is worked out from.
 struct EndGiven {
-  Answered<MotionQuestion> motion; // and the survey it was made from
-  build::EndFit fit;               // without its damper's curve and the bench's sums, which no height depends on
-  build::Brief brief;              // reserves, and the presets wished for at this end, without their names
-  double altitude = 0;             // m
-  double temperature = 0;          // K
+  Answered<ClearanceQuestion> clearance; // and with it how the end moves, and the survey both were made from
+  build::EndFit fit;                     // without its damper's curve and the bench's sums, which no height depends on
+  build::Brief brief;                    // reserves, and the presets wished for at this end, without their names
+  double altitude = 0;                   // m
+  double temperature = 0;                // K
   std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
-  [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion.given().survey; }
-  [[nodiscard]] auto parts() const { return std::tie(motion, fit, brief, altitude, temperature, bag); }
+  [[nodiscard]] const Answered<MotionQuestion>& motion() const { return clearance.given().motion; }
+  [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion().given().survey; }
+  [[nodiscard]] auto parts() const { return std::tie(clearance, fit, brief, altitude, temperature, bag); }
   friend bool operator==(const EndGiven&, const EndGiven&) = default;
 };
-[[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<MotionQuestion> motion);
+[[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf,
+                                 Answered<ClearanceQuestion> clearance);
 /// The same from the document, for who asks once.
 [[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end);
 
@@ -61,8 +64,10 @@ struct EndModel {
   double seat_shift = 0;              // m, the seats nearer to each other than surveyed, by how the bag is mounted
   double off_room = 0;                // m, that axis off the middle of the room
   std::vector<RunOut> run_outs;       // besides bag, stop and damper
-  std::optional<Alignment> alignment; // of the bag's plates; none where the joints are not known
-  std::optional<double> motion_ratio; // at the surveyed height
+  std::optional<Answered<ClearanceQuestion>> clearance; // what comes near to what; none only before it is made
+  double upper_share = 0.5;                             // of the stack, above the bag
+  std::optional<Alignment> alignment;                   // of the bag's plates; none where the joints are not known
+  std::optional<double> motion_ratio;                   // at the surveyed height
   MapSource spring_from = MapSource::single_reading;
   std::vector<Estimate> estimated; // readings that usual figures stand in for
 

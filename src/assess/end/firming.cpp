@@ -28,12 +28,14 @@ Windows windows_with(const EndGiven& given, const EndModel& model, const char* f
   SurveyGiven survey = given.survey().given();
   // A damper's ends are held against its length: that stays where it is taken to be.
   if (model.map->has_damper())
-    survey.survey.damper_length.values = {model.map->damper(given.motion->surveyed_height).value};
+    survey.survey.damper_length.values = {model.map->damper(given.motion()->surveyed_height).value};
   reading(survey.survey, field)->values = {value};
   EndGiven moved = given;
-  MotionGiven motion = given.motion.given();
+  MotionGiven motion = given.motion().given();
   motion.survey = Answered<SurveyQuestion>(std::move(survey));
-  moved.motion = Answered<MotionQuestion>(std::move(motion));
+  ClearanceGiven clearance = given.clearance.given();
+  clearance.motion = Answered<MotionQuestion>(std::move(motion));
+  moved.clearance = Answered<ClearanceQuestion>(std::move(clearance));
   const FittedEnd end = fitted_end(moved);
   std::optional<BagOnEnd> bag;
   if (end.bag) bag.emplace(end.on());

@@ -113,16 +113,44 @@ constinit const Limit bag_offset{"bag_offset", words("bag pushed too far sideway
                                    return {words("a seat moved towards that height, or a bag that bears more"), {}};
                                  }};
 
+constinit const Limit tyre_near{"tyre_near", words("tyre too near"), words("tyre"), [](double part) -> Message {
+                                  return {words("{0} more room there, or another wheel"), {told_from(metres(part), 0)}};
+                                }};
+constinit const Limit bag_near{"bag_near", words("bag too near"), words("bag near"), [](double part) -> Message {
+                                 return {words("{0} more room there, or a narrower bag"), {told_from(metres(part), 0)}};
+                               }};
+constinit const Limit arm_near{"arm_near", words("arm or damper too near"), words("arm"), [](double part) -> Message {
+                                 return {words("{0} more room there"), {told_from(metres(part), 0)}};
+                               }};
+constinit const Limit axle_near{"axle_near", words("axle tube too near"), words("axle"), [](double part) -> Message {
+                                  return {words("a notch {0} deeper"), {told_from(metres(part), 0)}};
+                                }};
+
 } // namespace limits
 
 namespace {
 constexpr const Limit* rows[] = {
-    &limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,    &limits::damper_shut,
-    &limits::damper_open,   &limits::pressure_high, &limits::pressure_low, &limits::card_unknown,
-    &limits::linkage_end,   &limits::joint_angle,   &limits::bar_link,     &limits::brake_hose,
-    &limits::shaft_angle,   &limits::shaft_plunge,  &limits::bag_tilt,     &limits::bag_offset};
+    &limits::bag_collapsed, &limits::bag_full,     &limits::bump_stop,    &limits::damper_shut,  &limits::damper_open,
+    &limits::pressure_high, &limits::pressure_low, &limits::card_unknown, &limits::linkage_end,  &limits::joint_angle,
+    &limits::bar_link,      &limits::brake_hose,   &limits::shaft_angle,  &limits::shaft_plunge, &limits::bag_tilt,
+    &limits::bag_offset,    &limits::tyre_near,    &limits::bag_near,     &limits::arm_near,     &limits::axle_near};
 } // namespace
 const std::span<const Limit* const> end_limits = rows;
+
+const Limit& limit_of(Mover mover) {
+  switch (mover) {
+  case Mover::tyre:
+    return limits::tyre_near;
+  case Mover::bag:
+    return limits::bag_near;
+  case Mover::damper:
+  case Mover::arms:
+    return limits::arm_near;
+  case Mover::axle:
+    return limits::axle_near;
+  }
+  return limits::tyre_near;
+}
 
 // ---- where they lie
 
@@ -285,14 +313,53 @@ void add_alignment(const EndModel& model, const BagOnEnd* bag, const Domain& dom
   add(limits::bag_offset, &AlignedAt::offset, bears.offset);
 }
 
+/// Heights at which something meets what is near it. Where it touches straight ahead the travel kept for the road is
+/// kept from there; the room wanted at every lock is wanted where the car is driven.
+void add_clearances(const EndModel& model, const BagOnEnd* bag, const Domain& domain,
+                    const std::vector<Block>* bag_blocks, Windows& out) {
+  if (!model.clearance) return;
+  const Clearances& clear = **model.clearance;
+  std::vector<Block> blocks = clear.blocks;
+  if (bag_blocks)
+    blocks.insert(blocks.end(), bag_blocks->begin(), bag_blocks->end());
+  else if (bag && clear.space) {
+    std::vector<GapCurve> gaps;
+    add_bag_gaps(model.clearance->given(), clear, bag_body(*bag), gaps, blocks);
+  }
+  for (const Block& block : blocks) {
+    const Limit& limit = limit_of(block.mover);
+    const auto add = [&](std::vector<Stretch>& to, double below, double above) {
+      to.push_back({&limit,
+                    std::clamp(block.from - below, domain.low, domain.high),
+                    std::clamp(block.to + above, domain.low, domain.high),
+                    {},
+                    std::max(below, above),
+                    block.near.own == OwnPart::none ? nullptr : name_of(block.near.own),
+                    block.near.name,
+                    block.gain});
+    };
+    if (block.touches) {
+      add(out.reach_blocked, 0, 0);
+      add(out.road_blocked, model.brief.rebound_reserve, model.brief.bump_travel);
+    } else
+      add(out.road_blocked, 0, 0);
+  }
+}
+
 void add_gains(std::optional<Window>& window, const EndModel& model) {
   if (!window) return;
   for (Edge* edge : {&window->low, &window->high})
-    if (edge->governing && edge->governing->limit->height_per_part)
+    if (edge->governing && edge->governing->gain)
+      edge->height_per_metre = edge->governing->gain;
+    else if (edge->governing && edge->governing->limit->height_per_part)
       edge->height_per_metre = edge->governing->limit->height_per_part(model, edge->height);
 }
 
 } // namespace
+
+BagBody bag_body(const BagOnEnd& bag) {
+  return {&bag.bag().curve, bag.stack() * bag.model().upper_share, bag.stack() * (1 - bag.model().upper_share)};
+}
 
 std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std::span<const double> also) {
   if (!model.map) return std::nullopt;
@@ -314,7 +381,7 @@ std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std:
 }
 
 Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at, const Domain& domain,
-                     std::optional<double> prefer) {
+                     std::optional<double> prefer, const std::vector<Block>* bag_blocks) {
   Windows out;
   for (const Bare& limit : bare_limits(model, bag)) {
     const double reserve = limit.below ? model.brief.bump_travel : model.brief.rebound_reserve;
@@ -322,6 +389,7 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeig
     out.road_blocked.push_back(from_bare(limit, domain, reserve));
   }
   add_alignment(model, bag, domain, out);
+  add_clearances(model, bag, domain, bag_blocks, out);
   for (std::size_t c = 0; bag && c < at.sides.size(); ++c) {
     if (at.sides[c].empty()) continue;
     const air::BagCard& card = bag->card();

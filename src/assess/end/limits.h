@@ -16,12 +16,17 @@ extern const Limit pressure_low;  // the bag's minimum
 extern const Limit card_unknown;  // the bag's card has no rows there: nobody knows what the bag does
 extern const Limit linkage_end;   // the joints themselves go no further
 extern const Limit joint_angle, bar_link, brake_hose, shaft_angle, shaft_plunge;
-extern const Limit bag_tilt, bag_offset; // beyond what the bag's card bears
+extern const Limit bag_tilt, bag_offset;                     // beyond what the bag's card bears
+extern const Limit tyre_near, bag_near, arm_near, axle_near; // to something that must be kept clear of
 } // namespace limits
 extern const std::span<const Limit* const> end_limits;
 
 /// The row that says what has come to its end.
 [[nodiscard]] const Limit& limit_of(Runs what);
+[[nodiscard]] const Limit& limit_of(Mover mover);
+
+/// The bag as a body between its seats. Refers to the bag.
+[[nodiscard]] BagBody bag_body(const BagOnEnd& bag);
 
 /// The heights worth looking at: every bare limit that is known, the survey and the wishes, and a little beyond;
 /// inside the map. None while there is no map.
@@ -31,8 +36,10 @@ extern const std::span<const Limit* const> end_limits;
 /// @param at      the bag at heights close enough together that no pressure limit is stepped over; its load cases are
 ///                those that must be satisfied
 /// @param prefer  H the chosen window should hold if a window does (road height)
+/// @param bag_blocks  what the bag comes too near to, where that is known already
 [[nodiscard]] Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at,
-                                   const Domain& domain, std::optional<double> prefer);
+                                   const Domain& domain, std::optional<double> prefer,
+                                   const std::vector<Block>* bag_blocks = nullptr);
 
 /// The same for who needs nothing else at those heights. @param only_case  the one load case that counts; none: all
 [[nodiscard]] Windows find_windows(const EndModel& model, const BagOnEnd* bag, const Domain& domain,

@@ -87,9 +87,9 @@ void add_running(const build::EndSurvey& survey, const EndMotion& motion, double
 const std::span<const TrackRow* const> motion_tracks = rows;
 
 void add_motion_tracks(const EndGiven& given, const EndModel& model, double low, double high, std::vector<Track>& out) {
-  const EndMotion& motion = *given.motion;
+  const EndMotion& motion = *given.motion();
   const SurveyedEnd& read_end = *given.survey();
-  const double drop = given.motion.given().drop_spindle; // what was read stands so much lower in the design
+  const double drop = given.motion().given().drop_spindle; // what was read stands so much lower in the design
   const build::EndSurvey& survey = given.survey().given().survey;
   const motion::TravelMap& map = *model.map;
   const Heights heights = Heights::over(std::max(low, map.lowest()), std::min(high, map.highest()), step);

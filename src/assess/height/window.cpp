@@ -20,6 +20,7 @@ const char* short_name(const Edge& edge) {
 }
 
 Message name_of(const Stretch& stretch) {
+  if (!stretch.near.empty()) return {words("{0}: {1}"), {stretch.limit->name, stretch.near}};
   if (!stretch.part) return {stretch.limit->name, {}};
   return {words("{0}: {1}"), {stretch.limit->name, stretch.part}};
 }

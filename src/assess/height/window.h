@@ -4,6 +4,7 @@
 #include "assess/height/limit.h"
 
 #include <span>
+#include <string>
 #include <vector>
 
 namespace mavrel::assess {
@@ -20,6 +21,8 @@ struct Stretch {
   std::optional<std::size_t> load_case; // for limits that depend on the load
   double reserve = 0;                   // m of travel kept free in front of the bare limit (road only)
   const char* part = nullptr;           // which part it is, for people; none where the limit says it all
+  std::string near = {};                // or the name somebody gave to what it meets
+  std::optional<double> gain = {};      // m of height for a metre of the part, where that was found with the stretch
 };
 
 /// What forbids it, with the part it is: `joint at its angle: lower ball joint`.

@@ -129,6 +129,20 @@ std::vector<EndPose> travel(const Linkage& linkage, double H0, Ends& ends) {
   }
 }
 
+/// Poses with the wheels steered by `angle`, further apart than those straight ahead: what lock adds changes slowly
+/// over height.
+std::vector<motion::CornerPose> poses_at(const motion::CornerLinkage& linkage,
+                                         const std::vector<motion::CornerPose>& straight, double angle) {
+  constexpr std::size_t every = 2;
+  std::vector<motion::CornerPose> out;
+  const auto rack = linkage.rack_for(angle);
+  if (!rack) return out;
+  for (std::size_t i = 0; i < straight.size(); i += every)
+    if (const auto pose = linkage.solve(straight[i].dh, *rack, out.empty() ? &straight[i] : &out.back()))
+      out.push_back(*pose);
+  return out;
+}
+
 /// A length over height; none where some pose has none.
 std::optional<curve::Polynomial> curve_of(const std::vector<EndPose>& poses,
                                           std::optional<motion::Strut> EndPose::*what, double H0, double& lowest,
@@ -243,6 +257,9 @@ private:
       }
     }
     if (out_.poses.size() >= 5) {
+      if (const auto lock = survey_.points->lock; lock && out_.corner && out_.corner->steers())
+        out_.locked = {poses_at(*out_.corner, out_.corner_poses, -*lock),
+                       poses_at(*out_.corner, out_.corner_poses, *lock)};
       out_.low_end = ends_.low;
       out_.high_end = ends_.high;
       return;

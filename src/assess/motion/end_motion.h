@@ -73,6 +73,9 @@ struct EndMotion {
   std::vector<EndPose> poses;                   // rising in H, evenly apart
   std::vector<motion::CornerPose> corner_poses; // the same as they were solved
   std::vector<motion::AxlePose> axle_poses;
+  /// Steered fully to the right and to the left, rising in H, further apart; empty where nothing steers or no lock was
+  /// measured.
+  std::array<std::vector<motion::CornerPose>, 2> locked;
   std::vector<EndPose> right_poses; // only where the right side differs, at the same heights as far as they reach
   std::optional<motion::OutOfReach> low_end, high_end; // what stops the joints within the heights looked at; dh
   std::vector<RunOut> run_outs;

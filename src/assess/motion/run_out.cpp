@@ -224,26 +224,8 @@ struct AngleTable {
   }
 };
 
-/// Poses at both locks, further apart than those straight ahead: what lock adds changes slowly over height.
-std::vector<std::vector<motion::CornerPose>> poses_at_lock(const EndMotion& motion, double lock) {
-  constexpr std::size_t every = 5;
-  std::vector<std::vector<motion::CornerPose>> out;
-  for (const double angle : {-lock, lock}) {
-    const auto rack = motion.corner->rack_for(angle);
-    if (!rack) continue;
-    auto& poses = out.emplace_back();
-    for (std::size_t i = 0; i < motion.corner_poses.size(); i += every) {
-      const motion::CornerPose& straight = motion.corner_poses[i];
-      if (const auto pose = motion.corner->solve(straight.dh, *rack, poses.empty() ? &straight : &poses.back()))
-        poses.push_back(*pose);
-    }
-  }
-  return out;
-}
-
 void add_joint_angles(const build::HardPoints& points, double H0, EndMotion& motion) {
   const motion::Geometry& g = motion.joints->side[0];
-  std::optional<std::vector<std::vector<motion::CornerPose>>> locked; // solved once one joint asks
   for (const build::HardPoint& p : points.left) {
     const auto joint = motion::joint_from(p.name);
     const auto bar = joint && p.turn_allowed ? bar_at(g.shape, *joint) : std::nullopt;
@@ -261,11 +243,8 @@ void add_joint_angles(const build::HardPoints& points, double H0, EndMotion& mot
       tabulate(*motion.axle, motion.axle_poses);
     else {
       tabulate(*motion.corner, motion.corner_poses);
-      if (points.lock && motion.corner->steers()) {
-        if (!locked) locked = poses_at_lock(motion, *points.lock);
-        for (const auto& poses : *locked)
-          tabulate(*motion.corner, poses);
-      }
+      for (const auto& poses : motion.locked)
+        if (!poses.empty()) tabulate(*motion.corner, poses);
     }
     const auto spare = [&](double dh) -> Figure {
       Figure most;

@@ -19,7 +19,7 @@ Amount angle(double rad, int decimals = 2) {
 class Sums {
 public:
   Sums(const Answered<EndQuestion>& answer, const build::Workshop& w)
-      : lock_(answer.given().survey().given().survey.points->lock.value_or(0)), motion_(*answer.given().motion),
+      : lock_(answer.given().survey().given().survey.points->lock.value_or(0)), motion_(*answer.given().motion()),
         end_(answer->fitted), w_(w) {}
 
   std::vector<BenchSum> make() {

@@ -56,7 +56,7 @@ public:
   Scene(const EndGiven& given, const EndAnswer& answer, double H) : given_(given), answer_(answer) { out_.H = H; }
 
   std::optional<EndScene> make() {
-    const EndMotion& motion = *given_.motion;
+    const EndMotion& motion = *given_.motion();
     const SurveyedEnd& read = *given_.survey();
     if (!read.height) return std::nullopt;
     const build::EndSurvey& survey = given_.survey().given().survey;
@@ -75,8 +75,8 @@ public:
     else
       axle(dh);
     // Another upright carries the hub higher; its joints are where they were.
-    out_.wheel.z += given_.motion.given().drop_spindle;
-    out_.right_wheel.z += given_.motion.given().drop_spindle;
+    out_.wheel.z += given_.motion().given().drop_spindle;
+    out_.right_wheel.z += given_.motion().given().drop_spindle;
     damper();
     shaft(survey.shaft);
     bag();

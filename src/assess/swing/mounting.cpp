@@ -65,7 +65,7 @@ private:
 
   /// A spring nearer to its arm's pivot: the ratio falls with its lever, the force rises to carry the same.
   void inboard(double road, const motion::MapPoint& at) {
-    const EndMotion& motion = *given_.motion;
+    const EndMotion& motion = *given_.motion();
     if (!motion.joints || motion.poses.empty()) return;
     constexpr double nudge = 0.002; // m
     motion::Geometry moved = motion.joints->side[0];
@@ -97,7 +97,7 @@ private:
 
   /// Camber for the top of a strut moved outward: it turns about the lower ball joint.
   void strut_top() {
-    const EndMotion& motion = *given_.motion;
+    const EndMotion& motion = *given_.motion();
     if (!motion.joints || motion.joints->side[0].shape != motion::Shape::strut) return;
     const motion::Geometry& g = motion.joints->side[0];
     const motion::Point way = *g.at(Joint::strut_top) - *g.at(Joint::lower_outer);
@@ -105,7 +105,7 @@ private:
   }
 
   void copy() {
-    const EndMotion& motion = *given_.motion;
+    const EndMotion& motion = *given_.motion();
     if (!motion.joints) return;
     const motion::Geometry& g = motion.joints->side[0];
     if (!g.at(Joint::spring_body) || !g.at(Joint::spring_foot)) return;
@@ -134,7 +134,7 @@ private:
       out.stroke = *out.open - *out.shut;
     }
     if (model_.surveyed_height && model_.stop_ratio)
-      out.stop_gap = std::max(0.0, (given_.motion->surveyed_height - out.low) * *model_.stop_ratio);
+      out.stop_gap = std::max(0.0, (given_.motion()->surveyed_height - out.low) * *model_.stop_ratio);
     if (end_.bag) {
       const BagOnEnd bag = end_.on();
       const double shift = model_.seat_shift;

@@ -40,7 +40,7 @@ constexpr double bind = 0.004;         // m that rubber gives without complaint
 class SwingFindings {
 public:
   SwingFindings(const SwingFindingsGiven& given, Findings& out)
-      : given_(given), end_given_(given.end.given()), motion_(*end_given_.motion), read_(*end_given_.survey()),
+      : given_(given), end_given_(given.end.given()), motion_(*end_given_.motion()), read_(*end_given_.survey()),
         survey_(end_given_.survey().given().survey), fitted_(given.end->fitted), end_(fitted_.model.end), out_(out) {}
 
   void find() {
@@ -117,7 +117,7 @@ private:
       f.limit = metres(strut->length);
     };
     // A design that moved the seats is no disagreement.
-    const MotionGiven& moved = end_given_.motion.given();
+    const MotionGiven& moved = end_given_.motion().given();
     if (moved.upper == SeatShift{} && moved.lower == SeatShift{} && moved.mount_outward == 0)
       compare(survey_.spring_length, now.spring, Joint::spring_foot, "spring_length_m", words("spring seats"));
     compare(survey_.damper_length, now.damper, Joint::damper_foot, "damper_length_m", words("damper"));

@@ -6,10 +6,6 @@
 
 namespace mavrel::motion {
 
-double length(const Point& a) {
-  return std::hypot(a.x, a.y, a.z);
-}
-
 namespace {
 
 using J = Joint;
@@ -201,10 +197,6 @@ const char* name_of(Shape shape, Joint joint) {
 }
 
 namespace {
-
-Point cross(const Point& a, const Point& b) {
-  return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x};
-}
 
 /// How far a point lies from the line through two others, m; those two must be apart.
 double off_line(const Point& p, const Point& a, const Point& b) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "quantity/expected.h"
+#include "space/point.h"
 
 #include <array>
 #include <cstdint>
@@ -11,28 +12,10 @@
 
 namespace mavrel::motion {
 
-/// A place, m: x forward, y left, z up, from the middle of the axle on the ground.
-struct Point {
-  double x = 0, y = 0, z = 0;
-  friend bool operator==(const Point&, const Point&) = default;
-};
-
-[[nodiscard]] constexpr Point operator+(const Point& a, const Point& b) {
-  return {a.x + b.x, a.y + b.y, a.z + b.z};
-}
-[[nodiscard]] constexpr Point operator-(const Point& a, const Point& b) {
-  return {a.x - b.x, a.y - b.y, a.z - b.z};
-}
-[[nodiscard]] constexpr Point operator*(double k, const Point& a) {
-  return {k * a.x, k * a.y, k * a.z};
-}
-[[nodiscard]] constexpr double dot(const Point& a, const Point& b) {
-  return a.x * b.x + a.y * b.y + a.z * b.z;
-}
-[[nodiscard]] double length(const Point& a);
-[[nodiscard]] constexpr Point mirrored(const Point& a) {
-  return {a.x, -a.y, a.z};
-}
+using space::dot;
+using space::length;
+using space::mirrored;
+using space::Point;
 
 /// How an end is held.
 enum class Shape : std::uint8_t {

@@ -5,17 +5,7 @@
 
 namespace mavrel::motion {
 
-/// A turn and a shift of one part from where it stood when its joints were measured: a place u of it now lies at
-/// `turn`·u + `shift`. Row by row.
-struct Placed {
-  std::array<double, 9> turn{1, 0, 0, 0, 1, 0, 0, 0, 1};
-  Point shift;
-  [[nodiscard]] Point place(const Point& u) const { return turned(u) + shift; }
-  [[nodiscard]] Point turned(const Point& u) const {
-    return {turn[0] * u.x + turn[1] * u.y + turn[2] * u.z, turn[3] * u.x + turn[4] * u.y + turn[5] * u.z,
-            turn[6] * u.x + turn[7] * u.y + turn[8] * u.z};
-  }
-};
+using space::Placed;
 
 /// Length of a spring or damper and how it follows the wheel.
 struct Strut {

@@ -142,6 +142,27 @@ Change turned(double by) {
 }
 constexpr auto wishbones = build::Layout::double_wishbone;
 
+/// Something near the left front wheel. @param shaped  what it is like, from how one is added
+Change near_front(build::ObstacleShape shape, const std::function<void(build::Obstacle&)>& shaped) {
+  return [=](Build& b) {
+    build::Obstacle o;
+    o.name = "bracket";
+    o.shape = shape;
+    o.y = 0.40, o.z = 0.55, o.to_y = 0.45, o.to_z = 0.55;
+    shaped(o);
+    b.ends[0].obstacles.push_back(o);
+  };
+}
+const std::function<void(build::Obstacle&)> as_it_stands = [](build::Obstacle&) {};
+/// The demo's underside and what it has to get over.
+Change over_the_ground(const Change& then) {
+  return [=](Build& b) {
+    b.body.underside = test::demo_whole().body.underside;
+    b.variant().brief.grounds = test::demo_whole().variant().brief.grounds;
+    then(b);
+  };
+}
+
 std::vector<Case> cases() {
   return {
       // ---- the survey
@@ -255,6 +276,39 @@ std::vector<Case> cases() {
                 joint(b, "upper_body").x = joint(b, "upper_axle").x + 0.10, joint(b, "lower_body").z += 0.15;
               }),
        joints(build::Layout::axle_triangulated_links)},
+      // ---- clearance
+      {"too_near_at_preset",
+       near_front(build::ObstacleShape::gap,
+                  [](build::Obstacle& o) { o.gap = 0.002, o.gap_height = 0.3067, o.gap_at = build::GapAt::lock; }),
+       near_front(build::ObstacleShape::gap,
+                  [](build::Obstacle& o) { o.gap = 0.05, o.gap_height = 0.3067, o.gap_at = build::GapAt::lock; })},
+      {"touches_as_measured", near_front(build::ObstacleShape::box, [](build::Obstacle& o) { o.y = 0.70, o.z = 0.55; }),
+       near_front(build::ObstacleShape::box, [](build::Obstacle& o) { o.y = 0.30, o.z = 0.55; })},
+      {"obstacle_without_size", near_front(build::ObstacleShape::edge, [](build::Obstacle& o) { o.to_y = o.y; }),
+       near_front(build::ObstacleShape::edge, as_it_stands)},
+      {"place_of_wheel_unknown",
+       also(near_front(build::ObstacleShape::box, as_it_stands), [](Build& b) { b.ends[0].track.reset(); }),
+       near_front(build::ObstacleShape::box, as_it_stands)},
+      {"taped_far_away", near_front(build::ObstacleShape::gap, [](build::Obstacle& o) { o.gap = 0.01; }),
+       near_front(build::ObstacleShape::gap, [](build::Obstacle& o) { o.gap = 0.2; })},
+      {"design_wheel_unreadable", [](Build& b) { b.variant().fit[0].wheel = "round"; },
+       [](Build& b) { b.variant().fit[0].wheel = "225/45R17 7.5 ET42"; }},
+      {"obstacle_under_floor", near_front(build::ObstacleShape::box, [](build::Obstacle& o) { o.z = -0.05; }),
+       near_front(build::ObstacleShape::box, [](build::Obstacle& o) { o.z = 0.05; })},
+      {"meets_ground", over_the_ground(as_it_is), over_the_ground([](Build& b) {
+         for (auto& g : b.variant().brief.grounds)
+           for (auto& p : g.points)
+             p.z /= 20;
+       })},
+      {"ground_too_steep", over_the_ground([](Build& b) {
+         b.variant().brief.grounds[0].points = {{0, 0, {}}, {0.2, 4, {}}};
+       }),
+       over_the_ground(as_it_is)},
+      {"ground_unusable", over_the_ground([](Build& b) { b.variant().brief.grounds[0].points.resize(1); }),
+       over_the_ground(as_it_is)},
+      {"ground_without_underside", over_the_ground([](Build& b) { b.body.underside = {}; }), over_the_ground(as_it_is)},
+      {"low_point_under_floor", over_the_ground([](Build& b) { b.body.underside[0].z = 0; }),
+       over_the_ground(as_it_is)},
       {"caution_tank", [](Build& b) { b.variant().fit[1].added_volume = 1e-3; }, as_it_is},
       {"caution_stands", as_it_is, nothing_measured},
       {"caution_road_window", as_it_is, nothing_measured},

@@ -54,7 +54,7 @@ TEST(Alignment, TheArmsTurnIsTheTilt) {
   const Alignment a = end.model.alignment.value();
   const auto given = end_given(build, test::demo_shelf(), End::front);
   const auto turn_at = [&](double H) {
-    const auto pose = given.motion->solved_at(H).value();
+    const auto pose = given.motion()->solved_at(H).value();
     const motion::Point y = pose.seat_foot.turned({0, 1, 0});
     return std::atan2(y.z, y.y);
   };

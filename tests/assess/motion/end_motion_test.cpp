@@ -158,7 +158,7 @@ TEST(EndMotion, ChangingCaseOrPresetSolvesNoJointAnew) {
   const auto first = assessor.assess(build, test::demo_shelf());
   build.variant().brief.presets[0].wish[0]->value -= 0.002;
   const auto second = assessor.assess(build, test::demo_shelf());
-  EXPECT_TRUE(first->ends[0].given().motion.same(second->ends[0].given().motion));
+  EXPECT_TRUE(first->ends[0].given().motion().same(second->ends[0].given().motion()));
   EXPECT_FALSE(first->ends[0].same(second->ends[0]));
 }
 

@@ -16,13 +16,7 @@ using assess::EndScene;
 using assess::SceneJoint;
 using motion::Point;
 
-namespace {
-
-Point cross(const Point& a, const Point& b) {
-  return {a.y * b.z - a.z * b.y, a.z * b.x - a.x * b.z, a.x * b.y - a.y * b.x};
-}
-
-} // namespace
+namespace {} // namespace
 
 void EndView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();

@@ -113,7 +113,7 @@ void JointsPanel::refresh() {
   if (points.right.empty()) right_ = false;
   sides_->show_choices({tr("Left"), points.right.empty() ? tr("Right by itself") : tr("Right")}, right_ ? 1 : 0);
   const auto& list = right_ ? points.right : points.left;
-  const auto& trouble = desk_.answered(end).given().motion->trouble;
+  const auto& trouble = desk_.answered(end).given().motion()->trouble;
   std::vector<PathTable::Row> rows;
   keys_.clear();
   for (const motion::JointRow& joint : motion::joints_of(assess::shape_of(survey.layout))) {

@@ -47,7 +47,7 @@ std::vector<MotionSheet::Strip> MotionSheet::all_strips() const {
   const assess::SurveyedEnd& read = *answered.given().survey();
   const auto& survey = answered.given().survey().given().survey;
   if (!e.has_domain()) return out;
-  const double drop = answered.given().motion.given().drop_spindle; // what was read lies so much lower in the design
+  const double drop = answered.given().motion().given().drop_spindle; // what was read lies so much lower in the design
   const auto add = [&](QString name, Kind kind, std::function<std::optional<double>(double)> at, double from,
                        double to) -> Strip& {
     Strip& s = out.emplace_back();
@@ -67,7 +67,7 @@ std::vector<MotionSheet::Strip> MotionSheet::all_strips() const {
                                                                      : std::nullopt;
         },
         read.spring_fit->lowest, read.spring_fit->highest);
-    const assess::EndMotion& motion = *answered.given().motion;
+    const assess::EndMotion& motion = *answered.given().motion();
     if (motion.joints && motion.poses.size() > 1 && motion.poses.front().spring)
       s.other = [&motion](double H) { return joints_spring(motion.poses, H); };
     for (std::size_t i = 0; i < read.spring_rows.size(); ++i) {

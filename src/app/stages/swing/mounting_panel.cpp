@@ -127,7 +127,7 @@ void MountingPanel::refresh() {
   for (Field* f : angles_)
     f->setEnabled(m.alignment.has_value());
   for (Field* f : moves_)
-    f->setEnabled(answered.given().motion->joints.has_value());
+    f->setEnabled(answered.given().motion()->joints.has_value());
   if (m.alignment) {
     const assess::Alignment& a = *m.alignment;
     gauge_->setText(

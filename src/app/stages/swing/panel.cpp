@@ -1,56 +1,39 @@
 #include "app/stages/swing/panel.h"
 
-#include "app/desk/desk.h"
-#include "app/kit/field.h"
-#include "build/names.h"
+#include "app/stages/swing/cycle_panel.h"
+#include "app/stages/swing/joints_panel.h"
+#include "app/stages/swing/mounting_panel.h"
+#include "app/stages/swing/runs_panel.h"
+#include "app/stages/swing/sums_panel.h"
 
-#include <QPushButton>
-#include <QScrollArea>
-#include <QVBoxLayout>
+#include <QCoreApplication>
 
 namespace mavrel::app {
 
-bool SwingPanel::go_to(const QString& path) {
-  for (Field* field : findChildren<Field*>())
-    if (desk_.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
+namespace {
+
+template <class Panel>
+SwingPanel* panel_of(Desk& desk, QWidget* parent) {
+  return new Panel(desk, parent);
 }
 
-Field* SwingPanel::field(const QString& path, const QString& caption) {
-  const auto bound = [this, path] { return QString(path).replace('%', build::key_of(desk_.end())); };
-  auto* made = new Field(desk_, bound(), caption, this);
-  connect(&desk_, &Desk::looked_at, made, [made, bound] { made->bind(bound()); });
-  return made;
-}
+const PanelEntry entries[] = {
+    {"cycle", QT_TRANSLATE_NOOP("swing", "Cycle sheet"), QT_TRANSLATE_NOOP("swing", "Swing: cycle sheet"),
+     panel_of<CyclePanel>},
+    {"joints", QT_TRANSLATE_NOOP("swing", "Joints"), QT_TRANSLATE_NOOP("swing", "Swing: joints"),
+     panel_of<JointsPanel>},
+    {"mounting", QT_TRANSLATE_NOOP("swing", "Mounting"), QT_TRANSLATE_NOOP("swing", "Swing: mounting of the bag"),
+     panel_of<MountingPanel>},
+    {"runs", QT_TRANSLATE_NOOP("swing", "Runs out"), QT_TRANSLATE_NOOP("swing", "Swing: what else runs out"),
+     panel_of<RunsPanel>},
+    {"sums", QT_TRANSLATE_NOOP("swing", "Bench sums"), QT_TRANSLATE_NOOP("swing", "Swing: sums of the bench"),
+     panel_of<SumsPanel>},
+};
 
-QPushButton* SwingPanel::button(QBoxLayout* row, const QString& text, const QString& tip, std::function<void()> act) {
-  auto* made = new QPushButton(text, this);
-  made->setToolTip(tip);
-  connect(made, &QPushButton::clicked, this, std::move(act));
-  row->addWidget(made);
-  return made;
-}
+} // namespace
 
-QVBoxLayout* SwingPanel::scrolled_page() {
-  auto* whole = new QVBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  auto* area = new QScrollArea(this);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  auto* page = new QWidget(area);
-  page->setAutoFillBackground(false);
-  area->setWidget(page);
-  whole->addWidget(area);
-  auto* layout = new QVBoxLayout(page);
-  layout->setContentsMargins(0, 0, desk_.look().unit() / 2, 0);
-  layout->setSpacing(desk_.look().unit() / 2);
-  return layout;
+std::span<const PanelEntry> panel_entries() {
+  return entries;
 }
 
 } // namespace mavrel::app

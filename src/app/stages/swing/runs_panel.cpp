@@ -77,7 +77,7 @@ void RunsPanel::refresh() {
   }
   const auto& road = answered->fitted.road;
   if (road && answered.given().survey()->height)
-    if (const auto square = assess::centred_link(survey.bar_link, *road - answered.given().motion->surveyed_height))
+    if (const auto square = assess::centred_link(survey.bar_link, *road - answered.given().motion()->surveyed_height))
       lines << tr("A bar link of %1 stands square at road height.").arg(desk_.shown(*square, Kind::length));
   said_->setText(lines.isEmpty() ? tr("Nothing of it was measured. Each is a limit in the windows once it is.")
                                  : lines.join("\n"));

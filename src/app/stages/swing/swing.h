@@ -33,7 +33,7 @@ public:
   [[nodiscard]] bool takes_arrows() const override;
   QStringList take_files(const QStringList& files) override;
 
-  /// By its key, as in panels.cpp.
+  /// By its key, as in panel.cpp.
   void show_panel(const QString& key);
   void begin_tape(bool right = false);
   void leave_tape();

@@ -1,0 +1,420 @@
+#include "app/stages/clearance/gap_sheet.h"
+
+#include "app/desk/desk.h"
+#include "app/stages/clearance/steer.h"
+#include "app/theme/text_line.h"
+#include "build/names.h"
+#include "quantity/quantity.h"
+
+#include <QMouseEvent>
+#include <QPainterPath>
+#include <QRegion>
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::app {
+
+using assess::ClearanceMap;
+using assess::GapCurve;
+using assess::MapCell;
+
+namespace {
+
+constexpr double tight = 0.004; // m to spare under which a gap is worth a second look
+
+/// The least to spare over the heights that are looked at.
+double least_spare(const GapCurve& gap, double low, double high) {
+  double out = 1e9;
+  for (int i = 0; i <= 40; ++i)
+    if (const auto g = gap.at(std::lerp(low, high, i / 40.0), true)) out = std::min(out, *g - gap.near.room);
+  return out;
+}
+
+} // namespace
+
+GapSheet::GapSheet(Desk& desk, Steer& steer, QWidget* parent)
+    : HeightPlot(desk, parent), steer_(steer), map_(desk.runner(), [this] { redraw(); }) {
+  setObjectName("gap_sheet");
+  setAccessibleName(tr("Gaps over height"));
+  for (const auto signal : {&Desk::changed, &Desk::looked_at})
+    connect(&desk_, signal, this, &GapSheet::ask);
+  connect(&steer_, &Steer::turned, this, qOverload<>(&QWidget::update));
+}
+
+void GapSheet::showEvent(QShowEvent* event) {
+  HeightPlot::showEvent(event);
+  ask();
+}
+
+void GapSheet::ask() {
+  const auto& answered = desk_.answered(desk_.end());
+  const auto& e = answered->assessment;
+  if (!isVisible() || !e.has_domain() || e.gaps.empty()) {
+    if (!isVisible()) return;
+    if (map_.was_asked()) map_.forget();
+    return;
+  }
+  const assess::MapGiven now{answered, e.domain_low, e.domain_high};
+  if (map_.was_asked() && !map_.keep_only_for(now)) return;
+  map_.ask(now);
+}
+
+const std::optional<ClearanceMap>& GapSheet::map() const {
+  static const std::optional<ClearanceMap> none;
+  return map_.answer() ? *map_.answer() : none;
+}
+
+std::vector<const GapCurve*> GapSheet::gaps() const {
+  const auto& e = desk_.assessment().end(desk_.end());
+  std::vector<std::pair<double, const GapCurve*>> sorted;
+  for (const GapCurve& gap : e.gaps)
+    if (!gap.joined) sorted.emplace_back(least_spare(gap, e.domain_low, e.domain_high), &gap);
+  std::stable_sort(sorted.begin(), sorted.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
+  std::vector<const GapCurve*> out;
+  for (const auto& [spare, gap] : sorted)
+    out.push_back(gap);
+  return out;
+}
+
+QRectF GapSheet::map_rect() const {
+  if (gaps().empty()) return {};
+  const QRectF p = plot();
+  return {p.left(), p.top(), std::round(p.width() * 0.44), p.height()};
+}
+
+std::size_t GapSheet::room() const {
+  const double left = map_rect().right() + desk_.look().px(10);
+  return static_cast<std::size_t>(std::max(1.0, (plot().right() - left) / desk_.look().px(98)));
+}
+
+std::pair<int, int> GapSheet::page() const {
+  const auto count = gaps().size();
+  const int pages = std::max(1, static_cast<int>((count + room() - 1) / room()));
+  return {std::min(page_, pages - 1), pages};
+}
+
+void GapSheet::turn_page() {
+  const auto [shown, pages] = page();
+  page_ = (shown + 1) % pages;
+  redraw();
+}
+
+std::vector<GapSheet::Strip> GapSheet::strips() const {
+  std::vector<Strip> out;
+  const auto all = gaps();
+  if (all.empty()) return out;
+  const auto& e = desk_.assessment().end(desk_.end());
+  const std::size_t each = std::min(room(), all.size());
+  const std::size_t first = std::min(static_cast<std::size_t>(page().first) * each, all.size() - each);
+  const auto rects = split(map_rect().right() + desk_.look().px(10), static_cast<int>(each));
+  for (std::size_t i = 0; i < each; ++i) {
+    Strip s;
+    s.rect = rects[i];
+    s.kind = Kind::length;
+    s.gap = all[first + i];
+    const QString near = desk_.words_of(s.gap->near.told());
+    s.name = s.gap->mover == assess::Mover::tyre ? near : tr("%1, %2").arg(tr(assess::name_of(s.gap->mover)), near);
+    double most = s.gap->near.room;
+    for (int k = 0; k <= 40; ++k)
+      if (const auto g = s.gap->at(std::lerp(e.domain_low, e.domain_high, k / 40.0), false)) most = std::max(most, *g);
+    s.low = 0;
+    s.high = std::max(0.02, 1.08 * most);
+    out.push_back(s);
+  }
+  return out;
+}
+
+QStringList GapSheet::names() const {
+  QStringList out;
+  for (const Strip& s : strips())
+    out << s.name;
+  return out;
+}
+
+QString GapSheet::summary() const {
+  if (gaps().empty()) return tr("Nothing near the wheel has been measured yet.");
+  const auto& map = this->map();
+  if (!map) return map_.is_running() ? tr("Working the map out …") : tr("Gaps over height.");
+  const MapCell& worst = map->cells[map->worst];
+  if (worst.which == assess::not_listed) return tr("Nothing comes near anything at these heights.");
+  const GapCurve& gap = map->what[worst.which];
+  const double H = map->heights[map->worst / map->steers.size()], angle = map->steers[map->worst % map->steers.size()];
+  const QString what = tr("%1 to %2").arg(tr(assess::name_of(gap.mover)), desk_.words_of(gap.near.told()));
+  const QString where = std::abs(angle) < 1e-6
+                            ? tr("%1, straight ahead").arg(desk_.shown(H, Kind::length))
+                            : tr("%1, %2 %3")
+                                  .arg(desk_.shown(H, Kind::length), desk_.shown(std::abs(angle), Kind::angle, 0),
+                                       angle > 0 ? tr("left") : tr("right"));
+  return worst.gap <= 0 ? tr("Worst: %1, they touch at %2.").arg(what, where)
+                        : tr("Worst: %1, %2 at %3; %4 wanted.")
+                              .arg(what, desk_.shown(worst.gap, Kind::length, 1), where,
+                                   desk_.shown(gap.near.room, Kind::length, 0));
+}
+
+QString GapSheet::described() const {
+  const auto H = desk_.pose(desk_.end());
+  if (!H) return {};
+  QString text = tr("%1 at %2: ").arg(tr(build::name_of(desk_.end())), desk_.shown(*H, Kind::length));
+  for (const Strip& s : strips())
+    if (const auto g = s.gap->at(*H, true)) text += QString("%1 %2, ").arg(s.name, desk_.shown(*g, Kind::length, 1));
+  return text + summary();
+}
+
+void GapSheet::paint_ground(QPainter& painter) const {
+  paint_axis(painter);
+  const auto all = strips();
+  if (all.empty()) {
+    const Look& look = desk_.look();
+    painter.setFont(look.font());
+    painter.setPen(look.tokens().second);
+    painter.drawText(plot(), Qt::AlignCenter | Qt::TextWordWrap,
+                     tr("Nothing near the wheel has been measured yet. Add an obstacle above: a gap by the tape, or a "
+                        "solid with its place."));
+    return;
+  }
+  std::vector<QRectF> rects;
+  for (const Strip& s : all)
+    rects.push_back(s.rect);
+  paint_blocked(painter, rects);
+  paint_map(painter);
+  for (const Strip& s : all)
+    paint_strip(painter, s);
+}
+
+void GapSheet::paint_map(QPainter& painter) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const QRectF area = map_rect();
+  const HeightScale scale = this->scale();
+  const auto& map = this->map();
+  const bool steers = map && map->steers.size() > 1;
+  paint_head(painter, area, tr("least gap over height and steer"),
+             steers ? tr("full lock right … straight … full lock left") : tr("does not steer"));
+  painter.fillRect(area, t.panel);
+  painter.setPen(QPen(t.rule, 1));
+  painter.setBrush(Qt::NoBrush);
+  if (!map) {
+    painter.drawRect(area);
+    painter.setFont(look.font(TextSize::small));
+    painter.setPen(t.second);
+    draw_line(painter, area, Qt::AlignCenter, map_.is_running() ? tr("working it out …") : QString());
+    return;
+  }
+  painter.save();
+  painter.setClipRect(area);
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  const std::size_t rows = map->heights.size(), columns = map->steers.size();
+  const double wide = area.width() / static_cast<double>(columns);
+  const double step = rows > 1 ? map->heights[1] - map->heights[0] : 0.001;
+  enum class How { clear, blocked, touching, unreached };
+  const auto how = [&](std::size_t i, std::size_t k) {
+    const MapCell& cell = map->at(i, k);
+    if (!cell.reached) return How::unreached;
+    if (cell.which == assess::not_listed || cell.spare >= 0) return How::clear;
+    return cell.gap <= 0 ? How::touching : How::blocked;
+  };
+  // Cells on whole pixels: nothing shows between them.
+  const auto left_of = [&](std::size_t k) { return std::round(area.left() + static_cast<double>(k) * wide); };
+  const auto top_of = [&](std::size_t i) { return std::round(scale.y(map->heights[i] + step / 2)); };
+  const auto bottom_of = [&](std::size_t i) { return std::round(scale.y(map->heights[i] - step / 2)); };
+  QRegion blocked, touching, unreached;
+  QPainterPath border;
+  for (std::size_t i = 0; i < rows; ++i)
+    for (std::size_t k = 0; k < columns; ++k) {
+      const QRectF box(QPointF(left_of(k), top_of(i)), QPointF(left_of(k + 1), bottom_of(i)));
+      const How here = how(i, k);
+      if (here == How::unreached) unreached += box.toAlignedRect();
+      if (here == How::touching) touching += box.toAlignedRect();
+      if (here == How::blocked) blocked += box.toAlignedRect();
+      if (here == How::clear && map->at(i, k).which != assess::not_listed) { // the paler, the more is to spare
+        const double spare = map->at(i, k).spare;
+        QColor shade = spare < tight ? t.caution : t.good;
+        shade.setAlphaF(static_cast<float>(std::clamp(0.36 - spare * 6, 0.06, 0.36)));
+        painter.fillRect(box, shade);
+      }
+      if (k + 1 < columns && (here == How::clear) != (how(i, k + 1) == How::clear)) {
+        border.moveTo(box.topRight());
+        border.lineTo(box.bottomRight());
+      }
+      if (i + 1 < rows && (here == How::clear) != (how(i + 1, k) == How::clear)) {
+        border.moveTo(box.topLeft());
+        border.lineTo(box.topRight());
+      }
+    }
+  const auto hatched = [&](const QRegion& region, const QColor& colour, bool falling) {
+    if (region.isEmpty()) return;
+    painter.save();
+    painter.setClipRegion(region, Qt::IntersectClip);
+    painter.setRenderHint(QPainter::Antialiasing);
+    hatch(painter, area, colour, falling, look.px(7));
+    painter.restore();
+  };
+  hatched(blocked, t.hatch_reserve, true);
+  hatched(touching, t.hatch_stop, false);
+  painter.setPen(QPen(t.stop, 1.4));
+  painter.drawPath(border);
+  if (!unreached.isEmpty()) {
+    painter.setClipRegion(unreached, Qt::IntersectClip);
+    dots(painter, area, t.panel, t.second, look.px(7));
+  }
+  painter.restore();
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(t.rule, 1));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(area);
+  if (steers) {
+    painter.setPen(QPen(t.rule, 1, Qt::DashLine));
+    painter.drawLine(QPointF(area.center().x(), area.top()), QPointF(area.center().x(), area.bottom()));
+    painter.setFont(look.font(TextSize::small));
+    painter.setPen(t.second);
+    const double lock = map->steers.back();
+    for (const double share : {0.0, 0.5, 1.0}) {
+      const double x = area.left() + share * area.width();
+      const QString text = share == 0.5 ? QString("0°") : desk_.shown(lock, Kind::angle, 0);
+      draw_line(painter,
+                {x - (share == 1.0   ? 60.0
+                      : share == 0.5 ? 30.0
+                                     : 0.0),
+                 area.bottom() + look.px(4), 60, double(look.px(14))},
+                (share == 1.0   ? Qt::AlignRight
+                 : share == 0.5 ? Qt::AlignHCenter
+                                : Qt::AlignLeft) |
+                    Qt::AlignTop,
+                text);
+    }
+  }
+  // What stops it, where it does: the name of the thing in the middle of its largest patch.
+  std::vector<std::array<double, 3>> patch(map->what.size(), {0, 0, 0});
+  for (std::size_t i = 0; i < rows; ++i)
+    for (std::size_t k = 0; k < columns; ++k)
+      if (const MapCell& cell = map->at(i, k); cell.which != assess::not_listed && cell.reached && cell.spare < 0) {
+        auto& p = patch[cell.which];
+        p[0] += 1, p[1] += static_cast<double>(k) + 0.5, p[2] += map->heights[i];
+      }
+  painter.setFont(look.font(TextSize::small));
+  std::vector<QRectF> written;
+  for (std::size_t w = 0; w < patch.size(); ++w) {
+    if (patch[w][0] < static_cast<double>(rows * columns) / 60) continue;
+    const GapCurve& gap = map->what[w];
+    const QString near = desk_.words_of(gap.near.told());
+    const QString text =
+        gap.mover == assess::Mover::tyre ? near : tr("%1, %2").arg(tr(assess::name_of(gap.mover)), near);
+    const double width = std::min(area.width() - 4, QFontMetricsF(painter.font()).horizontalAdvance(text) + look.px(8)),
+                 h = look.px(16);
+    const double x = area.left() + patch[w][1] / patch[w][0] * wide, y = scale.y(patch[w][2] / patch[w][0]);
+    QRectF box(std::clamp(x - width / 2, area.left() + 2, area.right() - width - 2),
+               std::clamp(y - h / 2, area.top() + 2, area.bottom() - h - 2), width, h);
+    for (const QRectF& other : written)
+      if (other.intersects(box)) box.moveTop(other.bottom() + 2);
+    if (box.bottom() > area.bottom()) continue;
+    written.push_back(box);
+    QColor ground = t.panel;
+    ground.setAlphaF(0.9F);
+    painter.fillRect(box, ground);
+    painter.setPen(t.ink);
+    draw_line(painter, box, Qt::AlignCenter, text);
+  }
+  if (map->cells[map->worst].which != assess::not_listed) { // the worst place
+    const double x = area.left() + (static_cast<double>(map->worst % columns) + 0.5) * wide,
+                 y = scale.y(map->heights[map->worst / columns]), r = look.px(5);
+    const QPointF p(std::clamp(x, area.left() + r, area.right() - r), std::clamp(y, area.top() + r, area.bottom() - r));
+    painter.setPen(QPen(t.ink, 1.6));
+    painter.setBrush(map->cells[map->worst].spare < 0 ? t.stop : t.panel);
+    painter.drawPolygon(QPolygonF({p + QPointF(0, -r), p + QPointF(r, 0), p + QPointF(0, r), p + QPointF(-r, 0)}));
+  }
+}
+
+void GapSheet::paint_strip(QPainter& painter, const Strip& strip) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const HeightScale s = scale();
+  const QString unit = QString::fromStdString(unit_name(Kind::length, desk_.prefs()));
+  const QString how = strip.gap->source == assess::GapSource::sheet   ? tr("%1, by the sheet").arg(unit)
+                      : strip.gap->source == assess::GapSource::taped ? tr("%1, predicted").arg(unit)
+                                                                      : unit;
+  paint_head(painter, strip.rect, strip.name, how);
+  paint_values(painter, strip);
+  painter.save();
+  painter.setClipRect(strip.rect);
+  painter.setRenderHint(QPainter::Antialiasing);
+  // What is wanted, from nothing up to it.
+  QColor wanted = t.caution;
+  wanted.setAlphaF(0.16F);
+  painter.fillRect(
+      QRectF(strip.x(0), strip.rect.top(), strip.x(strip.gap->near.room) - strip.x(0), strip.rect.height()), wanted);
+  const auto line = [&](bool locked, const QPen& pen) {
+    QPolygonF out;
+    painter.setPen(pen);
+    for (double y = s.top; y <= s.bottom + 0.5; y += 2) {
+      const auto g = strip.gap->at(s.H(std::min(y, s.bottom)), locked);
+      if (g)
+        out << QPointF(strip.x(std::clamp(*g, 0.0, strip.high)), y);
+      else if (out.size() > 1) {
+        painter.drawPolyline(out);
+        out.clear();
+      }
+    }
+    painter.drawPolyline(out);
+  };
+  if (strip.gap->least && strip.gap->mover == assess::Mover::tyre) line(true, QPen(t.ink, 1.2, Qt::DotLine));
+  line(false, line_pen(2));
+  if (strip.gap->taped_at) {
+    painter.setPen(QPen(t.end(desk_.end()), 1.4));
+    painter.setBrush(t.panel);
+    if (const auto g = strip.gap->at(*strip.gap->taped_at, !strip.gap->straight))
+      painter.drawEllipse(QPointF(strip.x(*g), s.y(*strip.gap->taped_at)), look.px(3), look.px(3));
+  }
+  painter.restore();
+}
+
+void GapSheet::paint_figures(QPainter& painter, double y) const {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const double H = scale().H(y);
+  if (const QRectF area = map_rect(); map() && map()->steers.size() > 1 && area.isValid()) {
+    const double lock = map()->steers.back();
+    const double x = area.left() + (0.5 + steer_.angle() / (2 * lock)) * area.width();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(t.ink, 1.2));
+    painter.drawLine(QPointF(x, area.top()), QPointF(x, area.bottom()));
+    painter.setPen(QPen(t.ink, 2));
+    painter.setBrush(t.panel);
+    painter.drawEllipse(QPointF(x, y), look.px(4), look.px(4));
+  }
+  for (const Strip& strip : strips()) {
+    auto g = strip.gap->at(H, false);
+    if (!g) g = strip.gap->at(H, true);
+    if (!g) continue;
+    const double spare = strip.gap->at(H, true).value_or(*g) - strip.gap->near.room;
+    paint_figure(painter, strip, std::clamp(*g, 0.0, strip.high), y, 1, spare < 0 ? QString("△ ") : QString());
+  }
+}
+
+void GapSheet::steer_at(const QPointF& at) {
+  const QRectF area = map_rect();
+  if (!map() || map()->steers.size() < 2 || !area.contains(at)) return;
+  const double lock = map()->steers.back();
+  double angle = ((at.x() - area.left()) / area.width() - 0.5) * 2 * lock;
+  if (std::abs(angle) < 0.02 * lock) angle = 0;
+  steer_.set(std::clamp(angle, -lock, lock));
+}
+
+void GapSheet::mousePressEvent(QMouseEvent* event) {
+  steer_at(event->position());
+  HeightPlot::mousePressEvent(event);
+}
+
+void GapSheet::mouseMoveEvent(QMouseEvent* event) {
+  if (event->buttons() & Qt::LeftButton) steer_at(event->position());
+  HeightPlot::mouseMoveEvent(event);
+}
+
+void GapSheet::go_to_worst() {
+  const auto& map = this->map();
+  if (!map || map->cells[map->worst].which == assess::not_listed) return;
+  steer_.set(map->steers[map->worst % map->steers.size()]);
+  desk_.set_pose(desk_.end(), map->heights[map->worst / map->steers.size()]);
+}
+
+} // namespace mavrel::app

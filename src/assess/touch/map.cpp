@@ -1,0 +1,97 @@
+#include "assess/touch/map.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+
+namespace mavrel::assess {
+
+namespace {
+
+/// One gap of the tyre that changes with the steering.
+struct Steered {
+  std::size_t which;
+  std::optional<Placement> obstacle; // none: a part of the end itself
+  OwnPart own = OwnPart::none;       // what it is to; `tyre`: the bag against it
+};
+
+} // namespace
+
+std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::atomic<bool>* stop) {
+  const Clearances& clear = *given.end.given().clearance;
+  const auto& all = given.end->assessment.gaps;
+  if (all.empty() || !clear.space || given.heights < 2 || !(given.high > given.low)) return std::nullopt;
+  const EndSpace& space = *clear.space;
+  const build::EndSurvey& survey = given.end.given().survey().given().survey;
+  ClearanceMap out;
+  for (std::size_t i = 0; i < given.heights; ++i)
+    out.heights.push_back(
+        std::lerp(given.low, given.high, static_cast<double>(i) / static_cast<double>(given.heights - 1)));
+  const std::size_t columns = space.steers() ? std::max<std::size_t>(2, given.steers) : 1;
+  for (std::size_t k = 0; k < columns; ++k)
+    out.steers.push_back(columns == 1 ? 0
+                                      : std::lerp(-space.lock(), space.lock(),
+                                                  static_cast<double>(k) / static_cast<double>(columns - 1)));
+  std::vector<Steered> steered;
+  std::vector<std::size_t> alike; // do not change with the steering
+  for (const GapCurve& curve : all) {
+    if (curve.joined) continue;
+    const std::size_t which = out.what.size();
+    out.what.push_back(curve);
+    const bool tyre = curve.mover == Mover::tyre || curve.near.own == OwnPart::tyre;
+    if (!tyre || curve.source != GapSource::solid || !clear.wheel) {
+      alike.push_back(which);
+      continue;
+    }
+    Steered s{which, {}, curve.near.own};
+    if (curve.near.obstacle != not_listed) s.obstacle = placement_of(survey.obstacles[curve.near.obstacle]);
+    steered.push_back(s);
+  }
+  const auto body = given.end->fitted.bag ? std::optional(bag_body(given.end->fitted.on())) : std::nullopt;
+  const auto stands = space.grid(out.heights, out.steers);
+  // The worst is looked for where the car is used: down to where it is parked, up to the top of what it reaches.
+  const auto& reach = given.end->assessment.windows.reach;
+  const auto& parked = given.end->fitted.parked;
+  const auto used = [&](double H) {
+    const double from = std::min(reach ? reach->low.height : given.low, parked.value_or(given.high)),
+                 to = reach ? reach->high.height : given.high;
+    return !(to > from) || (H >= from - 1e-9 && H <= to + 1e-9);
+  };
+  double least = std::numeric_limits<double>::infinity();
+  for (std::size_t i = 0; i < out.heights.size(); ++i)
+    for (std::size_t k = 0; k < columns; ++k) {
+      if (stop && *stop) return std::nullopt;
+      MapCell cell{0, std::numeric_limits<double>::infinity(), not_listed, true};
+      const auto take = [&](std::size_t which, double gap) {
+        const double spare = gap - out.what[which].near.room;
+        if (spare < cell.spare) cell = {gap, spare, which, true};
+      };
+      const bool locked = columns > 1 && std::abs(out.steers[k]) > space.lock() / 2;
+      for (const std::size_t which : alike)
+        if (const auto gap = out.what[which].at(out.heights[i], locked && out.what[which].mover == Mover::tyre))
+          take(which, std::max(0.0, *gap));
+      const auto& stand = stands[i * columns + k];
+      if (!stand)
+        cell.reached = false;
+      else
+        for (const Steered& s : steered) {
+          std::optional<space::Gap> gap;
+          if (s.obstacle)
+            gap = gap_to(Mover::tyre, *s.obstacle, *stand, clear, nullptr);
+          else if (s.own == OwnPart::tyre) {
+            if (const auto bag = body ? bag_at(*body, *stand) : std::nullopt)
+              gap = space::gap_between(*clear.wheel, stand->wheel, *bag);
+          } else if (const auto& rod = s.own == OwnPart::damper ? stand->damper : clear.lip)
+            gap = space::gap_between(*clear.wheel, stand->wheel, space::Solid(*rod));
+          if (gap) take(s.which, gap->apart);
+        }
+      if (cell.which != not_listed && cell.spare < least && used(out.heights[i])) {
+        least = cell.spare;
+        out.worst = out.cells.size();
+      }
+      out.cells.push_back(cell);
+    }
+  return out;
+}
+
+} // namespace mavrel::assess

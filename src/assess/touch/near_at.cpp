@@ -1,0 +1,102 @@
+#include "assess/touch/near_at.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace {
+
+std::optional<BagBody> body_of(const AnsweredEnd& end) {
+  const FittedEnd& fitted = end->fitted;
+  if (!fitted.bag || !fitted.model.map) return std::nullopt;
+  return bag_body(fitted.on());
+}
+
+/// The solid where its part has carried it; a box may be carried only by what does not turn it about level axes.
+std::optional<space::Solid> standing(const Placement& near, const Stand& stand) {
+  if (near.on == motion::Part::body) return near.solid;
+  const space::Placed& by = stand.parts[static_cast<std::size_t>(near.on)];
+  if (const auto* rod = std::get_if<space::Rod>(&near.solid)) return space::moved(*rod, by);
+  if (const auto* plane = std::get_if<space::Plane>(&near.solid))
+    return space::Plane{by.place(plane->at), by.turned(plane->normal)};
+  auto box = std::get<space::Box>(near.solid);
+  box.centre = by.place(box.centre);
+  return box;
+}
+
+} // namespace
+
+std::optional<PosedParts> parts_at(const AnsweredEnd& end, double H, double angle) {
+  const auto& space = end.given().clearance->space;
+  if (!space) return std::nullopt;
+  auto stand = space->steered(H, angle);
+  if (!stand) return std::nullopt;
+  PosedParts out{std::move(*stand), {}};
+  if (const auto body = body_of(end)) out.bag = bag_at(*body, out.stand);
+  return out;
+}
+
+std::vector<NearAt> near_at(const AnsweredEnd& end, double H, double angle) {
+  std::vector<NearAt> out;
+  const Clearances& clear = *end.given().clearance;
+  const build::EndSurvey& survey = end.given().survey().given().survey;
+  const auto posed = parts_at(end, H, angle);
+  const auto body = body_of(end);
+  const double lock = clear.space ? clear.space->lock() : 0;
+  for (const GapCurve& curve : end->assessment.gaps) {
+    if (curve.joined) continue;
+    NearAt here{curve.mover, curve.near, curve.source, {}, false, {}};
+    if (curve.source != GapSource::solid) {
+      const bool locked = lock > 0 && std::abs(angle) > lock / 2;
+      auto gap = curve.at(H, locked);
+      if (!gap && !locked && !curve.straight) continue; // taped at lock only
+      if (!gap) continue;
+      here.gap.apart = std::max(0.0, *gap);
+      here.gap.overlap = *gap <= 0;
+      out.push_back(std::move(here));
+      continue;
+    }
+    if (!posed) continue;
+    std::optional<space::Gap> gap;
+    if (curve.near.obstacle != not_listed) {
+      const auto placed = placement_of(survey.obstacles[curve.near.obstacle]);
+      if (!placed) continue;
+      gap = gap_to(curve.mover, *placed, posed->stand, clear, body ? &*body : nullptr);
+      here.solid = standing(*placed, posed->stand);
+    } else if (curve.mover == Mover::bag) {
+      if (posed->bag && clear.wheel) {
+        gap = space::gap_between(*clear.wheel, posed->stand.wheel, *posed->bag);
+        std::swap(gap->on_first, gap->on_second);
+      }
+    } else if (clear.wheel) {
+      const bool damper = curve.near.own == OwnPart::damper;
+      const auto& rod = damper ? posed->stand.damper : clear.lip;
+      if (rod) {
+        gap = space::gap_between(*clear.wheel, posed->stand.wheel, space::Solid(*rod));
+        here.solid = *rod;
+      }
+    }
+    if (!gap) continue;
+    here.gap = *gap;
+    here.placed = true;
+    out.push_back(std::move(here));
+  }
+  std::stable_sort(out.begin(), out.end(), [](const NearAt& a, const NearAt& b) { return a.spare() < b.spare(); });
+  return out;
+}
+
+std::optional<double> poke_at(const AnsweredEnd& end, double H) {
+  const Clearances& clear = *end.given().clearance;
+  if (!clear.space || !clear.wheel || !clear.lip) return std::nullopt;
+  const space::WheelSolid& w = *clear.wheel;
+  const space::WheelPlace wheel = clear.space->at(H).wheel;
+  // Straight up along the wheel, at the outer face where the shoulder begins.
+  const space::Point up = space::cross(wheel.outward, {-1, 0, 0});
+  const double outer = w.widest / 2 + w.grow - w.offset;
+  const space::Point shoulder =
+      wheel.centre + outer * wheel.outward + ((w.radius - w.shoulder) / space::length(up)) * up;
+  return shoulder.y - clear.lip->from.y;
+}
+
+} // namespace mavrel::assess

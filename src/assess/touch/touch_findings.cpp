@@ -1,0 +1,220 @@
+#include "assess/touch/touch_findings.h"
+
+#include "build/names.h"
+#include "motion/wheel.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::key_of;
+using build::name_of;
+
+namespace {
+
+constexpr FindingRow rows[] = {
+    {"too_near_at_preset", &stages::clearance},    {"touches_as_measured", &stages::clearance},
+    {"obstacle_without_size", &stages::clearance}, {"place_of_wheel_unknown", &stages::clearance},
+    {"taped_far_away", &stages::clearance},        {"design_wheel_unreadable", &stages::clearance},
+    {"obstacle_under_floor", &stages::clearance},
+};
+consteval const FindingRow& row(std::string_view code) {
+  return row_in(rows, code);
+}
+
+constexpr double far_from_tape = 0.040; // m of height over which a taped gap is a guess
+
+class TouchFindings {
+public:
+  TouchFindings(const TouchFindingsGiven& given, Findings& out)
+      : given_(given), end_given_(given.end.given()), clear_(*end_given_.clearance),
+        survey_(end_given_.survey().given().survey), here_(given.end->assessment), end_(given.end->fitted.model.end),
+        out_(out) {}
+
+  void find() {
+    wheel();
+    obstacles();
+    presets();
+  }
+
+private:
+  [[nodiscard]] std::string obstacle_path(std::size_t i, const char* field) const {
+    return fmt::format("{}.obstacles.{}.{}", key_of(end_), i, field);
+  }
+  [[nodiscard]] std::string fit_path(const char* field) const {
+    return fmt::format("variants.{}.{}.{}", given_.variant, key_of(end_), field);
+  }
+  [[nodiscard]] std::string path_of(const Near& near) const {
+    if (near.obstacle != not_listed) return obstacle_path(near.obstacle, "name");
+    return fit_path("wheel");
+  }
+  Finding& add(const FindingRow& what, Severity severity, std::string place, Message title, Message reason,
+               Message way_out) {
+    return add_finding(out_, what, severity, end_, std::move(place), std::move(title), std::move(reason),
+                       std::move(way_out));
+  }
+
+  void wheel() {
+    const std::string& code = end_given_.fit.wheel;
+    if (code.empty() || clear_.wheel) return;
+    const auto why = motion::parse_wheel(code);
+    if (!why)
+      add(row("design_wheel_unreadable"), Severity::caution, fit_path("wheel"),
+          {words("{0}: the design's wheel can't be read"), {name_of(end_)}}, why.error(),
+          {words("Until it can, no clearance of its tyre is known."), {}});
+  }
+
+  void obstacles() {
+    bool solid = survey_.arch.lip_outward.has_value();
+    for (std::size_t i = 0; i < survey_.obstacles.size(); ++i) {
+      const build::Obstacle& o = survey_.obstacles[i];
+      if (o.shape == build::ObstacleShape::gap) {
+        taped(o, i);
+        continue;
+      }
+      solid = true;
+      size(o, i);
+    }
+    if (solid && !clear_.space && here_.surveyed_height)
+      add(row("place_of_wheel_unknown"), Severity::caution, fmt::format("{}.track_m", key_of(end_)),
+          {words("{0}: nobody knows where the wheel stands"), {name_of(end_)}},
+          {words("Solids have their places from the middle of the car; without track and tyre, or joints, the wheel "
+                 "has none."),
+           {}},
+          {words("Measure the track, and enter the tyre."), {}});
+    for (const GapCurve& gap : here_.gaps)
+      if (gap.joined && gap.mover == Mover::bag && gap.near.obstacle != not_listed) as_measured(gap);
+    if (!clear_.space) return;
+    for (const GapCurve& gap : here_.gaps)
+      if (gap.mover == Mover::tyre && gap.source == GapSource::solid && end_given_.fit.wheel.empty() &&
+          gap.near.obstacle != not_listed) {
+        const auto now = gap.at(clear_.space->surveyed_height(), false);
+        if (now && *now <= 0) as_measured(gap);
+      }
+  }
+
+  void as_measured(const GapCurve& gap) {
+    add(row("touches_as_measured"), Severity::caution, path_of(gap.near),
+        {words("{0}: {1} and {2} touch as measured"), {name_of(end_), name_of(gap.mover), gap.near.told()}},
+        {words("With the car as it stood they overlap, and the car did stand."), {}},
+        {words("Measure its place again."), {}});
+  }
+
+  void size(const build::Obstacle& o, std::size_t i) {
+    const auto none = [&](const char* field, const char* why) {
+      add(row("obstacle_without_size"), Severity::caution, obstacle_path(i, field),
+          {words("{0}: “{1}” has no size"), {name_of(end_), o.name}}, {why, {}},
+          {words("Measure it, or say that it is an edge."), {}});
+    };
+    const double apart = std::hypot(o.to_x - o.x, o.to_y - o.y, o.to_z - o.z);
+    if (o.shape == build::ObstacleShape::plane && apart <= 1e-6)
+      none("to_x_m", words("The place in free space lies on the face itself: nobody knows which side is free."));
+    else if (o.shape == build::ObstacleShape::rod && apart <= 1e-6 && o.radius <= 0)
+      none("to_x_m", words("Both its ends are one place, and it is not thick."));
+    else if (o.shape == build::ObstacleShape::edge && apart <= 1e-6)
+      none("to_x_m", words("Both its ends are one place."));
+    else if (o.shape == build::ObstacleShape::box && o.size_x <= 0 && o.size_y <= 0 && o.size_z <= 0)
+      none("size_x_m", words("None of its sides is longer than nothing."));
+    if (o.z < 0 && o.shape != build::ObstacleShape::plane)
+      add(row("obstacle_under_floor"), Severity::caution, obstacle_path(i, "z_m"),
+          {words("{0}: “{1}” lies under the floor"), {name_of(end_), o.name}},
+          {words("Heights are above the ground the car stood on; it stands at {0}."), {metres(o.z)}},
+          {words("Measure it again, up from the floor."), {}});
+  }
+
+  /// A gap read at one height says little of another.
+  void taped(const build::Obstacle& o, std::size_t i) {
+    for (const GapCurve& gap : here_.gaps) {
+      if (gap.near.obstacle != i || gap.source != GapSource::taped || !gap.taped_at) continue;
+      const PresetAtEnd* farthest = nullptr;
+      for (const auto& preset : here_.presets)
+        if (preset &&
+            (!farthest || std::abs(preset->height - *gap.taped_at) > std::abs(farthest->height - *gap.taped_at)))
+          farthest = &*preset;
+      if (!farthest || std::abs(farthest->height - *gap.taped_at) <= far_from_tape) return;
+      const auto there = gap.at(farthest->height, true);
+      if (!there || *there > gap.near.room + far_from_tape) return; // so much that it does not matter
+      auto& f = add(row("taped_far_away"), Severity::note, obstacle_path(i, "gap_height_m"),
+                    {words("{0}: “{1}” was taped {2} from where it matters"),
+                     {name_of(end_), o.name, metres(std::abs(farthest->height - *gap.taped_at))}},
+                    {words("It was taped at {0}; at {1} it is taken to open just as the wheel goes."),
+                     {metres(*gap.taped_at), metres(farthest->height)}},
+                    {words("Tape it there, or on a cycle sheet."), {}});
+      f.number = metres(*gap.taped_at);
+      return;
+    }
+  }
+
+  /// What a preset outside the road window does not say: what is near while it stands there.
+  void presets() {
+    for (std::size_t p = 0; p < here_.presets.size(); ++p) {
+      const auto& preset = here_.presets[p];
+      if (!preset || p >= end_given_.brief.presets.size()) continue;
+      const build::PresetUse use = end_given_.brief.presets[p].use;
+      if (use == build::PresetUse::road) continue; // its window says it
+      const GapCurve* least = nullptr;
+      double spare = 0, gap_there = 0;
+      bool locked = false;
+      for (const GapCurve& gap : here_.gaps) {
+        if (gap.joined) continue;
+        for (const bool lock : {false, true}) {
+          const auto at = gap.at(preset->height, lock);
+          if (!at || (!lock && *at <= 0)) continue; // meets straight ahead: no height to stand at, its window says so
+          if (*at - gap.near.room < std::min(spare, -1e-4)) {
+            spare = *at - gap.near.room;
+            gap_there = std::max(0.0, *at);
+            least = &gap;
+            locked = lock && gap.at(preset->height, false).value_or(1) > gap_there + 1e-4;
+          }
+        }
+      }
+      if (!least || !preset->in_reach) continue;
+      const Message reason =
+          gap_there <= 0
+              ? Message{words("At {0}, {1}, they touch."),
+                        {metres(preset->height),
+                         locked ? words("with the wheels at full lock") : words("straight ahead")}}
+              : Message{
+                    words("At {0}, {1}, {2} is left of the {3} wanted."),
+                    {metres(preset->height), locked ? words("with the wheels at full lock") : words("straight ahead"),
+                     told_from(metres(gap_there), least->near.room), told_from(metres(least->near.room), gap_there)}};
+      auto& f = add(row("too_near_at_preset"), Severity::caution, path_of(least->near),
+                    {words("{0} {1}: {2} against {3}"),
+                     {name_of(end_), given_.presets[p], name_of(least->mover), least->near.told()}},
+                    reason,
+                    locked ? Message{words("Do not steer while it stands there, trim it, or park higher."), {}}
+                           : Message{words("Trim it, or park higher."), {}});
+      f.number = metres(gap_there);
+      f.limit = metres(least->near.room);
+    }
+  }
+
+  const TouchFindingsGiven& given_;
+  const EndGiven& end_given_;
+  const Clearances& clear_;
+  const build::EndSurvey& survey_;
+  const EndAssessment& here_;
+  End end_;
+  Findings& out_;
+};
+
+} // namespace
+
+const std::span<const FindingRow> touch_finding_rows = rows;
+
+TouchFindingsGiven touch_findings_given(const build::Build& build, Answered<EndQuestion> end) {
+  TouchFindingsGiven out{std::move(end), build.active_variant, {}};
+  for (const build::Preset& preset : build.variant().brief.presets)
+    out.presets.push_back(preset.name);
+  return out;
+}
+
+Findings find_touching(const TouchFindingsGiven& given) {
+  Findings out;
+  TouchFindings(given, out).find();
+  return out;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,257 @@
+// The Clearance stage as its user works in it: a solid placed and dragged, the pose dragged, the steering locked, a
+// tyre swapped, the car driven over a ramp, and all of it undone.
+#include "app/stages/clearance/clearance.h"
+
+#include "app/kit/path_table.h"
+#include "app/stages/clearance/drive_view.h"
+#include "app/stages/clearance/edits.h"
+#include "app/stages/clearance/fits_page.h"
+#include "app/stages/clearance/gap_sheet.h"
+#include "app/stages/clearance/ground_plot.h"
+#include "app/stages/clearance/obstacles_panel.h"
+#include "app/stages/clearance/section_view.h"
+#include "app/window_fixture.h"
+#include "assess/touch/recheck.h"
+
+#include <QAbstractButton>
+#include <QComboBox>
+#include <QPushButton>
+#include <QSlider>
+#include <QTabBar>
+#include <QTableWidget>
+
+namespace mavrel::app {
+namespace {
+
+class ClearanceTest : public WindowTest {
+protected:
+  ClearanceStage* stage() { return static_cast<ClearanceStage*>(window_->stage("clearance")); }
+  void go(End end, int page = 0) {
+    window_->go_to_stage("clearance");
+    desk().set_end(end);
+    stage()->show_page(page);
+    QCoreApplication::processEvents();
+  }
+  template <class T>
+  T* named(const char* name) {
+    return window_->findChild<T*>(name);
+  }
+  SectionView* view() { return named<SectionView>("section_view"); }
+  GapSheet* sheet() { return named<GapSheet>("gap_sheet"); }
+  void click(const char* name) {
+    auto* button = named<QPushButton>(name);
+    ASSERT_NE(button, nullptr) << name;
+    QTest::mouseClick(button, Qt::LeftButton);
+    QCoreApplication::processEvents();
+  }
+  void wait_for(const std::function<bool()>& done) {
+    for (int i = 0; i < 2000 && !done(); ++i)
+      QTest::qWait(5);
+    ASSERT_TRUE(done());
+  }
+  void undo_all() {
+    while (desk().document().history().can_undo())
+      key(Qt::Key_Z, Qt::ControlModifier);
+  }
+};
+
+TEST_F(ClearanceTest, ASolidIsAddedPlacedByTypingAndByDraggingAndMovesTheWindow) {
+  go(End::front);
+  const build::Build before = build();
+  const auto made = add_obstacle(desk(), End::front, build::ObstacleShape::box);
+  ASSERT_TRUE(made);
+  auto* panel = window_->findChild<ObstaclesPanel*>();
+  panel->hold(made);
+  QCoreApplication::processEvents();
+  const QString base = QString("front.obstacles.%1.").arg(*made);
+  type(base + "name", "spare wheel well");
+  type(base + "y_m", "700 mm");
+  type(base + "z_m", "0.75 m");
+  EXPECT_EQ(build().ends[0].obstacles[*made].name, "spare wheel well");
+  EXPECT_NEAR(build().ends[0].obstacles[*made].z, 0.75, 1e-12);
+  const auto& reach = desk().assessment().end(End::front).windows.reach;
+  ASSERT_TRUE(reach && reach->low.governing);
+  EXPECT_EQ(reach->low.governing->near, "spare wheel well") << "it stands over the tyre";
+  // From the front it is dragged up out of the way.
+  view()->look_from(SectionView::From::front);
+  const auto grip = view()->place_of(*made);
+  ASSERT_TRUE(grip);
+  const double z = build().ends[0].obstacles[*made].z;
+  QTest::mousePress(view(), Qt::LeftButton, {}, grip->toPoint());
+  QTest::mouseMove(view(), grip->toPoint() + QPoint(0, -20));
+  QTest::mouseMove(view(), grip->toPoint() + QPoint(0, -30));
+  QTest::mouseRelease(view(), Qt::LeftButton, {}, grip->toPoint() + QPoint(0, -30));
+  EXPECT_GT(build().ends[0].obstacles[*made].z, z + 0.01);
+  EXPECT_EQ(view()->chosen(), made);
+  // And with the arrows, a millimetre a stroke.
+  const double up = build().ends[0].obstacles[*made].z;
+  view()->setFocus();
+  QTest::keyClick(view(), Qt::Key_Up);
+  EXPECT_NEAR(build().ends[0].obstacles[*made].z, up + 0.001, 1e-9);
+  // One drag is one undo; all of it goes back.
+  undo_all();
+  EXPECT_EQ(build(), before);
+}
+
+TEST_F(ClearanceTest, TheMapIsWorkedOutAndLeadsToItsWorstPlace) {
+  go(End::front);
+  wait_for([&] { return sheet()->map().has_value(); });
+  EXPECT_TRUE(sheet()->names().contains("liner behind")) << sheet()->names().join(", ").toStdString();
+  click("go_to_worst");
+  const auto& map = *sheet()->map();
+  EXPECT_NEAR(*desk().pose(End::front), map.heights[map.worst / map.steers.size()], 1e-6);
+  EXPECT_FALSE(view()->told().isEmpty());
+  EXPECT_TRUE(sheet()->summary().startsWith("Worst:")) << sheet()->summary().toStdString();
+  // A click in the map poses and steers.
+  const QRectF area = sheet()->map_rect();
+  auto* steering = named<QSlider>("steer");
+  QTest::mouseClick(sheet(), Qt::LeftButton, {}, QPoint(int(area.left()) + 3, int(area.center().y())));
+  EXPECT_LT(steering->value(), -15) << "full lock to the right";
+  QTest::mouseClick(sheet(), Qt::LeftButton, {}, area.center().toPoint());
+  EXPECT_EQ(steering->value(), 0);
+}
+
+TEST_F(ClearanceTest, SteeringToFullLockFindsTheLinerWhenParked) {
+  go(End::front);
+  desk().set_pose(End::front, 0.307);
+  auto* steering = named<QSlider>("steer");
+  steering->setFocus();
+  steering->setValue(0);
+  EXPECT_FALSE(view()->told().contains("liner behind")) << view()->told().toStdString();
+  steering->setValue(steering->minimum());
+  EXPECT_TRUE(view()->told().contains("liner behind")) << view()->told().toStdString();
+  EXPECT_TRUE(view()->told().contains("touch"));
+}
+
+TEST_F(ClearanceTest, AnotherTyreMakesTheTickedClearancesStale) {
+  go(End::front);
+  named<QTabBar>("near_tabs")->setCurrentIndex(1);
+  QCoreApplication::processEvents();
+  auto* list = named<QTableWidget>("recheck_list");
+  ASSERT_GT(list->rowCount(), 3);
+  list->item(0, 0)->setCheckState(Qt::Checked);
+  QCoreApplication::processEvents();
+  ASSERT_EQ(build().variant().fit[0].checks.size(), 1U);
+  const auto stale = [&] {
+    int out = 0;
+    for (int r = 0; r < list->rowCount(); ++r)
+      out += list->item(r, 0)->text().contains("again");
+    return out;
+  };
+  EXPECT_EQ(stale(), 0);
+  type("@.front.wheel", "225/40R18 8.5 ET35");
+  QCoreApplication::processEvents();
+  EXPECT_EQ(stale(), 1);
+  EXPECT_EQ(build().ends[0].wheel, "215/45R17 7.5 ET42") << "the surveyed one stays";
+  type("@.front.wheel", "");
+  QCoreApplication::processEvents();
+  EXPECT_EQ(stale(), 0) << "the old wheel is what was looked at";
+}
+
+TEST_F(ClearanceTest, AFittingIsChosenOnTheChartAndTakenOver) {
+  go(End::front, 1);
+  auto* chart = named<FitsChart>("fits_chart");
+  wait_for([&] { return chart->cell(0, 0).isValid(); });
+  const QRectF cell = chart->cell(40, 10);
+  QTest::mouseClick(chart, Qt::LeftButton, {}, cell.center().toPoint());
+  ASSERT_TRUE(chart->chosen());
+  EXPECT_EQ(chart->chosen()->first, 40U);
+  chart->setFocus();
+  QTest::keyClick(chart, Qt::Key_Up);
+  EXPECT_EQ(chart->chosen()->first, 41U);
+  click("take_fitting");
+  const std::string wheel = build().variant().fit[0].wheel;
+  EXPECT_TRUE(wheel.starts_with("215/45R17 ")) << wheel;
+  EXPECT_TRUE(motion::parse_wheel(wheel));
+  undo_all();
+  EXPECT_TRUE(build().variant().fit[0].wheel.empty());
+}
+
+TEST_F(ClearanceTest, TheCarIsDrivenOverTheHarbourRamp) {
+  go(End::front, 2);
+  desk().set_pose(End::front, 0.424);
+  desk().set_pose(End::rear, 0.412);
+  auto* drive = named<DriveView>("drive_view");
+  drive->drive_over(0);
+  EXPECT_TRUE(drive->told().contains("lip touches")) << drive->told().toStdString();
+  const double worst = drive->at();
+  // Dragged to the right it backs away from it.
+  QTest::mousePress(drive, Qt::LeftButton, {}, QPoint(200, 80));
+  QTest::mouseMove(drive, QPoint(300, 80));
+  QTest::mouseMove(drive, QPoint(420, 80));
+  QTest::mouseRelease(drive, Qt::LeftButton, {}, QPoint(420, 80));
+  EXPECT_LT(drive->at(), worst - 0.3);
+  EXPECT_FALSE(drive->told().contains("touches")) << drive->told().toStdString();
+  click("drive_to_worst");
+  EXPECT_NEAR(drive->at(), worst, 1e-9);
+  drive->setFocus();
+  QTest::keyClick(drive, Qt::Key_Left);
+  EXPECT_NEAR(drive->at(), worst + 0.05, 1e-9);
+  // Higher, nothing touches.
+  desk().set_pose(End::front, 0.47);
+  drive->drive_to_worst();
+  EXPECT_FALSE(drive->told().contains("touches")) << drive->told().toStdString();
+  auto* plot = named<GroundPlot>("ground_plot");
+  wait_for([&] { return plot->answer().has_value(); });
+  EXPECT_TRUE(plot->answer()->planes.at(0).has_value());
+  EXPECT_TRUE(named<QLabel>("least_heights")->text().contains("harbour ramp"));
+}
+
+TEST_F(ClearanceTest, LowPointsAndPlacesOfAProfileAreTyped) {
+  go(End::front, 2);
+  const build::Build before = build();
+  auto* table = named<PathTable>("underside_table");
+  ASSERT_EQ(table->rowCount(), 6);
+  table->setCurrentCell(0, 2);
+  QTest::keyClick(table, Qt::Key_Return);
+  auto* line = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+  ASSERT_NE(line, nullptr);
+  line->selectAll();
+  QTest::keyClicks(line, "16 cm");
+  QTest::keyClick(line, Qt::Key_Return);
+  QCoreApplication::processEvents();
+  EXPECT_NEAR(build().body.underside[0].z, 0.16, 1e-12);
+  click("add_low_point");
+  EXPECT_EQ(build().body.underside.size(), 7U);
+  undo_all();
+  EXPECT_EQ(build(), before);
+}
+
+TEST_F(ClearanceTest, AProfileComesFromAFileAndADamagedOneIsSaid) {
+  go(End::front, 2);
+  const auto good = folder_ / "yard.csv", bad = folder_ / "bad.csv";
+  test::write(good, "x_m,z_m\n0,0\n0.5,0.08\n1.2,0.02\n");
+  test::write(bad, "x_m,z_m\n0,0\nhigh,0.08\n");
+  const std::size_t had = build().variant().brief.grounds.size();
+  EXPECT_EQ(stage()->take_files({QString::fromStdString(good.string())}).size(), 1);
+  ASSERT_EQ(build().variant().brief.grounds.size(), had + 1);
+  EXPECT_EQ(build().variant().brief.grounds.back().name, "yard");
+  EXPECT_EQ(build().variant().brief.grounds.back().points.size(), 3U);
+  stage()->take_files({QString::fromStdString(bad.string())});
+  EXPECT_EQ(build().variant().brief.grounds.size(), had + 1);
+  EXPECT_TRUE(told().contains("line 3")) << told().toStdString();
+}
+
+TEST_F(ClearanceTest, FindingsLeadToTheirPlaces) {
+  for (const assess::Finding& f : desk().assessment().findings) {
+    if (f.stage != &assess::stages::clearance) continue;
+    emit desk().went_to("clearance", QString::fromStdString(f.place));
+    QCoreApplication::processEvents();
+    EXPECT_TRUE(stage()->isVisible()) << f.code;
+    EXPECT_TRUE(stage()->go_to(QString::fromStdString(f.place))) << f.place;
+  }
+}
+
+TEST_F(ClearanceTest, NothingOfItNeedsAnythingToBeMeasured) {
+  desk().document().put(build::empty_build(), {}, true);
+  for (int page = 0; page < 3; ++page)
+    for (const End end : build::both_ends) {
+      go(end, page);
+      stage()->grab();
+    }
+  EXPECT_FALSE(named<DriveView>("drive_view")->told().isEmpty());
+  EXPECT_TRUE(sheet()->names().isEmpty());
+}
+
+} // namespace
+} // namespace mavrel::app
