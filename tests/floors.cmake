@@ -22,6 +22,7 @@ set(rows
   "assess/bags: assess/end assess/clearance assess/survey assess/height assess/finding"
   "assess/search: assess/bags assess/end assess/clearance"
   "assess/touch: assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
+  "assess/why: assess/end assess/clearance assess/survey assess/motion assess/height assess/kept"
   "assess/ground: assess/end assess/kept assess/finding"
   "assess/swing: assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/compare: assess"

@@ -173,6 +173,9 @@ int main(int argc, char** argv) {
     worked_out();
     window.findChild<app::DriveView*>()->drive_over(0);
     shoot("clearance-ground");
+    clearance->show_page(3);
+    worked_out();
+    shoot("clearance-window");
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.

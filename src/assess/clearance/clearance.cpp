@@ -240,7 +240,8 @@ public:
       out_.wheel = motion::wheel_solid(*code, given_.tyre_width, given_.rooms.tyre_growth);
     Figure radius; // of the wheel it stood on when it was measured
     if (const auto code = motion::parse_wheel(survey_.wheel)) radius = motion::wheel_space(*code).diameter / 2;
-    out_.space = EndSpace::of(given_.motion, radius);
+    const auto [low, high] = heights();
+    out_.space = EndSpace::of(given_.motion, radius, low, high);
     sheets();
     if (!out_.space) return std::move(out_);
     lip();
@@ -250,6 +251,25 @@ public:
   }
 
 private:
+  /// Of two that may be known, the lesser, or with `way` −1 the greater.
+  static Figure least_of(const Figure& a, const Figure& b, double way = 1) {
+    if (!a || !b) return a ? a : b;
+    return way * *a < way * *b ? a : b;
+  }
+  /// As far as the dampers let it go, surveyed or the design's, and a little beyond; all of it where nobody knows.
+  [[nodiscard]] std::pair<double, double> heights() const {
+    constexpr double beyond = 0.025, most = 0.25; // m
+    if (!read_.height) return {0, 2};
+    double low = *read_.height - most, high = *read_.height + most;
+    const double drop = given_.motion.given().drop_spindle;
+    if (!read_.damper_length || !read_.damper_ratio || !(*read_.damper_ratio > 0.05)) return {low - drop, high};
+    const auto way = [&](double end) { return (end - *read_.damper_length) / *read_.damper_ratio; };
+    const Figure shortest = least_of(read_.damper_shut, given_.damper_shut),
+                 longest = least_of(read_.damper_open, given_.damper_open, -1);
+    if (shortest) low = std::max(low, *read_.height + 1.15 * std::min(0.0, way(*shortest)) - beyond);
+    if (longest) high = std::min(high, *read_.height + 1.15 * std::max(0.0, way(*longest)) + beyond);
+    return {low - drop, high};
+  }
   [[nodiscard]] Over over() { return {out_.gaps, out_.blocks}; }
   [[nodiscard]] double room(Mover mover, const build::Obstacle& o) const {
     return o.room.value_or(room_for(mover, o.kind, given_.rooms, given_.bag_room));
@@ -407,8 +427,14 @@ ClearanceGiven clearance_given(const build::Build& build, Answered<MotionQuestio
   const build::EndSurvey& survey = motion.given().survey.given().survey;
   const build::EndFit& fit = build.variant().fit[build::at(motion.given().survey.given().end)];
   const bool other = !fit.wheel.empty();
-  ClearanceGiven out{std::move(motion), other ? fit.wheel : survey.wheel, other ? fit.tyre_width : survey.tyre_width,
-                     fit.lip_rolled,    build.variant().brief.rooms,      build.variant().brief.bag_clearance};
+  ClearanceGiven out{std::move(motion),
+                     other ? fit.wheel : survey.wheel,
+                     other ? fit.tyre_width : survey.tyre_width,
+                     fit.lip_rolled,
+                     build.variant().brief.rooms,
+                     build.variant().brief.bag_clearance,
+                     fit.damper_open,
+                     fit.damper_shut};
   out.rooms.extra.clear();
   return out;
 }

@@ -29,8 +29,11 @@ struct ClearanceGiven {
   std::optional<double> tyre_width; // m, measured
   double lip_rolled = 0;            // m
   build::Rooms rooms;
-  double bag_room = 0; // m round the bag
-  [[nodiscard]] auto parts() const { return std::tie(motion, wheel, tyre_width, lip_rolled, rooms, bag_room); }
+  double bag_room = 0;                            // m round the bag
+  std::optional<double> damper_open, damper_shut; // m, another damper of the design's
+  [[nodiscard]] auto parts() const {
+    return std::tie(motion, wheel, tyre_width, lip_rolled, rooms, bag_room, damper_open, damper_shut);
+  }
   friend bool operator==(const ClearanceGiven&, const ClearanceGiven&) = default;
 };
 [[nodiscard]] ClearanceGiven clearance_given(const build::Build& build, Answered<MotionQuestion> motion);

@@ -74,7 +74,21 @@ void EndSpace::steer_where_not_solved() {
   }
 }
 
-std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std::optional<double> tyre_radius) {
+/// Stands from a little below `low` to a little above `high`; those at lock stay among those straight ahead.
+void EndSpace::keep_only(double low, double high) {
+  std::size_t first = 0;
+  while (first + 4 < straight_.size() && straight_[first + 2].H <= low)
+    first += 2;
+  straight_.erase(straight_.begin(), straight_.begin() + static_cast<std::ptrdiff_t>(first));
+  while (straight_.size() > 3 && straight_[straight_.size() - 2].H >= high)
+    straight_.pop_back();
+  for (auto& stands : locked_)
+    std::erase_if(stands,
+                  [&](const Stand& s) { return s.H < straight_.front().H - 1e-9 || s.H > straight_.back().H + 1e-9; });
+}
+
+std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std::optional<double> tyre_radius,
+                                     double low, double high) {
   const EndMotion& m = *motion;
   const SurveyedEnd& read = *motion.given().survey;
   const build::EndSurvey& survey = motion.given().survey.given().survey;
@@ -98,6 +112,7 @@ std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std
       for (const motion::CornerPose& pose : m.locked[way])
         out.locked_[way].push_back(out.stand_of(pose));
     if (!out.corner_ || !out.corner_->steers()) out.lock_ = 0;
+    out.keep_only(low, high);
     for (auto& stands : out.locked_)
       if (stands.size() < 2 || !evenly(stands)) stands.clear();
     out.corner_poses_ = m.corner_poses;
@@ -115,6 +130,7 @@ std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std
     const double H = out.surveyed_ + dh;
     out.straight_.push_back(out.straight_line(H, angle(read.camber_fit, H), angle(read.toe_fit, H)));
   }
+  out.keep_only(low, high);
   out.steer_where_not_solved();
   return out;
 }
@@ -193,13 +209,15 @@ Stand EndSpace::at(double H, Lock lock) const {
 }
 
 std::optional<Stand> EndSpace::steered(double H, double angle) const {
-  if (angle == 0 || lock_ == 0) return at(H);
+  const bool within = H >= lowest() - 1e-9 && H <= highest() + 1e-9;
+  if (within && (angle == 0 || lock_ == 0)) return at(H);
   if (!corner_) {
+    if (!within) return std::nullopt;
     Stand out = at(H);
     out.wheel = turned(out.wheel, angle);
     return out;
   }
-  const auto rack = corner_->rack_for(angle);
+  const auto rack = angle == 0 || lock_ == 0 ? std::optional(0.0) : corner_->rack_for(angle);
   if (!rack) return std::nullopt;
   const double dh = H - surveyed_;
   const auto near = std::min_element(corner_poses_.begin(), corner_poses_.end(), [&](const auto& a, const auto& b) {
@@ -216,7 +234,7 @@ std::vector<std::optional<Stand>> EndSpace::grid(const std::vector<double>& heig
   if (!corner_ || lock_ == 0) {
     for (const double H : heights)
       for (const double angle : angles)
-        out.push_back(H < lowest() - 1e-9 || H > highest() + 1e-9 ? std::nullopt : steered(H, angle));
+        out.push_back(steered(H, angle));
     return out;
   }
   std::vector<double> dh, racks;

@@ -33,8 +33,9 @@ class EndSpace {
 public:
   /// @param motion  with its survey
   /// @returns none while the height was not taken, or nobody knows how far out the wheel stands
+  /// @param low, high  m, H that are worth looking at
   [[nodiscard]] static std::optional<EndSpace> of(const Answered<MotionQuestion>& motion,
-                                                  std::optional<double> tyre_radius);
+                                                  std::optional<double> tyre_radius, double low = 0, double high = 2);
 
   [[nodiscard]] double lowest() const { return straight_.front().H; }
   [[nodiscard]] double highest() const { return straight_.back().H; }
@@ -65,6 +66,7 @@ private:
   [[nodiscard]] Stand stand_of(const motion::AxlePose& pose) const;
   [[nodiscard]] Stand straight_line(double H, double camber, double toe) const;
   void steer_where_not_solved();
+  void keep_only(double low, double high);
 
   std::vector<Stand> straight_;              // rising in H, at least two
   std::array<std::vector<Stand>, 2> locked_; // right, left; empty: nothing steers

@@ -19,7 +19,9 @@ public:
   explicit CarInStage(Desk& desk, QWidget* parent = nullptr);
   void reserve_right(int px) override;
   bool go_to(const QString& path) override;
-  [[nodiscard]] bool owns(const QString& path) const override { return path.contains(".brief."); }
+  [[nodiscard]] bool owns(const QString& path) const override {
+    return path.contains(".brief.") && !path.contains(".brief.grounds") && !path.contains(".brief.rooms");
+  }
   void arrive() override { leave_tape(); }
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;

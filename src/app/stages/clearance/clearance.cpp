@@ -6,6 +6,7 @@
 #include "app/stages/clearance/ground_page.h"
 #include "app/stages/clearance/near_page.h"
 #include "app/stages/clearance/section_view.h"
+#include "app/stages/clearance/windows_page.h"
 #include "build/names.h"
 
 #include <QFile>
@@ -21,7 +22,7 @@ ClearanceStage::ClearanceStage(Desk& desk, QWidget* parent)
     : StagePage(parent), desk_(desk), ends_(new Chips(desk, tr("End"), 80, this)),
       pages_(new Chips(desk, tr("Page"), 130, this)), title_(new QLabel(this)), about_(new QLabel(this)),
       stack_(new QStackedWidget(this)), near_(new NearPage(desk, this)), fits_(new FitsPage(desk, this)),
-      ground_(new GroundPage(desk, this)) {
+      ground_(new GroundPage(desk, this)), windows_(new WindowsPage(desk, this)) {
   const int u = desk_.look().unit();
   about_->setProperty("quiet", true);
   auto* layout = new QVBoxLayout(this);
@@ -31,15 +32,16 @@ ClearanceStage::ClearanceStage(Desk& desk, QWidget* parent)
   head->setSpacing(u);
   head->setContentsMargins(0, 0, u, 0);
   head->addWidget(ends_);
-  head->addWidget(title_);
+  title_->hide(); // the chips say it
   about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-  head->addWidget(about_, 1);
   head->addWidget(pages_);
+  head->addWidget(about_, 1);
   layout->addLayout(head);
   layout->addWidget(stack_, 1);
   stack_->addWidget(near_);
   stack_->addWidget(fits_);
   stack_->addWidget(ground_);
+  stack_->addWidget(windows_);
   connect(ends_, &Chips::chosen, this, [this](int i) { desk_.set_end(static_cast<End>(i)); });
   connect(pages_, &Chips::chosen, this, &ClearanceStage::show_page);
   connect(near_, &NearPage::band_moved, this, &StagePage::band_moved);
@@ -59,9 +61,10 @@ void ClearanceStage::refresh() {
   const Look& look = desk_.look();
   const End end = desk_.end();
   ends_->show_choices({tr("Front"), tr("Rear")}, static_cast<int>(at(end)));
-  pages_->show_choices({tr("Near the wheel"), tr("What would fit"), tr("The ground")}, stack_->currentIndex());
+  pages_->show_choices({tr("Near the wheel"), tr("What would fit"), tr("The ground"), tr("The window")},
+                       stack_->currentIndex());
   title_->setFont(look.font(TextSize::large, true));
-  title_->setText(end == End::front ? tr("Front clearance") : tr("Rear clearance"));
+  title_->setText(end == End::front ? tr("Front") : tr("Rear"));
   about_->setFont(look.font(TextSize::small));
   const auto& given = desk_.answered(end).given().clearance.given();
   about_->setText(given.wheel.empty() ? tr("no tyre and wheel entered") : QString::fromStdString(given.wheel));
@@ -81,19 +84,21 @@ std::optional<std::pair<int, int>> ClearanceStage::band() const {
 }
 
 bool ClearanceStage::reads_across() const {
-  return stack_->currentWidget() != fits_;
+  return stack_->currentWidget() == near_ || stack_->currentWidget() == ground_;
 }
 
 void ClearanceStage::reserve_right(int px) {
   near_->reserve_right(px);
   fits_->reserve_right(px);
   ground_->reserve_right(px);
+  windows_->reserve_right(px);
 }
 
 bool ClearanceStage::takes_arrows() const {
-  return stack_->currentWidget() == near_     ? near_->takes_arrows()
-         : stack_->currentWidget() == ground_ ? ground_->takes_arrows()
-                                              : true;
+  const QWidget* page = stack_->currentWidget();
+  if (page == near_) return near_->takes_arrows();
+  if (page == ground_) return ground_->takes_arrows();
+  return page == fits_;
 }
 
 std::vector<Command> ClearanceStage::commands() {
@@ -107,6 +112,7 @@ std::vector<Command> ClearanceStage::commands() {
   page(tr("Clearance: near the wheel"), 0, {});
   page(tr("Clearance: what would fit"), 1, {});
   page(tr("Clearance: the ground"), 2, {});
+  page(tr("Why not lower"), 3, {});
   const auto near = [&](const QString& name, const QKeySequence& keys, std::function<void()> act) {
     out.push_back({Command::Menu::view, name, keys, [this, act = std::move(act)] {
                      emit called();

@@ -14,6 +14,7 @@ class Desk;
 class FitsPage;
 class GroundPage;
 class NearPage;
+class WindowsPage;
 
 class ClearanceStage : public StagePage {
   Q_OBJECT
@@ -28,7 +29,7 @@ public:
   [[nodiscard]] bool takes_arrows() const override;
   QStringList take_files(const QStringList& files) override;
 
-  /// 0 near the wheel, 1 what would fit, 2 the ground.
+  /// 0 near the wheel, 1 what would fit, 2 the ground, 3 the window.
   void show_page(int page);
 
 private:
@@ -41,6 +42,7 @@ private:
   NearPage* near_;
   FitsPage* fits_;
   GroundPage* ground_;
+  WindowsPage* windows_;
 };
 
 } // namespace mavrel::app

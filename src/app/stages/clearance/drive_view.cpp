@@ -48,6 +48,7 @@ std::optional<DriveView::Scene> DriveView::scene() const {
 void DriveView::drive_over(std::optional<std::size_t> ground) {
   ground_ = ground;
   drive_to_worst();
+  emit turned_to(ground);
 }
 
 void DriveView::drive_to(double x) {

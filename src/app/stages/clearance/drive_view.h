@@ -28,6 +28,7 @@ public:
 
 signals:
   void driven();
+  void turned_to(std::optional<std::size_t> ground); // it drives over another thing
 
 protected:
   void paintEvent(QPaintEvent* event) override;

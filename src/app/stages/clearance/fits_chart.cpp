@@ -69,17 +69,22 @@ void FitsChart::paintEvent(QPaintEvent*) {
   if (!fits_) return;
   const std::size_t rows = fits_->offsets.size(), columns = fits_->widths.size();
   painter.setFont(look.font(TextSize::small));
+  // Cells on whole pixels: nothing shows between them.
+  const auto whole = [](const QRectF& c) {
+    return QRectF(QPointF(std::round(c.left()), std::round(c.top())),
+                  QPointF(std::round(c.right()), std::round(c.bottom())));
+  };
   QPainterPath blocked;
   for (std::size_t o = 0; o < rows; ++o)
     for (std::size_t w = 0; w < columns; ++w) {
       const assess::Fitting& f = fits_->at(o, w);
       const QRectF c = cell(o, w);
       if (!f.clears())
-        blocked.addRect(c);
+        blocked.addRect(whole(c));
       else {
         QColor shade = f.spare < 0.004 ? t.caution : t.good;
         shade.setAlphaF(f.camber > 0 ? 0.14F : 0.26F);
-        painter.fillRect(c.adjusted(0, 0, 0.5, 0.5), shade);
+        painter.fillRect(whole(c), shade);
       }
     }
   painter.save();

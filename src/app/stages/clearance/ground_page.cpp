@@ -52,6 +52,13 @@ public:
     column->addWidget(over_);
     row->addLayout(column, 3);
   }
+  bool go_to(const QString& path) override {
+    if (desk_.resolve(base_ + "over") == path) {
+      over_->setFocus(Qt::OtherFocusReason);
+      return true;
+    }
+    return EndPanel::go_to(path);
+  }
   void hold(std::optional<std::size_t> ground) {
     setVisible(ground.has_value());
     if (!ground) return;
@@ -220,6 +227,7 @@ GroundPage::GroundPage(Desk& desk, QWidget* parent)
   });
   connect(orders_, &Chips::chosen, this, [this](int i) { plot_->set_order(static_cast<assess::Order>(i)); });
   connect(view_, &DriveView::driven, this, [this] { told_->setText(view_->told()); });
+  connect(view_, &DriveView::turned_to, this, &GroundPage::refresh);
   connect(plot_, &HeightPlot::band_moved, this, &GroundPage::band_moved);
   connect(plot_, &GroundPlot::answered, this, &GroundPage::refresh);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
@@ -240,7 +248,7 @@ void GroundPage::refresh() {
   QStringList names{tr("Flat")};
   for (const build::Ground& g : grounds)
     names << QString::fromStdString(g.name);
-  if (view_->ground() && !held_ground()) view_->drive_over(std::nullopt);
+  if (view_->ground() && !held_ground()) return view_->drive_over(std::nullopt); // which comes back here
   const auto held = held_ground();
   grounds_->show_choices(names, held ? static_cast<int>(*held) + 1 : 0);
   orders_->show_choices({tr("Together"), tr("Front first"), tr("Rear first")}, static_cast<int>(plot_->order()));
@@ -255,8 +263,11 @@ void GroundPage::refresh() {
   QStringList lines;
   const auto& ground = desk_.assessment().ground;
   const auto& presets = desk_.build().variant().brief.presets;
-  const auto shown = [&](const std::optional<double>& H) {
-    return H ? desk_.shown(*H, Kind::length, 0) : tr("not by it alone");
+  const auto shown = [&](const std::optional<double>& H, End end) {
+    if (!H) return tr("not by it alone");
+    const auto& reach = desk_.assessment().end(end).windows.reach;
+    const bool past = reach && *H > reach->high.height + 1e-6;
+    return desk_.shown(*H, Kind::length, 0) + (past ? tr(" (past its reach)") : QString());
   };
   if (plot_->answer()) {
     const auto& least = plot_->answer()->least;
@@ -273,7 +284,8 @@ void GroundPage::refresh() {
       }
       lines << tr("<b>%1</b> does not clear the %2. Least heights that do: front alone %3, rear alone %4, both %5.")
                    .arg(QString::fromStdString(presets[c.preset].name).toHtmlEscaped(),
-                        QString::fromStdString(g.name).toHtmlEscaped(), shown(l.front_alone), shown(l.rear_alone),
+                        QString::fromStdString(g.name).toHtmlEscaped(), shown(l.front_alone, End::front),
+                        shown(l.rear_alone, End::rear),
                         l.both ? tr("%1 higher").arg(desk_.shown(*l.both, Kind::length, 0))
                                : tr("not within their reach"));
     }
@@ -317,7 +329,7 @@ void GroundPage::refresh_tables() {
     const QString base = QString("body.underside.%1.").arg(i);
     rows.push_back({QString::number(i + 1), {base + "name", base + "x_m", base + "z_m"}, {}});
   }
-  underside_->show_rows({tr("low point"), tr("behind front axle"), tr("above floor")}, std::move(rows));
+  underside_->show_rows({tr("low point"), tr("behind axle"), tr("above floor")}, std::move(rows));
   rows.clear();
   if (const auto held = held_ground()) {
     const auto& points = desk_.build().variant().brief.grounds[*held].points;

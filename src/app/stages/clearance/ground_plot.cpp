@@ -17,6 +17,10 @@ using assess::GroundPlane;
 using build::at;
 using build::End;
 
+namespace {
+constexpr double past_reach = 0.03; // m looked at above what is known: what would get over it is worth knowing
+} // namespace
+
 GroundPlot::GroundPlot(Desk& desk, QWidget* parent)
     : HeightPlot(desk, parent), planes_(desk.runner(), [this] {
         redraw();
@@ -50,10 +54,8 @@ void GroundPlot::ask() {
   for (const End end : build::both_ends) {
     const auto& e = desk_.assessment().end(end);
     if (!e.has_domain()) return planes_.was_asked() ? planes_.forget() : void();
-    // Down to where it is parked and up to the top of what it reaches.
     now.low[at(end)] = e.domain_low;
-    now.high[at(end)] = e.windows.reach ? e.windows.reach->high.height : e.domain_high;
-    if (!(now.high[at(end)] > now.low[at(end)])) now.high[at(end)] = e.domain_high;
+    now.high[at(end)] = e.domain_high + past_reach;
   }
   if (now.ground.grounds.empty() || !desk_.assessment().ground->known) {
     if (planes_.was_asked()) planes_.forget();

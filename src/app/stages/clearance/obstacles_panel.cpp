@@ -84,7 +84,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   list_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   list_->setTabKeyNavigation(false);
-  layout->addWidget(list_, 3);
+  layout->addWidget(list_, 4);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r, int, int before, int) {
     if (r != before && r >= 0) hold(static_cast<std::size_t>(r));
   });
@@ -157,7 +157,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   add_field("size_y_m", tr("wide"), boxes);
   add_field("size_z_m", tr("high"), boxes);
   add_field("room_m", tr("room wanted"), gaps | solids);
-  layout->addWidget(area, 4);
+  layout->addWidget(area, 5);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &ObstaclesPanel::refresh);
   connect(&desk_, &Desk::looked_at, this, [this] {

@@ -5,6 +5,7 @@
 #include "assess/ground/ground.h"
 #include "assess/touch/fits.h"
 #include "assess/touch/map.h"
+#include "assess/why/why.h"
 
 namespace mavrel::app {
 
@@ -25,6 +26,15 @@ struct MapQuestion {
   static Answer answer(const Given& given, const RunControl& control) {
     const StopFlag stop(control);
     return assess::clearance_map(given, stop.flag());
+  }
+};
+
+struct WhyQuestion {
+  using Given = assess::WhyGiven;
+  using Answer = std::optional<assess::Why>;
+  static Answer answer(const Given& given, const RunControl& control) {
+    const StopFlag stop(control);
+    return assess::why_not_further(given, stop.flag());
   }
 };
 

@@ -10,6 +10,7 @@
 #include "app/stages/clearance/ground_plot.h"
 #include "app/stages/clearance/obstacles_panel.h"
 #include "app/stages/clearance/section_view.h"
+#include "app/stages/clearance/windows_page.h"
 #include "app/window_fixture.h"
 #include "assess/touch/recheck.h"
 
@@ -66,9 +67,9 @@ TEST_F(ClearanceTest, ASolidIsAddedPlacedByTypingAndByDraggingAndMovesTheWindow)
   const QString base = QString("front.obstacles.%1.").arg(*made);
   type(base + "name", "spare wheel well");
   type(base + "y_m", "700 mm");
-  type(base + "z_m", "0.75 m");
+  type(base + "z_m", "0.67 m");
   EXPECT_EQ(build().ends[0].obstacles[*made].name, "spare wheel well");
-  EXPECT_NEAR(build().ends[0].obstacles[*made].z, 0.75, 1e-12);
+  EXPECT_NEAR(build().ends[0].obstacles[*made].z, 0.67, 1e-12);
   const auto& reach = desk().assessment().end(End::front).windows.reach;
   ASSERT_TRUE(reach && reach->low.governing);
   EXPECT_EQ(reach->low.governing->near, "spare wheel well") << "it stands over the tyre";
@@ -143,7 +144,10 @@ TEST_F(ClearanceTest, AnotherTyreMakesTheTickedClearancesStale) {
   QCoreApplication::processEvents();
   EXPECT_EQ(stale(), 1);
   EXPECT_EQ(build().ends[0].wheel, "215/45R17 7.5 ET42") << "the surveyed one stays";
-  type("@.front.wheel", "");
+  Field* wheel = field("@.front.wheel");
+  wheel->edit()->setFocus();
+  wheel->edit()->clear();
+  QTest::keyClick(wheel->edit(), Qt::Key_Return);
   QCoreApplication::processEvents();
   EXPECT_EQ(stale(), 0) << "the old wheel is what was looked at";
 }
@@ -197,6 +201,26 @@ TEST_F(ClearanceTest, TheCarIsDrivenOverTheHarbourRamp) {
   EXPECT_TRUE(named<QLabel>("least_heights")->text().contains("harbour ramp"));
 }
 
+TEST_F(ClearanceTest, ARemedyIsTriedAndDone) {
+  go(End::front, 3);
+  auto* page = window_->findChild<WindowsPage*>();
+  wait_for([&] { return page->answer().has_value(); });
+  auto* list = named<QTableWidget>("remedies");
+  ASSERT_GT(list->rowCount(), 0);
+  const double low = desk().assessment().end(End::front).windows.reach->low.height;
+  const double buys = page->answer()->remedies[0].buys;
+  list->setCurrentCell(0, 0);
+  click("take_remedy");
+  EXPECT_NEAR(desk().assessment().end(End::front).windows.reach->low.height, low - buys, 1e-9);
+  key(Qt::Key_Z, Qt::ControlModifier);
+  EXPECT_NEAR(desk().assessment().end(End::front).windows.reach->low.height, low, 1e-9);
+  // Every limit is listed, and the parked height proposed where nothing touches at any lock.
+  EXPECT_GT(named<QTableWidget>("limits_list")->rowCount(), 6);
+  click("propose_parked");
+  for (const assess::Finding& f : desk().assessment().findings)
+    EXPECT_FALSE(f.code == "too_near_at_preset" && f.end == End::front) << say(f.title);
+}
+
 TEST_F(ClearanceTest, LowPointsAndPlacesOfAProfileAreTyped) {
   go(End::front, 2);
   const build::Build before = build();
@@ -244,7 +268,7 @@ TEST_F(ClearanceTest, FindingsLeadToTheirPlaces) {
 
 TEST_F(ClearanceTest, NothingOfItNeedsAnythingToBeMeasured) {
   desk().document().put(build::empty_build(), {}, true);
-  for (int page = 0; page < 3; ++page)
+  for (int page = 0; page < 4; ++page)
     for (const End end : build::both_ends) {
       go(end, page);
       stage()->grab();

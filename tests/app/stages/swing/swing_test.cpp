@@ -165,7 +165,7 @@ TEST_F(SwingTest, CellsTakeTypedUnitsAndRefuseWhatIsNone) {
   ASSERT_EQ(build().ends[0].cycle[7].gaps.size(), before + 1);
   EXPECT_NEAR(build().ends[0].cycle[7].gaps.back().value, 0.071, 1e-9);
   undo_all();
-  EXPECT_EQ(build(), test::demo_with_sheets());
+  EXPECT_EQ(build(), test::demo_whole());
 }
 
 TEST_F(SwingTest, TheRightSideHasASheetOfItsOwn) {
