@@ -43,6 +43,18 @@ inline void random_end(build::EndSurvey& end, build::EndFit& fit, const air::Bag
     fit.line_bore = between(0.003, 0.02);
     fit.line_length = between(0.05, 2);
   }
+  // Something near it, now and then; what stands where the wheel does is found out like the rest.
+  for (int i = 0; i < *rc::gen::inRange(0, 3); ++i) {
+    build::Obstacle o;
+    o.name = "thing";
+    o.shape = *rc::gen::element(build::ObstacleShape::gap, build::ObstacleShape::plane, build::ObstacleShape::box,
+                                build::ObstacleShape::rod, build::ObstacleShape::edge);
+    o.gap = between(0, 0.08);
+    o.x = between(-0.5, 0.5), o.y = between(0.2, 0.55), o.z = between(0.1, 0.9);
+    o.to_x = between(-0.5, 0.5), o.to_y = between(0.2, 0.55), o.to_z = between(0.1, 0.9);
+    end.obstacles.push_back(o);
+  }
+  if (*rc::gen::arbitrary<bool>()) end.arch.lip_outward = between(0.05, 0.12);
   if (*rc::gen::arbitrary<bool>()) fit.damper_curve = {{0.1, between(100, 600), between(200, 1200), {}}};
 }
 

@@ -7,6 +7,8 @@
 
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
+
 namespace mavrel::report {
 
 namespace {
@@ -77,11 +79,12 @@ Json of(const PoseState& s) {
           {"beyond", of(s.beyond)}};
 }
 
-Json of(const TrackPiece& piece) {
+/// @param solid  between bodies: what overlaps is nothing apart
+Json of(const TrackPiece& piece, bool solid) {
   Json heights = Json::array(), values = Json::array();
   for (std::size_t i = 0; i < piece.values.size(); ++i) {
     heights.push_back(piece.from + piece.step * static_cast<double>(i));
-    values.push_back(piece.values[i]);
+    values.push_back(solid ? std::max(0.0, piece.values[i]) : piece.values[i]);
   }
   return {{"height_m", heights}, {"gap_m", values}};
 }
@@ -93,8 +96,8 @@ Json of(const GapCurve& gap) {
               {"room_m", gap.near.room},
               {"source", sources[static_cast<std::size_t>(gap.source)]}};
   if (gap.taped_at) out["taped_at_m"] = *gap.taped_at;
-  out["straight"] = gap.straight ? of(*gap.straight) : Json(nullptr);
-  out["least_over_steer"] = gap.least ? of(*gap.least) : Json(nullptr);
+  out["straight"] = gap.straight ? of(*gap.straight, gap.source == GapSource::solid) : Json(nullptr);
+  out["least_over_steer"] = gap.least ? of(*gap.least, gap.source == GapSource::solid) : Json(nullptr);
   return out;
 }
 

@@ -70,19 +70,12 @@ public:
     out.head = std::exchange(out_, {});
     // What the shop looks for first comes first; what belongs together stays together.
     const std::pair<const char*, std::vector<void (Sheet::*)()>> sections[] = {
-        {words("What stops it"), {&Sheet::findings}},
-        {words("Presets"), {&Sheet::presets}},
-        {words("Windows"), {&Sheet::windows}},
-        {words("Fitted"), {&Sheet::fitted}},
-        {words("How it moves"), {&Sheet::motion}},
-        {words("Brackets"), {&Sheet::brackets}},
-        {words("Clearance"), {&Sheet::clearance}},
-        {words("Ground"), {&Sheet::ground}},
-        {words("To look at again"), {&Sheet::rechecked}},
-        {words("Load cases"), {&Sheet::loads}},
-        {words("Readings at the corners"), {&Sheet::corners}},
-        {words("Readings at the ends"), {&Sheet::ends}},
-        {words("Cautions"), {&Sheet::cautions}},
+        {words("What stops it"), {&Sheet::findings}},    {words("Presets"), {&Sheet::presets}},
+        {words("Windows"), {&Sheet::windows}},           {words("Fitted"), {&Sheet::fitted}},
+        {words("How it moves"), {&Sheet::motion}},       {words("Brackets"), {&Sheet::brackets}},
+        {words("Clearance"), {&Sheet::clearance}},       {words("Ground"), {&Sheet::ground}},
+        {words("Load cases"), {&Sheet::loads}},          {words("Readings at the corners"), {&Sheet::corners}},
+        {words("Readings at the ends"), {&Sheet::ends}}, {words("Cautions"), {&Sheet::cautions}},
     };
     for (const auto& [title, fill] : sections) {
       for (const auto one : fill)
@@ -90,6 +83,9 @@ public:
       const std::string text = std::exchange(out_, {});
       if (!text.empty()) out.sections.push_back(fmt::format("<h2>{}</h2>", title) + text);
     }
+    rechecked();
+    if (const std::string text = std::exchange(out_, {}); !text.empty())
+      out.pages.push_back(fmt::format("<h2>{}</h2>", words("To look at again")) + text);
     return out;
   }
 

@@ -186,6 +186,11 @@ int print_sheet(QPagedPaintDevice& device, const build::Build& build, const asse
     pages.skip(between);
     pages.add(text);
   }
+  for (const std::string& page : parts.pages) {
+    pages.new_page();
+    Text text(page, pages.width());
+    pages.add(text);
+  }
   return pages.count();
 }
 

@@ -159,6 +159,18 @@ public:
   }
 
 private:
+  /// Overlap has no depth: where a gap closes between two heights, the height that overlaps is given the value that has
+  /// the line between them pass through the edge that was found.
+  static void lead_through(std::optional<TrackPiece>& piece, double edge, double level) {
+    if (!piece) return;
+    const double place = (edge - piece->from) / piece->step;
+    if (!(place > 0) || place >= static_cast<double>(piece->values.size() - 1)) return;
+    const auto i = static_cast<std::size_t>(place);
+    const double t = place - static_cast<double>(i);
+    double &a = piece->values[i], &b = piece->values[i + 1];
+    if (a <= 0 && b > level && t < 0.999) a = b - (b - level) / (1 - t);
+    if (b <= 0 && a > level && t > 0.001) b = a - (a - level) / t;
+  }
   static Figure least_of(Figure a, const Figure& b, const Figure& c) {
     for (const Figure& other : {b, c})
       if (other) a = a ? std::min(*a, *other) : *other;
@@ -168,10 +180,13 @@ private:
     if (gap.straight || gap.least) gaps_.push_back(std::move(gap));
   }
   template <class F>
-  void forbid(const GapCurve& gap, bool touches, const Table& table, double level, const F& at) {
+  void forbid(GapCurve& gap, bool touches, const Table& table, double level, const F& at) {
     if (gap.joined || table.heights.size() < 2) return;
     for (const auto& [a, b] : below(table, level, at)) {
       Block block{gap.mover, gap.near, a, b, touches, {}};
+      if (gap.source == GapSource::solid)
+        for (const double end : {a, b})
+          lead_through(touches ? gap.straight : gap.least, end, touches ? 0 : level);
       // Beyond its free edge the gap opens by so much for a metre of height.
       const double way = b < table.heights.back() - 1e-9 ? 1 : -1, edge = way > 0 ? b : a;
       const Figure near = at(edge + way * 1e-4), far = at(edge + way * 1.1e-3);
@@ -420,7 +435,8 @@ std::optional<double> GapCurve::at(double H, bool locked) const {
   if (!piece || H < piece->from - 1e-9 || H > piece->to() + 1e-9) return std::nullopt;
   const double place = std::max(0.0, (H - piece->from) / piece->step);
   const auto i = std::min(static_cast<std::size_t>(place), piece->values.size() - 2);
-  return std::lerp(piece->values[i], piece->values[i + 1], std::min(1.0, place - static_cast<double>(i)));
+  const double gap = std::lerp(piece->values[i], piece->values[i + 1], std::min(1.0, place - static_cast<double>(i)));
+  return source == GapSource::solid ? std::max(0.0, gap) : gap;
 }
 
 ClearanceGiven clearance_given(const build::Build& build, Answered<MotionQuestion> motion) {
@@ -520,6 +536,18 @@ std::optional<space::Gap> gap_to(Mover mover, const Placement& near, const Stand
   }
   }
   return std::nullopt;
+}
+
+std::optional<double> poke_at(const Clearances& clear, double H) {
+  if (!clear.space || !clear.wheel || !clear.lip) return std::nullopt;
+  if (H < clear.space->lowest() - 1e-9 || H > clear.space->highest() + 1e-9) return std::nullopt;
+  const space::WheelSolid& w = *clear.wheel;
+  const space::WheelPlace wheel = clear.space->at(H).wheel;
+  // Straight up along the wheel, at the outer face where the shoulder begins.
+  const Point up = space::cross(wheel.outward, {-1, 0, 0});
+  const double outer = w.widest / 2 + w.grow - w.offset;
+  const Point shoulder = wheel.centre + outer * wheel.outward + ((w.radius - w.shoulder) / space::length(up)) * up;
+  return shoulder.y - clear.lip->from.y;
 }
 
 Clearances clearances(const ClearanceGiven& given) {

@@ -83,6 +83,10 @@ struct Clearances {
   [[nodiscard]] bool any() const { return !gaps.empty(); }
 };
 
+/// m that the tyre's outer shoulder stands outside the arch's inner edge at H; below 0 it is tucked in.
+/// @returns none while wheel or arch is unknown
+[[nodiscard]] std::optional<double> poke_at(const Clearances& clear, double H);
+
 /// Source: docs/models.md, "Clearance".
 [[nodiscard]] Clearances clearances(const ClearanceGiven& given);
 

@@ -18,6 +18,7 @@ constinit const TrackRow caster{"caster", words("caster"), Kind::angle};
 constinit const TrackRow kingpin{"kingpin", words("kingpin"), Kind::angle};
 constinit const TrackRow wheel_forward{"wheel_forward", words("wheel forward"), Kind::length};
 constinit const TrackRow wheel_outward{"wheel_outward", words("wheel outward"), Kind::length};
+constinit const TrackRow poke{"poke", words("poke past the arch"), Kind::length};
 constinit const TrackRow pinion{"pinion", words("pinion"), Kind::angle};
 constinit const TrackRow axle_roll{"axle_roll", words("axle roll"), Kind::angle};
 constinit const TrackRow hose_slack{"hose_slack", words("hose slack"), Kind::length};
@@ -28,14 +29,15 @@ constinit const TrackRow bar_link_angle{"bar_link_angle", words("bar link off sq
 
 namespace {
 constexpr const TrackRow* rows[] = {
-    &tracks::motion_ratio,  &tracks::motion_ratio_doubt,
-    &tracks::bag_tilt,      &tracks::bag_offset,
-    &tracks::camber,        &tracks::toe,
-    &tracks::caster,        &tracks::kingpin,
-    &tracks::wheel_forward, &tracks::wheel_outward,
-    &tracks::pinion,        &tracks::axle_roll,
-    &tracks::hose_slack,    &tracks::shaft_angle,
-    &tracks::shaft_plunge,  &tracks::bar_link_angle,
+    &tracks::motion_ratio,   &tracks::motion_ratio_doubt,
+    &tracks::bag_tilt,       &tracks::bag_offset,
+    &tracks::camber,         &tracks::toe,
+    &tracks::caster,         &tracks::kingpin,
+    &tracks::wheel_forward,  &tracks::wheel_outward,
+    &tracks::poke,           &tracks::pinion,
+    &tracks::axle_roll,      &tracks::hose_slack,
+    &tracks::shaft_angle,    &tracks::shaft_plunge,
+    &tracks::bar_link_angle,
 };
 
 constexpr double step = 0.001; // m, at most
@@ -128,6 +130,20 @@ void add_motion_tracks(const EndGiven& given, const EndModel& model, double low,
   add_pose(tracks::wheel_outward, [](const EndPose& pose) -> Figure { return pose.wheel_outward; });
   add_pose(tracks::pinion, [](const EndPose& pose) { return pose.pinion; });
   add_pose(tracks::axle_roll, [](const EndPose& pose) { return pose.roll; });
+  if (given.clearance->lip) {
+    // It changes slowly: worked out every 5 mm, linear between.
+    const Heights coarse = Heights::over(heights.low, heights.high, 0.005);
+    std::vector<Figure> at;
+    for (std::size_t i = 0; i < coarse.count; ++i)
+      at.push_back(poke_at(*given.clearance, coarse.H(i)));
+    add(tracks::poke, [&](double H) -> Figure {
+      if (coarse.count < 2) return std::nullopt;
+      const double place = std::max(0.0, (H - coarse.low) / coarse.step);
+      const auto i = std::min(static_cast<std::size_t>(place), coarse.count - 2);
+      if (!at[i] || !at[i + 1]) return std::nullopt;
+      return std::lerp(*at[i], *at[i + 1], std::min(1.0, place - static_cast<double>(i)));
+    });
+  }
   add_running(survey, motion, motion.surveyed_height, heights, out);
 }
 

@@ -11,6 +11,7 @@ extern const TrackRow motion_ratio, motion_ratio_doubt; // its standard error, w
 extern const TrackRow bag_tilt, bag_offset;
 extern const TrackRow camber, toe, caster, kingpin;
 extern const TrackRow wheel_forward, wheel_outward;
+extern const TrackRow poke; // of the tyre past the arch; below 0 it is tucked in
 extern const TrackRow pinion, axle_roll;
 extern const TrackRow hose_slack, shaft_angle, shaft_plunge, bar_link_angle;
 } // namespace tracks

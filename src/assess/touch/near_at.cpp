@@ -87,16 +87,7 @@ std::vector<NearAt> near_at(const AnsweredEnd& end, double H, double angle) {
 }
 
 std::optional<double> poke_at(const AnsweredEnd& end, double H) {
-  const Clearances& clear = *end.given().clearance;
-  if (!clear.space || !clear.wheel || !clear.lip) return std::nullopt;
-  const space::WheelSolid& w = *clear.wheel;
-  const space::WheelPlace wheel = clear.space->at(H).wheel;
-  // Straight up along the wheel, at the outer face where the shoulder begins.
-  const space::Point up = space::cross(wheel.outward, {-1, 0, 0});
-  const double outer = w.widest / 2 + w.grow - w.offset;
-  const space::Point shoulder =
-      wheel.centre + outer * wheel.outward + ((w.radius - w.shoulder) / space::length(up)) * up;
-  return shoulder.y - clear.lip->from.y;
+  return poke_at(*end.given().clearance, H);
 }
 
 } // namespace mavrel::assess

@@ -18,7 +18,7 @@ constexpr FindingRow rows[] = {
     {"too_near_at_preset", &stages::clearance},    {"touches_as_measured", &stages::clearance},
     {"obstacle_without_size", &stages::clearance}, {"place_of_wheel_unknown", &stages::clearance},
     {"taped_far_away", &stages::clearance},        {"design_wheel_unreadable", &stages::clearance},
-    {"obstacle_under_floor", &stages::clearance},
+    {"obstacle_under_floor", &stages::clearance},  {"wheel_larger_than_arch", &stages::clearance},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -86,6 +86,7 @@ private:
           {words("Measure the track, and enter the tyre."), {}});
     for (const GapCurve& gap : here_.gaps)
       if (gap.joined && gap.mover == Mover::bag && gap.near.obstacle != not_listed) as_measured(gap);
+    larger_than_arch();
     if (!clear_.space) return;
     for (const GapCurve& gap : here_.gaps)
       if (gap.mover == Mover::tyre && gap.source == GapSource::solid && end_given_.fit.wheel.empty() &&
@@ -93,6 +94,24 @@ private:
         const auto now = gap.at(clear_.space->surveyed_height(), false);
         if (now && *now <= 0) as_measured(gap);
       }
+  }
+
+  /// A tyre that meets the arch's lip at every height there is.
+  void larger_than_arch() {
+    for (const GapCurve& gap : here_.gaps) {
+      if (gap.near.own != OwnPart::lip || !gap.straight || !here_.has_domain()) continue;
+      const double low = std::max(gap.straight->from, here_.domain_low),
+                   high = std::min(gap.straight->to(), here_.domain_high);
+      bool meets = high > low;
+      for (int i = 0; meets && i <= 20; ++i)
+        meets = gap.at(std::lerp(low, high, i / 20.0), false).value_or(1) <= 0;
+      if (!meets) return;
+      add(row("wheel_larger_than_arch"), Severity::caution, fmt::format("{}.arch.lip_outward_m", key_of(end_)),
+          {words("{0}: the wheel is larger than its arch"), {name_of(end_)}},
+          {words("From {0} to {1} the tyre meets the arch lip."), {metres(low), metres(high)}},
+          {words("Measure the lip's place again, or fit a narrower wheel or one with more offset."), {}});
+      return;
+    }
   }
 
   void as_measured(const GapCurve& gap) {

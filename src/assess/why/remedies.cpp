@@ -42,7 +42,7 @@ private:
 
   template <class Change>
   void attempt(Message what, const Change& change) {
-    Trial trial{std::move(what), given_.build};
+    Trial trial{std::move(what), given_.build, false};
     change(trial.build.end(given_.end), trial.build.variant().fit[at(given_.end)]);
     if (!(trial.build == given_.build)) out_.push_back(std::move(trial));
   }
@@ -219,8 +219,10 @@ private:
           bag.card.max_diameter + 2 * given_.build.variant().brief.bag_clearance > *survey().bag_room)
         continue;
       ++tried;
+      const std::size_t before = out_.size();
       attempt({words("Another bag, {0}"), {bag.card.name}},
               [&](build::EndSurvey&, build::EndFit& f) { f.bag = bag.card.name; });
+      if (out_.size() > before) out_.back().bag = true;
     }
   }
 
@@ -228,7 +230,7 @@ private:
     if (given_.window != WhichWindow::road) return;
     Trial trial{low_ ? Message{words("{0} less bump travel kept"), {told_from(metres(some), 0)}}
                      : Message{words("{0} less rebound reserve"), {told_from(metres(some), 0)}},
-                given_.build};
+                given_.build, false};
     double& kept = low_ ? trial.build.variant().brief.bump_travel : trial.build.variant().brief.rebound_reserve;
     if (kept < some) return;
     kept -= some;

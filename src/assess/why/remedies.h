@@ -9,6 +9,7 @@ namespace mavrel::assess {
 struct Trial {
   Message what;
   build::Build build;
+  bool bag = false; // one of many other bags
 };
 /// Everything that can be tried at this end for an edge that this limit governs, likely ones first.
 /// @param governing  none: nothing known limits it

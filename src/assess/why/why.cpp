@@ -58,13 +58,15 @@ std::optional<Why> why_not_further(const WhyGiven& given, const std::atomic<bool
   const double sign = given.edge == WhichEdge::low ? -1 : 1;
   const build::Brief& brief = given.build.variant().brief;
   const auto presets = preset_names(given.build), cases = case_names(given.build);
+  std::size_t no_bag = 0; // how many other bags do not help
   for (Trial& trial : trials_for(given, before, out.edge->governing)) {
     if (stop && *stop) return std::nullopt;
     const EndAnswer after = answer_end(end_given(trial.build, given.shelf, given.end));
     const auto& now = window_of(after.assessment, given.window);
     const double buys = now ? sign * (edge_of(*now, given.edge).height - out.edge->height) : -1;
     if (buys < worth_saying) {
-      if (buys > -worth_saying) out.no_help.push_back(trial.what);
+      if (buys > -worth_saying && !trial.bag) out.no_help.push_back(trial.what);
+      no_bag += trial.bag;
       continue;
     }
     Remedy r;
@@ -82,6 +84,7 @@ std::optional<Why> why_not_further(const WhyGiven& given, const std::atomic<bool
     r.build = std::move(trial.build);
     out.remedies.push_back(std::move(r));
   }
+  if (no_bag > 0) out.no_help.push_back({words("{0} other bags"), {std::to_string(no_bag)}});
   std::stable_sort(out.remedies.begin(), out.remedies.end(), [](const Remedy& a, const Remedy& b) {
     if (a.troubles.empty() != b.troubles.empty()) return a.troubles.empty();
     return a.buys > b.buys;

@@ -197,6 +197,20 @@ TEST(Clearance, TheEstatesTyreMeetsTheLinerAtLockWhenParked) {
   EXPECT_EQ(say(found->title), "Front Parked: tyre against liner behind");
 }
 
+TEST(Clearance, AGapIsNothingUpToWhereItOpensAndNotBefore) {
+  // Read between the heights it was worked out at, it closes at the very edge of the window.
+  const auto a = assessed(test::pickup_whole());
+  const auto& reach = a.end(End::rear).windows.reach;
+  for (const GapCurve& gap : a.end(End::rear).gaps) {
+    if (gap.mover != Mover::axle || gap.near.name != "rail") continue;
+    EXPECT_NEAR(*gap.at(reach->low.height, false), 0, 1e-4);
+    EXPECT_NEAR(*gap.at(reach->low.height + 0.004, false), 0.004, 1e-3);
+    EXPECT_EQ(*gap.at(reach->low.height - 0.004, false), 0);
+    return;
+  }
+  FAIL() << "no gap to the rail";
+}
+
 TEST(Clearance, SolidsThatAreNoneHarmNothing) {
   Build b = test::pickup_with_joints();
   for (const ObstacleShape shape :
@@ -212,11 +226,11 @@ TEST(Clearance, SolidsThatAreNoneHarmNothing) {
   const auto a = assessed(b);
   for (const End end : build::both_ends)
     for (const GapCurve& gap : a.end(end).gaps)
-      for (const auto& piece : {gap.straight, gap.least})
-        if (piece) {
-          for (const double g : piece->values)
-            EXPECT_TRUE(std::isfinite(g) && g >= 0) << gap.near.name;
-        }
+      for (double H = 0.40; H < 0.62; H += 0.004)
+        for (const bool locked : {false, true})
+          if (const auto g = gap.at(H, locked)) {
+            EXPECT_TRUE(std::isfinite(*g) && *g >= 0) << gap.near.name;
+          }
   EXPECT_TRUE(std::any_of(a.findings.begin(), a.findings.end(),
                           [](const Finding& f) { return f.code == "obstacle_without_size"; }));
 }

@@ -295,6 +295,12 @@ std::vector<Case> cases() {
        [](Build& b) { b.variant().fit[0].wheel = "225/45R17 7.5 ET42"; }},
       {"obstacle_under_floor", near_front(build::ObstacleShape::box, [](build::Obstacle& o) { o.z = -0.05; }),
        near_front(build::ObstacleShape::box, [](build::Obstacle& o) { o.z = 0.05; })},
+      {"wheel_larger_than_arch",
+       [](Build& b) {
+         b.ends[0].arch.lip_outward = 0.0;
+         b.variant().fit[0].wheel = "355/80R24 14 ET0";
+       },
+       [](Build& b) { b.ends[0].arch.lip_outward = 0.08; }},
       {"meets_ground", over_the_ground(as_it_is), over_the_ground([](Build& b) {
          for (auto& g : b.variant().brief.grounds)
            for (auto& p : g.points)

@@ -22,6 +22,7 @@ DriveView::DriveView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
   setAccessibleName(tr("Car over the ground, from the left"));
   setFocusPolicy(Qt::StrongFocus);
   setCursor(Qt::SizeHorCursor);
+  setMouseTracking(true);
   setAttribute(Qt::WA_OpaquePaintEvent);
   setMinimumHeight(desk_.look().px(170));
   for (const auto signal : {&Desk::changed, &Desk::restyled, &Desk::posed})
@@ -29,6 +30,10 @@ DriveView::DriveView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
       update();
       emit driven();
     });
+  connect(&desk_, &Desk::rewound, this, [this] {
+    dragging_ = false;
+    held_.reset();
+  });
 }
 
 std::optional<DriveView::Scene> DriveView::scene() const {
@@ -220,24 +225,67 @@ void DriveView::paintEvent(QPaintEvent*) {
 
 // ---- hands
 
+std::optional<std::size_t> DriveView::low_point_at(const Scene& s, const QPointF& at) const {
+  if (!s.stance) return std::nullopt;
+  const Frame f = frame(s);
+  std::optional<std::size_t> best;
+  double nearest = 9 * desk_.look().scale;
+  const auto& points = desk_.build().body.underside;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const QPointF d = f.at(s.stance->place({points[i].x, points[i].z})) - at;
+    if (const double away = std::hypot(d.x(), d.y()); away < nearest) nearest = away, best = i;
+  }
+  return best;
+}
+
+std::optional<QPointF> DriveView::place_of(std::size_t low_point) const {
+  const auto s = scene();
+  const auto& points = desk_.build().body.underside;
+  if (!s || !s->stance || low_point >= points.size()) return std::nullopt;
+  return frame(*s).at(s->stance->place({points[low_point].x, points[low_point].z}));
+}
+
 void DriveView::mousePressEvent(QMouseEvent* event) {
   if (event->button() != Qt::LeftButton) return;
   setFocus(Qt::MouseFocusReason);
+  const auto s = scene();
+  held_ = s ? low_point_at(*s, event->position()) : std::nullopt;
+  if (held_) ++drags_;
   dragging_ = true;
   began_ = at_;
   grabbed_ = event->position().x();
 }
 
 void DriveView::mouseMoveEvent(QMouseEvent* event) {
-  if (!dragging_) return;
   const auto s = scene();
   if (!s) return;
-  // The car follows the hand: dragged to the left it drives forward.
-  drive_to(began_ - (event->position().x() - grabbed_) / frame(*s).px_per_m);
+  if (!dragging_) {
+    setCursor(low_point_at(*s, event->position()) ? Qt::SizeAllCursor : Qt::SizeHorCursor);
+    return;
+  }
+  const Frame f = frame(*s);
+  if (!held_) // the car follows the hand: dragged to the left it drives forward
+    return drive_to(began_ - (event->position().x() - grabbed_) / f.px_per_m);
+  if (!s->stance) return;
+  // Back from the drawing to the body as it was measured, to the millimetre: a hand on a mouse is no better.
+  const space::Stance& stance = *s->stance;
+  const double x = (f.x0 - event->position().x()) / f.px_per_m - stance.origin.x,
+               z = (f.y0 - event->position().y()) / f.px_per_m - stance.origin.z;
+  const auto whole = [](double v, double least, double most) {
+    return std::clamp(std::round(v * 1e3) * 1e-3, least, most);
+  };
+  build::Build build = desk_.build();
+  if (*held_ >= build.body.underside.size()) return;
+  build::LowPoint& p = build.body.underside[*held_];
+  p.x = whole(x * stance.back.x + z * stance.back.z, -3, 9);
+  p.z = whole(x * stance.up.x + z * stance.up.z, 0, 1.5);
+  desk_.edit(tr("Move a low point"), std::move(build), QString("drag low point %1").arg(drags_));
 }
 
 void DriveView::mouseReleaseEvent(QMouseEvent*) {
+  if (held_) desk_.document().end_gesture();
   dragging_ = false;
+  held_.reset();
 }
 
 void DriveView::keyPressEvent(QKeyEvent* event) {

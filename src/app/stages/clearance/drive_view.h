@@ -23,6 +23,8 @@ public:
   void drive_to(double x);
   /// To where the underside is nearest to the ground.
   void drive_to_worst();
+  /// Where a low point of the build's list is drawn, in this widget.
+  [[nodiscard]] std::optional<QPointF> place_of(std::size_t low_point) const;
   /// What is nearest at this place, in words.
   [[nodiscard]] QString told() const;
 
@@ -56,8 +58,13 @@ private:
   Desk& desk_;
   std::optional<std::size_t> ground_;
   double at_ = 0;
+  /// Which low point of the build's list is under the hand.
+  [[nodiscard]] std::optional<std::size_t> low_point_at(const Scene& scene, const QPointF& at) const;
+
   bool dragging_ = false;
   double began_ = 0, grabbed_ = 0;
+  std::optional<std::size_t> held_; // a low point being dragged
+  int drags_ = 0;
 };
 
 } // namespace mavrel::app

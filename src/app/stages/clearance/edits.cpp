@@ -1,6 +1,6 @@
 #include "app/stages/clearance/edits.h"
 
-#include "build/csv_cells.h"
+#include "app/desk/edits.h"
 #include "build/names.h"
 #include "file/text_file.h"
 
@@ -55,13 +55,13 @@ void move_obstacle(Desk& desk, End end, std::size_t obstacle, const space::Point
   desk.edit(tr("Move an obstacle"), std::move(build), gesture);
 }
 
-void fit_wheel(Desk& desk, End end, const QString& code) {
-  build::Build build = desk.build();
-  build::EndFit& fit = build.variant().fit[at(end)];
-  const bool surveyed = code.toStdString() == build.end(end).wheel;
-  fit.wheel = surveyed ? std::string() : code.toStdString();
-  if (surveyed) fit.tyre_width.reset();
-  desk.edit(tr("Fit another wheel"), std::move(build));
+void try_wheel(Desk& desk, End end, const QString& code) {
+  build::Variant copy = desk.build().variant();
+  build::EndFit& fit = copy.fit[at(end)];
+  fit.wheel = code.toStdString() == desk.build().end(end).wheel ? std::string() : code.toStdString();
+  fit.tyre_width.reset();
+  copy.name = QString("%1, %2").arg(free_letter(desk), code.section(' ', 1)).left(40).toStdString();
+  take_variant(desk, std::move(copy));
 }
 
 void add_ground(Desk& desk, build::Ground ground) {

@@ -12,8 +12,8 @@ std::optional<std::size_t> add_obstacle(Desk& desk, End end, build::ObstacleShap
 void remove_obstacle(Desk& desk, End end, std::size_t obstacle);
 /// Moves an obstacle, its other end with it. @param gesture  one drag is one undo
 void move_obstacle(Desk& desk, End end, std::size_t obstacle, const space::Point& to, const QString& gesture = {});
-/// Another wheel for the design, as a code; the surveyed one's code takes the design's away.
-void fit_wheel(Desk& desk, End end, const QString& code);
+/// A copy of this design with that wheel, as a variant that is gone on with.
+void try_wheel(Desk& desk, End end, const QString& code);
 /// Something on the ground to be got over. @param ground  with its points
 void add_ground(Desk& desk, build::Ground ground);
 /// Profiles from a file, `x_m,z_m` a row. @returns what is wrong with it; none when it was taken

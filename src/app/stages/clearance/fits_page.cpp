@@ -46,7 +46,7 @@ FitsPage::FitsPage(Desk& desk, QWidget* parent)
   about_->setWordWrap(true);
   foot->addWidget(about_, 1);
   take_->setObjectName("take_fitting");
-  take_->setText(tr("Fit it to this design"));
+  take_->setText(tr("Take it as a variant"));
   connect(take_, &QPushButton::clicked, this, &FitsPage::take_over);
   foot->addWidget(take_);
   layout->addLayout(foot);
@@ -161,7 +161,7 @@ void FitsPage::take_over() {
   QString width = QString::number(f.rim_width / inch, 'f', 2);
   while (width.contains('.') && (width.endsWith('0') || width.endsWith('.')))
     width.chop(1);
-  fit_wheel(desk_, desk_.end(), QString("%1 %2 ET%3").arg(tyre, width).arg(std::lround(f.offset * 1e3)));
+  try_wheel(desk_, desk_.end(), QString("%1 %2 ET%3").arg(tyre, width).arg(std::lround(f.offset * 1e3)));
 }
 
 } // namespace mavrel::app

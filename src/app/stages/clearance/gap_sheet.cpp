@@ -34,7 +34,10 @@ double least_spare(const GapCurve& gap, double low, double high) {
 } // namespace
 
 GapSheet::GapSheet(Desk& desk, Steer& steer, QWidget* parent)
-    : HeightPlot(desk, parent), steer_(steer), map_(desk.runner(), [this] { redraw(); }) {
+    : HeightPlot(desk, parent), steer_(steer), map_(desk.runner(), [this] {
+        redraw();
+        emit worked_out();
+      }) {
   setObjectName("gap_sheet");
   setAccessibleName(tr("Gaps over height"));
   for (const auto signal : {&Desk::changed, &Desk::looked_at})

@@ -24,6 +24,9 @@ public:
   /// Poses and steers to the map's worst place.
   void go_to_worst();
 
+signals:
+  void worked_out(); // the map came, or went
+
 protected:
   void paint_ground(QPainter& painter) const override;
   void paint_figures(QPainter& painter, double y) const override;

@@ -313,6 +313,12 @@ void GroundPage::refresh() {
     const auto stance = car ? space::stance_at(*car, {}, 0) : std::nullopt;
     if (stance) {
       const build::Body& body = desk_.build().body;
+      if (!car->points.empty()) {
+        const auto tail = stance->place(car->points.back());
+        lines << tr("For loading, the %1 stands at %2.")
+                     .arg(QString::fromStdString(names_low.back()).toHtmlEscaped(),
+                          desk_.shown(tail.z, Kind::length, 0));
+      }
       if (body.sill_height)
         lines << tr("At the pose the sill stands at %1 and the floor slopes %2.")
                      .arg(desk_.shown(stance->place({car->wheelbase / 2, *body.sill_height}).z, Kind::length, 0),

@@ -97,6 +97,7 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
   });
   connect(sheet_, &HeightPlot::band_moved, this, &NearPage::band_moved);
   connect(sheet_, &HeightPlot::band_moved, this, &NearPage::refresh);
+  connect(sheet_, &GapSheet::worked_out, this, &NearPage::refresh);
   connect(&steer_, &Steer::turned, this, &NearPage::refresh);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, &NearPage::refresh);

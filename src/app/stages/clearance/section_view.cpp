@@ -72,10 +72,17 @@ SectionView::Frame SectionView::frame(const Scene& s) const {
   if (wheel) low = -0.06, high = wheel->radius + 0.09;
   switch (from_) {
   case From::section: {
+    if (!s.axial()) { // across the car, close about the gap
+      f.origin = s.least->gap.on_first;
+      f.right = left, f.up = upward;
+      l = -0.26, r = 0.26, low = -0.20, high = 0.20;
+      break;
+    }
     f.right = s.parts.stand.wheel.outward;
     f.up = upward;
     if (s.least) {
-      const Point d = s.least->gap.on_first - f.origin;
+      const bool first = s.least->mover == assess::Mover::tyre;
+      const Point d = (first ? s.least->gap.on_first : s.least->gap.on_second) - f.origin;
       f.up = unit(d - space::dot(d, f.right) * f.right, upward);
     } else
       f.up = unit(f.up - space::dot(f.up, f.right) * f.right, forward);

@@ -57,6 +57,10 @@ private:
     assess::PosedParts parts;
     std::vector<assess::NearAt> near;
     const assess::NearAt* least = nullptr; // with places; into `near`
+    /// Is the section laid through the wheel's axis? Else it lies across the car, where the gap is.
+    [[nodiscard]] bool axial() const {
+      return !least || least->mover == assess::Mover::tyre || least->near.own == assess::OwnPart::tyre;
+    }
   };
   [[nodiscard]] std::optional<Scene> scene() const;
   [[nodiscard]] Frame frame(const Scene& scene) const;

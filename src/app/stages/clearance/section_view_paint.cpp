@@ -86,7 +86,7 @@ void SectionView::paintEvent(QPaintEvent*) {
     return;
   }
   for (const NearAt& n : s->near)
-    if (n.placed && (from_ != From::section || n.mover == assess::Mover::tyre)) {
+    if (n.placed) {
       s->least = &n;
       break;
     }
@@ -133,7 +133,7 @@ void SectionView::paint_wheel(QPainter& painter, const Scene& s, const Frame& f)
   const auto& wheel = desk_.answered(desk_.end()).given().clearance->wheel;
   if (!wheel) return;
   const space::WheelPlace& place = s.parts.stand.wheel;
-  if (from_ != From::section) {
+  if (from_ != From::section || !s.axial()) {
     std::vector<QPointF> rim;
     const double outer = wheel->widest / 2 - wheel->offset, inner = -wheel->widest / 2 - wheel->offset;
     for (const double face : {outer, inner})
@@ -171,7 +171,7 @@ void SectionView::paint_parts(QPainter& painter, const Scene& s, const Frame& f)
   const Tokens& t = desk_.look().tokens();
   QColor colour = t.end(desk_.end());
   QColor faint = colour;
-  faint.setAlphaF(from_ == From::section ? 0.16F : 0.30F);
+  faint.setAlphaF(from_ == From::section && s.axial() ? 0.16F : 0.30F);
   const auto rod = [&](const space::Rod& r) {
     painter.setPen(QPen(faint, std::max(2.0, 2 * r.radius * f.px_per_m), Qt::SolidLine, Qt::RoundCap));
     painter.drawLine(f.at(r.from), f.at(r.to));
@@ -329,7 +329,8 @@ void SectionView::paint_words(QPainter& painter, const Scene& s) const {
                                                       .arg(desk_.shown(std::abs(angle), Kind::angle, 0));
   switch (from_) {
   case From::section:
-    lines << tr("cut where the tyre's gap is least, outboard right; %1").arg(wheels);
+    lines << (s.axial() ? tr("cut through the wheel's axis where the gap is least; %1").arg(wheels)
+                        : tr("cut across the car where the gap is least, outboard right; %1").arg(wheels));
     break;
   case From::front:
     lines << tr("from the front, outboard at the right; %1").arg(wheels);

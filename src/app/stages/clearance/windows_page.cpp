@@ -84,7 +84,7 @@ WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
   layout->addLayout(head);
   about_->setWordWrap(true);
   layout->addWidget(about_);
-  layout->addWidget(remedies_, 5);
+  layout->addWidget(remedies_, 4);
   no_help_->setWordWrap(true);
   no_help_->setProperty("quiet", true);
   layout->addWidget(no_help_);
@@ -97,7 +97,7 @@ WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
   second->addWidget(park_);
   second->addWidget(ramp_);
   layout->addLayout(second);
-  layout->addWidget(limits_, 4);
+  layout->addWidget(limits_, 5);
   whole->addLayout(layout, 1);
   whole->addWidget(beside_);
   connect(edges_, &Chips::chosen, this, [this](int i) { ask_why(window_, static_cast<WhichEdge>(i)); });

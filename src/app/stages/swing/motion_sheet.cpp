@@ -21,7 +21,7 @@ constexpr double centimetre = 0.010; // m, the next one down
 constexpr const TrackRow* rows[] = {
     &tracks::motion_ratio,   &tracks::bag_tilt,       &tracks::bag_offset, &tracks::camber,        &tracks::toe,
     &tracks::damper_to_shut, &tracks::damper_to_open, &tracks::pinion,     &tracks::wheel_outward, &tracks::shaft_angle,
-    &tracks::hose_slack,     &tracks::bar_link_angle, &tracks::caster,     &tracks::shaft_plunge,
+    &tracks::hose_slack,     &tracks::bar_link_angle, &tracks::caster,     &tracks::shaft_plunge,  &tracks::poke,
 };
 
 /// Spring length by the solved joints, linear between them: they lie close.

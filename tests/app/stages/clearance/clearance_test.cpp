@@ -163,7 +163,9 @@ TEST_F(ClearanceTest, AFittingIsChosenOnTheChartAndTakenOver) {
   chart->setFocus();
   QTest::keyClick(chart, Qt::Key_Up);
   EXPECT_EQ(chart->chosen()->first, 41U);
+  const std::size_t variants = build().variants.size();
   click("take_fitting");
+  EXPECT_EQ(build().variants.size(), variants + 1) << "the design it was tried from stays";
   const std::string wheel = build().variant().fit[0].wheel;
   EXPECT_TRUE(wheel.starts_with("215/45R17 ")) << wheel;
   EXPECT_TRUE(motion::parse_wheel(wheel));
@@ -235,6 +237,17 @@ TEST_F(ClearanceTest, LowPointsAndPlacesOfAProfileAreTyped) {
   QTest::keyClick(line, Qt::Key_Return);
   QCoreApplication::processEvents();
   EXPECT_NEAR(build().body.underside[0].z, 0.16, 1e-12);
+  // And dragged where they stand.
+  auto* drive = named<DriveView>("drive_view");
+  drive->drive_over(std::nullopt);
+  const auto place = drive->place_of(2);
+  ASSERT_TRUE(place);
+  const double z = build().body.underside[2].z;
+  QTest::mousePress(drive, Qt::LeftButton, {}, place->toPoint());
+  QTest::mouseMove(drive, place->toPoint() + QPoint(0, -6));
+  QTest::mouseMove(drive, place->toPoint() + QPoint(0, -12));
+  QTest::mouseRelease(drive, Qt::LeftButton, {}, place->toPoint() + QPoint(0, -12));
+  EXPECT_GT(build().body.underside[2].z, z + 0.02);
   click("add_low_point");
   EXPECT_EQ(build().body.underside.size(), 7U);
   undo_all();
