@@ -23,6 +23,8 @@ using build::ObstacleShape;
 
 namespace {
 
+constexpr int across = 4; // fields beside each other
+
 constexpr unsigned bit(ObstacleShape shape) {
   return 1U << static_cast<unsigned>(shape);
 }
@@ -101,11 +103,11 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   grid->setContentsMargins(0, 0, u / 2, 0);
   grid->setHorizontalSpacing(u);
   grid->setVerticalSpacing(u / 4);
-  int place = 0;
-  constexpr int across = 4;
+  for (int c = 0; c < across; ++c)
+    grid->setColumnStretch(c, 1);
   const auto put = [&](QWidget* widget) {
-    grid->addWidget(widget, place / across, place % across);
-    ++place;
+    grid->addWidget(widget, static_cast<int>(order_.size()) / across, static_cast<int>(order_.size()) % across);
+    order_.push_back(widget);
   };
   const auto add_field = [&](const char* key, const QString& caption, unsigned shapes) {
     auto* made = new Field(desk_, {}, caption, form_);
@@ -252,6 +254,10 @@ void ObstaclesPanel::show_held() {
   if (!any) return;
   const build::Obstacle& o = obstacles[*held_];
   const QString base = QString("%1.obstacles.%2.").arg(build::key_of(desk_.end())).arg(*held_);
+  // Only what this shape has, close together.
+  auto* grid = static_cast<QGridLayout*>(form_->layout());
+  for (QWidget* widget : order_)
+    grid->removeWidget(widget);
   for (const Bound& bound : fields_) {
     const bool here = bound.shapes & bit(o.shape);
     bound.field->setVisible(here);
@@ -282,6 +288,12 @@ void ObstaclesPanel::show_held() {
       if (row.value == o.fixed_to) combo->setCurrentIndex(combo->count() - 1);
     }
   }
+  int place = 0;
+  for (QWidget* widget : order_)
+    if (!widget->isHidden()) {
+      grid->addWidget(widget, place / across, place % across);
+      ++place;
+    }
 }
 
 bool ObstaclesPanel::go_to(const QString& path) {

@@ -44,6 +44,7 @@ private:
     unsigned shapes; // a bit for each shape it belongs to
   };
   std::vector<Bound> fields_;
+  std::vector<QWidget*> order_; // fields and choices, as they stand in the form
 };
 
 } // namespace mavrel::app

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/stages/clearance/edits.h"
+#include "app/stages/clearance/names.h"
 #include "app/stages/clearance/steer.h"
 
 #include <QKeyEvent>
@@ -142,7 +143,7 @@ QString SectionView::told() const {
   const auto s = scene();
   if (!s || s->near.empty()) return {};
   const NearAt& n = s->near.front();
-  const QString what = tr("%1 to %2").arg(tr(assess::name_of(n.mover)), desk_.words_of(n.near.told()));
+  const QString what = gap_name(desk_, n.mover, n.near);
   if (n.gap.overlap) return tr("%1: they touch").arg(what);
   return tr("%1: %2, %3 wanted")
       .arg(what, desk_.shown(n.gap.apart, Kind::length, 1), desk_.shown(n.near.room, Kind::length, 0));

@@ -1,6 +1,7 @@
 // What the neighbourhood of a wheel looks like: its section, parts, obstacles, and the dimensioned gap.
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "app/stages/clearance/names.h"
 #include "app/stages/clearance/section_view.h"
 #include "app/stages/clearance/steer.h"
 #include "app/theme/text_line.h"
@@ -117,11 +118,13 @@ void SectionView::paintEvent(QPaintEvent*) {
       painter.setFont(look.font(TextSize::small));
       painter.setPen(t.ink);
       const QString name = QString::fromStdString(obstacles[i].name);
-      const double w = QFontMetricsF(painter.font()).horizontalAdvance(name) + 2;
-      draw_line(
-          painter,
-          QRectF(std::clamp(p.x() - w / 2, 4.0, std::max(4.0, width() - w - 4)), p.y() + look.px(5), w, look.px(14)),
-          Qt::AlignCenter, name);
+      const double w = QFontMetricsF(painter.font()).horizontalAdvance(name) + 4;
+      const QRectF box(std::clamp(p.x() - w / 2, 4.0, std::max(4.0, width() - w - 4)), p.y() + look.px(5), w,
+                       look.px(14));
+      QColor paper = t.panel;
+      paper.setAlphaF(0.9F);
+      painter.fillRect(box, paper);
+      draw_line(painter, box, Qt::AlignCenter, name);
     }
   }
   paint_gap(painter, *s, f);
@@ -136,9 +139,13 @@ void SectionView::paint_wheel(QPainter& painter, const Scene& s, const Frame& f)
   if (from_ != From::section || !s.axial()) {
     std::vector<QPointF> rim;
     const double outer = wheel->widest / 2 - wheel->offset, inner = -wheel->widest / 2 - wheel->offset;
-    for (const double face : {outer, inner})
-      add_circle(rim, f, place.centre + face * place.outward, place.outward, wheel->radius - wheel->shoulder * 0.5);
-    add_circle(rim, f, place.centre - wheel->offset * place.outward, place.outward, wheel->radius + wheel->grow);
+    const double round = wheel->shoulder;
+    for (int k = 0; k <= 4; ++k) { // round the shoulders, both sides
+      const double turn = M_PI / 2 * k / 4, in = round * (1 - std::cos(turn)),
+                   r = wheel->radius - round * (1 - std::sin(turn));
+      add_circle(rim, f, place.centre + (outer - in) * place.outward, place.outward, r);
+      add_circle(rim, f, place.centre + (inner + in) * place.outward, place.outward, r);
+    }
     QColor fill = t.ground;
     fill.setAlphaF(0.85F);
     painter.setPen(QPen(t.second, 1.2));
@@ -294,8 +301,7 @@ void SectionView::paint_gap(QPainter& painter, const Scene& s, const Frame& f) c
   const QPointF middle = 0.5 * (a + b);
   painter.setFont(look.font(TextSize::small));
   const QString what =
-      tr("%1 to %2, %3 wanted")
-          .arg(tr(assess::name_of(n.mover)), desk_.words_of(n.near.told()), desk_.shown(n.near.room, Kind::length, 0));
+      tr("%1, %2 wanted").arg(gap_name(desk_, n.mover, n.near), desk_.shown(n.near.room, Kind::length, 0));
   const double ww = QFontMetricsF(painter.font()).horizontalAdvance(what) + look.px(8), wide = std::max(w, ww);
   const double tall = h + look.px(15), away = look.px(26);
   // Beside the gap where there is room for it, with a stroke that leads there.
@@ -349,6 +355,12 @@ void SectionView::paint_words(QPainter& painter, const Scene& s) const {
   painter.setPen(t.second);
   QRectF line(look.px(8), look.px(3), width() - look.px(16), look.px(15));
   for (const QString& text : lines) {
+    QColor paper = t.panel;
+    paper.setAlphaF(0.9F);
+    painter.fillRect(QRectF(line.left() - 2, line.top(),
+                            std::min(line.width(), QFontMetricsF(painter.font()).horizontalAdvance(text)) + 4,
+                            line.height()),
+                     paper);
     draw_line(painter, line, Qt::AlignLeft | Qt::AlignVCenter, text);
     line.translate(0, look.px(15));
   }

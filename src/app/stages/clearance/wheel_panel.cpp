@@ -4,6 +4,7 @@
 #include "app/kit/field.h"
 #include "app/kit/height_scale.h"
 #include "app/stages/clearance/edits.h"
+#include "app/stages/clearance/names.h"
 #include "app/theme/text_line.h"
 #include "assess/touch/recheck.h"
 #include "build/names.h"
@@ -62,33 +63,43 @@ protected:
       draw_line(painter, rect(), Qt::AlignCenter, QObject::tr("no tyre and wheel entered"));
       return;
     }
-    // Section at the left, from above at the right, on one scale.
-    const double margin = look.px(12), foot = look.px(18);
-    const double w = width() - 3 * margin, h = height() - margin - foot;
-    const double scale = std::min(h / (radius * 1.06), w / (2 * (inner + outer) + 0.12));
-    const double hub_x = margin + inner * scale + look.px(4), floor_y = height() - foot;
-    const double above_x = hub_x + (outer + inner + 0.08) * scale;
+    // Section at the left, from above at the right, on one scale; what is the same in all wheels is cut off.
+    const double margin = look.px(10), foot = look.px(18);
+    double bore = radius;
+    for (const Drawn& drawn : wheels)
+      if (drawn.solid) bore = std::min(bore, drawn.solid->bore);
+    const double tall = radius - bore + 0.035; // m that is shown, from the tread down
+    const double h = height() - margin - foot;
+    const double scale = std::min(h / tall, (width() - 4 * margin - look.px(110)) / (2 * (inner + outer)));
+    const double top = margin, hub_x = 2 * margin + inner * scale;
+    const double above_x = hub_x + (outer + inner) * scale + 3 * margin;
+    const QRectF area(1, margin - 2, width() - 2, h + 2);
+    painter.save();
+    painter.setClipRect(area);
     painter.setPen(QPen(t.rule, 1, Qt::DashDotLine));
-    painter.drawLine(QPointF(hub_x, margin / 2), QPointF(hub_x, floor_y));
-    painter.drawLine(QPointF(above_x, margin / 2), QPointF(above_x, floor_y));
+    for (const double x : {hub_x, above_x})
+      painter.drawLine(QPointF(x, area.top()), QPointF(x, area.bottom()));
     for (const Drawn& drawn : wheels) {
       if (!drawn.solid) continue;
       QPolygonF section;
       for (const space::SectionPoint& p : space::section_of(*drawn.solid))
-        section << QPointF(hub_x + p.outboard * scale, floor_y - p.radius * scale);
+        section << QPointF(hub_x + p.outboard * scale, top + (radius - p.radius) * scale);
       painter.setPen(QPen(drawn.colour, 1.6, drawn.style));
       painter.setBrush(Qt::NoBrush);
       painter.drawPolygon(section);
-      const double across = drawn.solid->widest * scale, tall = std::min(h, 2 * drawn.solid->radius * scale);
-      painter.drawRoundedRect(
-          QRectF(above_x - (drawn.solid->widest / 2 + drawn.solid->offset) * scale, floor_y - tall, across, tall),
-          0.06 * tall, 0.06 * tall);
+      const space::WheelSolid& w = *drawn.solid;
+      painter.drawRoundedRect(QRectF(above_x - (w.widest / 2 + w.offset) * scale, top + (radius - w.radius) * scale,
+                                     w.widest * scale, 2 * w.radius * scale),
+                              w.shoulder * scale, w.shoulder * scale);
     }
+    painter.restore();
     painter.setPen(t.second);
-    draw_line(painter, QRectF(margin, floor_y + 2, above_x - margin, look.px(14)), Qt::AlignLeft | Qt::AlignVCenter,
-              QObject::tr("section on the hub face"));
-    draw_line(painter, QRectF(above_x - inner * scale, floor_y + 2, width() - above_x + inner * scale - 4, look.px(14)),
-              Qt::AlignLeft | Qt::AlignVCenter, QObject::tr("from above"));
+    draw_line(painter,
+              QRectF(hub_x - inner * scale, height() - foot + 2, (inner + outer) * scale + 2 * margin, look.px(14)),
+              Qt::AlignLeft | Qt::AlignVCenter, QObject::tr("section at the top"));
+    draw_line(painter,
+              QRectF(above_x - inner * scale, height() - foot + 2, (inner + outer) * scale + margin, look.px(14)),
+              Qt::AlignLeft | Qt::AlignVCenter, QObject::tr("from above, its front"));
     if (wheels.size() < 2) return;
     const double x = above_x + outer * scale + look.px(14);
     QRectF line(x, margin, width() - x - 4, look.px(15));
@@ -142,6 +153,7 @@ WheelPanel::WheelPanel(Desk& desk, QWidget* parent)
   checks_->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
   checks_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   checks_->horizontalHeader()->setHighlightSections(false);
+  checks_->setMinimumHeight(desk_.look().px(60));
   layout->addWidget(checks_, 4);
   about_->setProperty("quiet", true);
   about_->setWordWrap(true);
@@ -213,7 +225,7 @@ void WheelPanel::refresh() {
       }
       return item;
     };
-    QString name = tr("%1 to %2").arg(tr(assess::name_of(row.mover)), desk_.words_of(row.near.told()));
+    QString name = gap_name(desk_, row.mover, row.near);
     if (row.state == assess::CheckState::stale) name = tr("△ again: %1").arg(name);
     cell(0)->setText(name);
     cell(0)->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable);

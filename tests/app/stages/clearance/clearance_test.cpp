@@ -279,6 +279,159 @@ TEST_F(ClearanceTest, FindingsLeadToTheirPlaces) {
   }
 }
 
+TEST_F(ClearanceTest, TheFormShowsWhatAShapeHasAndChoosesByKeyboard) {
+  go(End::front);
+  auto* panel = window_->findChild<ObstaclesPanel*>();
+  panel->hold(1); // a flat face
+  QCoreApplication::processEvents();
+  EXPECT_NE(field("front.obstacles.1.to_x_m"), nullptr);
+  EXPECT_EQ(field("front.obstacles.1.size_x_m"), nullptr);
+  auto* shape = named<QComboBox>("obstacle_shape");
+  shape->setFocus();
+  const int box = shape->findData("box");
+  ASSERT_GE(box, 0);
+  shape->setCurrentIndex(box);
+  emit shape->activated(box);
+  QCoreApplication::processEvents();
+  EXPECT_EQ(build().ends[0].obstacles[1].shape, build::ObstacleShape::box);
+  EXPECT_NE(field("front.obstacles.1.size_x_m"), nullptr);
+  EXPECT_EQ(field("front.obstacles.1.to_x_m"), nullptr);
+  // What can't be stays as it was, and is said.
+  const double before = build().ends[0].obstacles[1].x;
+  type("front.obstacles.1.x_m", "a yard");
+  EXPECT_EQ(build().ends[0].obstacles[1].x, before);
+  // A wanted room of its own.
+  type("front.obstacles.1.room_m", "25");
+  EXPECT_NEAR(*build().ends[0].obstacles[1].room, 0.025, 1e-12);
+  click("remove_obstacle");
+  EXPECT_EQ(build().ends[0].obstacles.size(), 4U);
+  undo_all();
+  EXPECT_EQ(build(), test::demo_whole());
+}
+
+TEST_F(ClearanceTest, ObstaclesAreHeldInDrawingAndListAlike) {
+  go(End::front);
+  view()->look_from(SectionView::From::side);
+  QCoreApplication::processEvents();
+  auto* list = named<QTableWidget>("obstacles_list");
+  list->setCurrentCell(2, 0);
+  EXPECT_EQ(view()->chosen(), std::optional<std::size_t>(2));
+  view()->setFocus();
+  QTest::keyClick(view(), Qt::Key_Tab);
+  EXPECT_EQ(view()->chosen(), std::optional<std::size_t>(3));
+  EXPECT_EQ(list->currentRow(), 3);
+  QTest::keyClick(view(), Qt::Key_Backtab);
+  EXPECT_EQ(list->currentRow(), 2);
+  const auto grip = view()->place_of(1);
+  ASSERT_TRUE(grip);
+  QTest::mouseClick(view(), Qt::LeftButton, {}, grip->toPoint());
+  EXPECT_EQ(list->currentRow(), 1);
+  EXPECT_FALSE(desk().document().history().can_undo()) << "holding is no edit";
+  QTest::keyClick(view(), Qt::Key_Escape);
+  EXPECT_FALSE(view()->chosen());
+}
+
+TEST_F(ClearanceTest, SteeringFollowsItsKeysAndStraightensAtTheOtherEnd) {
+  go(End::front);
+  auto* steering = named<QSlider>("steer");
+  key(Qt::Key_BracketLeft, Qt::ControlModifier);
+  EXPECT_GT(steering->value(), 0) << "left";
+  key(Qt::Key_BracketRight, Qt::ControlModifier);
+  key(Qt::Key_BracketRight, Qt::ControlModifier);
+  EXPECT_LT(steering->value(), 0);
+  for (int i = 0; i < 8; ++i)
+    key(Qt::Key_BracketRight, Qt::ControlModifier);
+  EXPECT_EQ(steering->value(), steering->minimum()) << "no further than its lock";
+  desk().set_end(End::rear);
+  QCoreApplication::processEvents();
+  EXPECT_FALSE(steering->isVisible()) << "the rear does not steer";
+}
+
+TEST_F(ClearanceTest, RoomWantedIsTypedAndCounts) {
+  go(End::front);
+  named<QTabBar>("near_tabs")->setCurrentIndex(2);
+  QCoreApplication::processEvents();
+  const auto low = [&] { return desk().assessment().end(End::front).windows.road->low.height; };
+  const double before = low();
+  type("@.brief.rooms.tyre_m", "14 mm");
+  EXPECT_NEAR(build().variant().brief.rooms.tyre, 0.014, 1e-12);
+  ASSERT_TRUE(desk().assessment().end(End::front).windows.road);
+  EXPECT_GT(low(), before) << "the liner behind wants more of the road window";
+  undo_all();
+  EXPECT_EQ(low(), before);
+}
+
+TEST_F(ClearanceTest, ThePlaneOfBothHeightsPosesBothEnds) {
+  go(End::front, 2);
+  auto* plot = named<GroundPlot>("ground_plot");
+  const std::array<double, 2> wanted{0.39, 0.40};
+  QTest::mouseClick(plot, Qt::LeftButton, {}, plot->place_of(wanted).toPoint());
+  EXPECT_NEAR(*desk().pose(End::front), wanted[0], 0.002);
+  EXPECT_NEAR(*desk().pose(End::rear), wanted[1], 0.002);
+  // With the other end in front its height goes upwards.
+  desk().set_end(End::rear);
+  QCoreApplication::processEvents();
+  QTest::mouseClick(plot, Qt::LeftButton, {}, plot->place_of({0.36, 0.38}).toPoint());
+  EXPECT_NEAR(*desk().pose(End::front), 0.36, 0.002);
+  EXPECT_NEAR(*desk().pose(End::rear), 0.38, 0.002);
+}
+
+TEST_F(ClearanceTest, WhatIsOnTheGroundIsAddedShapedAndRemoved) {
+  go(End::front, 2);
+  const build::Build before = build();
+  auto usual = assess::usual_grounds().at(0);
+  add_ground(desk(), usual);
+  ASSERT_EQ(build().variant().brief.grounds.size(), 3U);
+  named<DriveView>("drive_view")->drive_over(2);
+  named<QTabBar>("ground_tabs")->setCurrentIndex(1);
+  QCoreApplication::processEvents();
+  auto* table = named<PathTable>("profile_table");
+  EXPECT_EQ(table->rowCount(), static_cast<int>(usual.points.size()));
+  click("add_profile_point");
+  EXPECT_EQ(build().variant().brief.grounds[2].points.size(), usual.points.size() + 1);
+  type("@.brief.grounds.2.margin_m", "20 mm");
+  EXPECT_NEAR(build().variant().brief.grounds[2].margin, 0.020, 1e-12);
+  click("remove_ground");
+  EXPECT_EQ(build().variant().brief.grounds.size(), 2U);
+  undo_all();
+  EXPECT_EQ(build(), before);
+}
+
+TEST_F(ClearanceTest, WhyNotHigherAsksTheOtherEdgeAndForgetsTheOldAnswer) {
+  go(End::front, 3);
+  auto* page = window_->findChild<WindowsPage*>();
+  wait_for([&] { return page->answer().has_value(); });
+  const double low = page->answer()->edge->height;
+  page->ask_why(assess::WhichWindow::reach, assess::WhichEdge::high);
+  EXPECT_FALSE(page->answer()) << "an answer to another question is not shown";
+  wait_for([&] { return page->answer().has_value(); });
+  EXPECT_GT(page->answer()->edge->height, low);
+  // An edit asks anew.
+  static_cast<void>(desk().type("@.front.upper_stack_m", "12 mm"));
+  EXPECT_FALSE(page->answer());
+  wait_for([&] { return page->answer().has_value(); });
+}
+
+TEST_F(ClearanceTest, ItIsAllThereInTheDarkAndInSmallWindowsAndLargeText) {
+  for (const Theme theme : {Theme::primer, Theme::night_bay})
+    for (const double scale : {1.0, 1.4}) {
+      Look look = desk().look();
+      look.theme = theme;
+      look.scale = scale;
+      desk().sight().set_look(look);
+      window_->resize(1100, 700);
+      for (int page = 0; page < 4; ++page) {
+        go(End::front, page);
+        EXPECT_FALSE(stage()->grab().isNull());
+        for (auto* widget : stage()->findChildren<QWidget*>())
+          if (widget->isVisible() && qobject_cast<QPushButton*>(widget)) {
+            EXPECT_FALSE(qobject_cast<QPushButton*>(widget)->text().isEmpty() && widget->accessibleName().isEmpty())
+                << widget->objectName().toStdString();
+          }
+      }
+    }
+}
+
 TEST_F(ClearanceTest, NothingOfItNeedsAnythingToBeMeasured) {
   desk().document().put(build::empty_build(), {}, true);
   for (int page = 0; page < 4; ++page)
