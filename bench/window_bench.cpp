@@ -2,6 +2,7 @@
 #include "app/desk/edits.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/main_window.h"
+#include "app/stages/clearance/edits.h"
 #include "app/stages/swing/edits.h"
 #include "shelf/places.h"
 
@@ -39,6 +40,21 @@ void drag_pose(benchmark::State& state, const char* stage) {
 BENCHMARK_CAPTURE(drag_pose, bags, "bags")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, car_in, "car_in")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, swing, "swing")->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(drag_pose, clearance, "clearance")->Unit(benchmark::kMillisecond);
+
+/// One move of an obstacle that is dragged: gaps, windows and findings worked out anew, repainted; the map follows from
+/// beside. Wanted: within two frames.
+void drag_obstacle(benchmark::State& state) {
+  window->go_to_stage("clearance");
+  paint_now();
+  double x = -0.36;
+  for (auto _ : state) {
+    x = x < -0.34 ? x + 0.0005 : -0.36;
+    app::move_obstacle(window->desk(), app::End::front, 1, {x, 0.66, 0.42}, "bench");
+    paint_now();
+  }
+}
+BENCHMARK(drag_obstacle)->Unit(benchmark::kMillisecond);
 
 /// One move of a joint that is dragged: the end solved anew, assessed, repainted. Wanted: within two frames.
 void drag_joint(benchmark::State& state) {

@@ -219,6 +219,7 @@ struct EndSurvey {
   List<Obstacle> obstacles;
   Arch arch;
   Thickness thickness;
+  std::optional<double> legal_height; // m, H below which the law lets nobody drive it
   Extra extra;
   friend bool operator==(const EndSurvey&, const EndSurvey&) = default;
 };

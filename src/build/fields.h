@@ -253,6 +253,7 @@ void fields(V& v, T& end) {
   v.list("obstacles", end.obstacles, words("obstacle"), 0, most_obstacles);
   v.object("arch", end.arch, "");
   v.object("thickness", end.thickness, "");
+  v.number("legal_height_m", end.legal_height, {Kind::length, 0.05, 1.2, words("legal least height")});
   v.extra(end.extra);
 }
 

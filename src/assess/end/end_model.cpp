@@ -26,8 +26,14 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end
 EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answered<ClearanceQuestion> clearance) {
   const std::size_t e = build::at(clearance.given().motion.given().survey.given().end);
   const build::Brief& all = build.variant().brief;
-  EndGiven out{std::move(clearance),        build.variant().fit[e],         {},
-               build.surroundings.altitude, build.surroundings.temperature, {}};
+  EndGiven out{std::move(clearance),
+               build.variant().fit[e],
+               {},
+               build.surroundings.altitude,
+               build.surroundings.temperature,
+               {},
+               {},
+               {}};
   out.fit.damper_curve.clear();
   out.fit.workshop = {};
   out.fit.checks.clear();
@@ -45,6 +51,12 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
   out.brief.road_pressure_share = all.road_pressure_share;
   out.brief.exponent = all.exponent;
   if (!out.fit.bag.empty()) out.bag = shelf.take(out.fit.bag);
+  for (const build::LowPoint& p : build.body.underside) {
+    const double middle = build.body.wheelbase.value_or(2.7) / 2;
+    if ((p.x < middle) != (e == 0) || (out.belly && *out.belly <= p.z)) continue;
+    out.belly = p.z;
+    out.belly_name = p.name;
+  }
   return out;
 }
 
@@ -157,6 +169,12 @@ EndModel end_model(const EndGiven& given) {
   out.seat_shift = seat_shift(fit.mounting, survey);
   out.off_room = fit.mounting.pocket_offset;
   if (!read.height) return out;
+  out.legal_height = survey.legal_height;
+  if (given.belly) { // larger tyres lift it
+    const double lift = out.tyre_radius && read.tyre_radius ? *out.tyre_radius - *read.tyre_radius : 0;
+    out.belly_height = *read.height - *given.belly - lift;
+    out.belly_name = given.belly_name;
+  }
   const double H = motion.surveyed_height; // where arms and springs stand as surveyed
   std::optional<double> damper = read.damper_length;
   double damper_ratio = *read.damper_ratio;

@@ -25,9 +25,13 @@ struct EndGiven {
   double altitude = 0;                   // m
   double temperature = 0;                // K
   std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
+  std::optional<double> belly;                // m above the floor as surveyed, of the lowest point nearer to this end
+  std::string belly_name;                     // how that is called
   [[nodiscard]] const Answered<MotionQuestion>& motion() const { return clearance.given().motion; }
   [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion().given().survey; }
-  [[nodiscard]] auto parts() const { return std::tie(clearance, fit, brief, altitude, temperature, bag); }
+  [[nodiscard]] auto parts() const {
+    return std::tie(clearance, fit, brief, altitude, temperature, bag, belly, belly_name);
+  }
   friend bool operator==(const EndGiven&, const EndGiven&) = default;
 };
 [[nodiscard]] EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf,
@@ -45,18 +49,21 @@ struct EndModel {
   std::optional<double> tyre_radius;
   std::optional<double> damper_open, damper_shut; // m, the fitted damper's
   std::optional<double> stop_height;              // m, H where the bump stop meets
-  std::optional<double> stop_ratio;               // d(gap)/dH
-  double stop_give = 0;                           // m at the wheel, from there to where it gives no more
-  double other_rate = 0, other_slack = 0;         // other springs at the wheel, N/m and m
-  double damper_gas = 0;                          // N along the damper's rod, pushing it out
-  std::vector<std::optional<EndLoad>> loads;      // one a load case
-  build::Brief brief;                             // reserves; its presets are not copied
-  air::BagSetting setting;                        // with the added volume while its line is open
-  air::Restriction line;                          // to the added volume
-  double line_length = 0;                         // m
-  double unsprung_mass = 0;                       // kg a corner
-  double tyre_rate = 0;                           // N/m
-  double friction = 0;                            // N at the wheel
+  std::optional<double> belly_height; // m, H where the underside lies on flat ground, both ends being as low
+  std::string belly_name;
+  std::optional<double> legal_height;        // m, H below which nobody may drive it
+  std::optional<double> stop_ratio;          // d(gap)/dH
+  double stop_give = 0;                      // m at the wheel, from there to where it gives no more
+  double other_rate = 0, other_slack = 0;    // other springs at the wheel, N/m and m
+  double damper_gas = 0;                     // N along the damper's rod, pushing it out
+  std::vector<std::optional<EndLoad>> loads; // one a load case
+  build::Brief brief;                        // reserves; its presets are not copied
+  air::BagSetting setting;                   // with the added volume while its line is open
+  air::Restriction line;                     // to the added volume
+  double line_length = 0;                    // m
+  double unsprung_mass = 0;                  // kg a corner
+  double tyre_rate = 0;                      // N/m
+  double friction = 0;                       // N at the wheel
   double side_lever = 1;              // side loads at the springs over those at the wheels: a solid axle's track / base
   bool spring_base_estimated = false; // of a solid axle
   bool joined = false;                // left and right share one pressure

@@ -113,6 +113,13 @@ constinit const Limit bag_offset{"bag_offset", words("bag pushed too far sideway
                                    return {words("a seat moved towards that height, or a bag that bears more"), {}};
                                  }};
 
+constinit const Limit on_the_ground{"on_the_ground", words("underside on the ground"), words("ground"),
+                                    [](double part) -> Message {
+                                      return {words("{0} less under the car there"), {told_from(metres(part), 0)}};
+                                    }};
+constinit const Limit legal_height{"legal_height", words("legal least height"), words("legal"), [](double) -> Message {
+                                     return {words("what the local inspection allows"), {}};
+                                   }};
 constinit const Limit tyre_near{"tyre_near", words("tyre too near"), words("tyre"), [](double part) -> Message {
                                   return {words("{0} more room there, or another wheel"), {told_from(metres(part), 0)}};
                                 }};
@@ -130,10 +137,11 @@ constinit const Limit axle_near{"axle_near", words("axle tube too near"), words(
 
 namespace {
 constexpr const Limit* rows[] = {
-    &limits::bag_collapsed, &limits::bag_full,     &limits::bump_stop,    &limits::damper_shut,  &limits::damper_open,
-    &limits::pressure_high, &limits::pressure_low, &limits::card_unknown, &limits::linkage_end,  &limits::joint_angle,
-    &limits::bar_link,      &limits::brake_hose,   &limits::shaft_angle,  &limits::shaft_plunge, &limits::bag_tilt,
-    &limits::bag_offset,    &limits::tyre_near,    &limits::bag_near,     &limits::arm_near,     &limits::axle_near};
+    &limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,    &limits::damper_shut,  &limits::damper_open,
+    &limits::pressure_high, &limits::pressure_low,  &limits::card_unknown, &limits::linkage_end,  &limits::joint_angle,
+    &limits::bar_link,      &limits::brake_hose,    &limits::shaft_angle,  &limits::shaft_plunge, &limits::bag_tilt,
+    &limits::bag_offset,    &limits::on_the_ground, &limits::legal_height, &limits::tyre_near,    &limits::bag_near,
+    &limits::arm_near,      &limits::axle_near};
 } // namespace
 const std::span<const Limit* const> end_limits = rows;
 
@@ -313,6 +321,27 @@ void add_alignment(const EndModel& model, const BagOnEnd* bag, const Domain& dom
   add(limits::bag_offset, &AlignedAt::offset, bears.offset);
 }
 
+/// The car lying on its underside, and what the law lets nobody drive below.
+void add_ground(const EndModel& model, const Domain& domain, Windows& out) {
+  if (model.belly_height) {
+    const auto stretch = [&](double reserve) {
+      return Stretch{&limits::on_the_ground,
+                     domain.low,
+                     std::clamp(*model.belly_height + reserve, domain.low, domain.high),
+                     {},
+                     reserve,
+                     nullptr,
+                     model.belly_name,
+                     1.0};
+    };
+    out.reach_blocked.push_back(stretch(0));
+    out.road_blocked.push_back(stretch(model.brief.bump_travel));
+  }
+  if (model.legal_height)
+    out.road_blocked.push_back(
+        {&limits::legal_height, domain.low, std::clamp(*model.legal_height, domain.low, domain.high), {}, 0, nullptr});
+}
+
 /// Heights at which something meets what is near it. Where it touches straight ahead the travel kept for the road is
 /// kept from there; the room wanted at every lock is wanted where the car is driven.
 void add_clearances(const EndModel& model, const BagOnEnd* bag, const Domain& domain,
@@ -388,6 +417,7 @@ Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeig
     out.reach_blocked.push_back(from_bare(limit, domain, 0));
     out.road_blocked.push_back(from_bare(limit, domain, reserve));
   }
+  add_ground(model, domain, out);
   add_alignment(model, bag, domain, out);
   add_clearances(model, bag, domain, bag_blocks, out);
   for (std::size_t c = 0; bag && c < at.sides.size(); ++c) {

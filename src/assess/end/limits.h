@@ -16,7 +16,9 @@ extern const Limit pressure_low;  // the bag's minimum
 extern const Limit card_unknown;  // the bag's card has no rows there: nobody knows what the bag does
 extern const Limit linkage_end;   // the joints themselves go no further
 extern const Limit joint_angle, bar_link, brake_hose, shaft_angle, shaft_plunge;
-extern const Limit bag_tilt, bag_offset;                     // beyond what the bag's card bears
+extern const Limit bag_tilt, bag_offset; // beyond what the bag's card bears
+extern const Limit on_the_ground;        // the underside, on flat ground
+extern const Limit legal_height;
 extern const Limit tyre_near, bag_near, arm_near, axle_near; // to something that must be kept clear of
 } // namespace limits
 extern const std::span<const Limit* const> end_limits;

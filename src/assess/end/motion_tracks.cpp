@@ -18,7 +18,7 @@ constinit const TrackRow caster{"caster", words("caster"), Kind::angle};
 constinit const TrackRow kingpin{"kingpin", words("kingpin"), Kind::angle};
 constinit const TrackRow wheel_forward{"wheel_forward", words("wheel forward"), Kind::length};
 constinit const TrackRow wheel_outward{"wheel_outward", words("wheel outward"), Kind::length};
-constinit const TrackRow poke{"poke", words("poke past the arch"), Kind::length};
+constinit const TrackRow poke{"poke", words("arch poke"), Kind::length};
 constinit const TrackRow pinion{"pinion", words("pinion"), Kind::angle};
 constinit const TrackRow axle_roll{"axle_roll", words("axle roll"), Kind::angle};
 constinit const TrackRow hose_slack{"hose_slack", words("hose slack"), Kind::length};

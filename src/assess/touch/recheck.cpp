@@ -68,6 +68,24 @@ std::vector<Recheck> rechecks(const AnsweredEnd& end, const std::vector<build::C
   const EndAssessment& here = end->assessment;
   const auto& reach = here.windows.reach;
   const double low = reach ? reach->low.height : here.domain_low, high = reach ? reach->high.height : here.domain_high;
+  const auto least_of = [&](const GapCurve& gap) {
+    std::optional<std::pair<double, double>> out_of; // gap and height
+    constexpr int steps = 60;
+    for (int i = 0; i <= steps && high > low; ++i) {
+      const double H = std::lerp(low, high, static_cast<double>(i) / steps);
+      if (const auto g = gap.at(H, true); g && (!out_of || *g < out_of->first)) out_of = {*g, H};
+    }
+    return out_of;
+  };
+  // The same with the wheel it came on.
+  std::optional<Clearances> surveyed;
+  if (!end.given().fit.wheel.empty()) {
+    ClearanceGiven given = end.given().clearance.given();
+    const build::EndSurvey& survey = given.motion.given().survey.given().survey;
+    given.wheel = survey.wheel;
+    given.tyre_width = survey.tyre_width;
+    surveyed = clearances(given);
+  }
   for (const GapCurve& gap : here.gaps) {
     if (gap.joined) continue;
     Recheck row;
@@ -76,11 +94,13 @@ std::vector<Recheck> rechecks(const AnsweredEnd& end, const std::vector<build::C
     row.what = std::string(key_of(gap.mover)) + "|" +
                (gap.near.own != OwnPart::none ? std::string(name_of(gap.near.own)) : gap.near.name);
     row.digest = digest_for(end, gap);
-    constexpr int steps = 60;
-    for (int i = 0; i <= steps && high > low; ++i) {
-      const double H = std::lerp(low, high, static_cast<double>(i) / steps);
-      if (const auto g = gap.at(H, true); g && (!row.figure || *g < *row.figure)) row.figure = *g, row.height = H;
-    }
+    if (const auto least = least_of(gap)) row.figure = least->first, row.height = least->second;
+    if (surveyed)
+      for (const GapCurve& other : surveyed->gaps)
+        if (other.mover == gap.mover && other.near.own == gap.near.own && other.near.name == gap.near.name &&
+            other.near.obstacle == gap.near.obstacle) {
+          if (const auto least = least_of(other)) row.before = least->first;
+        }
     for (const build::Check& check : ticked)
       if (check.what == row.what) {
         row.state = check.digest == row.digest ? CheckState::good : CheckState::stale;

@@ -18,7 +18,8 @@ struct Recheck {
   std::optional<double> figure; // m, the least over the heights the car uses, at any lock; none: not known there
   double height = 0;            // m, H where that is
   CheckState state = CheckState::never;
-  std::optional<double> was; // m it said when it was ticked
+  std::optional<double> was;    // m it said when it was ticked
+  std::optional<double> before; // m, the least with the surveyed wheel; none while the design keeps that
 };
 
 /// Every clearance of this end. A tick whose figures have other grounds now is stale by itself.

@@ -211,6 +211,32 @@ TEST(Clearance, AGapIsNothingUpToWhereItOpensAndNotBefore) {
   FAIL() << "no gap to the rail";
 }
 
+TEST(Clearance, TheUndersideOnTheGroundAndTheLawAreLimits) {
+  Build b = test::demo_build();
+  const double H0 = *front_of(assessed(b)).surveyed_height;
+  b.body.underside.push_back({"sump", 0.1, 0.050, {}});
+  b.body.underside.push_back({"tank", 2.4, 0.020, {}}); // nearer to the rear: nothing to the front
+  auto a = assessed(b);
+  const auto& reach = front_of(a).windows.reach;
+  ASSERT_TRUE(reach && reach->low.governing);
+  EXPECT_EQ(reach->low.governing->limit, &limits::on_the_ground);
+  EXPECT_EQ(reach->low.governing->near, "sump");
+  EXPECT_NEAR(reach->low.height, H0 - 0.050, 1e-9);
+  EXPECT_NEAR(front_of(a).windows.road->low.height, H0 - 0.050 + b.variant().brief.bump_travel, 1e-9);
+  EXPECT_EQ(a.end(End::rear).windows.reach->low.governing->near, "tank");
+  // Larger tyres lift it.
+  b.variant().fit[0].wheel = "215/50R17 7.5 ET42";
+  EXPECT_NEAR(front_of(assessed(b)).windows.reach->low.height, H0 - 0.050 - 0.05 * 0.215, 1e-9);
+  // The law lets it be parked lower than it may be driven.
+  b = test::demo_build();
+  b.ends[0].legal_height = H0 - 0.001;
+  a = assessed(b);
+  EXPECT_EQ(front_of(a).windows.road->low.governing->limit, &limits::legal_height);
+  EXPECT_NEAR(front_of(a).windows.road->low.height, H0 - 0.001, 1e-9);
+  for (const Stretch& s : front_of(a).windows.reach_blocked)
+    EXPECT_NE(s.limit, &limits::legal_height);
+}
+
 TEST(Clearance, SolidsThatAreNoneHarmNothing) {
   Build b = test::pickup_with_joints();
   for (const ObstacleShape shape :

@@ -141,6 +141,24 @@ TEST(Recheck, ATickGoesStaleByItselfAndOnlyWhereItsGroundsChanged) {
     EXPECT_TRUE(row.was);
 }
 
+TEST(Recheck, AnotherWheelIsToldBesideTheSurveyedOne) {
+  Build b = test::demo_whole();
+  for (const Recheck& row : rechecks(end_of(b, End::front), {}))
+    EXPECT_FALSE(row.before) << "it is the surveyed one";
+  const auto surveyed = rechecks(end_of(b, End::front), {});
+  b.variant().fit[0].wheel = "225/45R17 9 ET20"; // further out
+  bool nearer = false;
+  const auto rows = rechecks(end_of(b, End::front), {});
+  for (const Recheck& row : rows)
+    for (const Recheck& old : surveyed)
+      if (old.what == row.what && old.figure && row.before) {
+        // Over the heights that are left with the new one, so no nearer than over all of them.
+        EXPECT_GE(*row.before, *old.figure - 1e-6) << row.what;
+        nearer = nearer || (row.near.own == OwnPart::lip && *row.figure < *row.before);
+      }
+  EXPECT_TRUE(nearer) << "the arch lip";
+}
+
 TEST(Recheck, NewsOfAWheelAreThoseOfItsSpace) {
   Build b = test::demo_whole();
   EXPECT_FALSE(wheel_news(end_of(b, End::front)));

@@ -44,6 +44,8 @@ RoomsPanel::RoomsPanel(Desk& desk, QWidget* parent) : EndPanel(desk, parent) {
   group({{"%.thickness.damper_m", tr("damper across")},
          {"%.thickness.arms_m", tr("arms, links across")},
          {"%.thickness.axle_m", tr("axle tube across")}});
+  words(tr("Lamps, plates and the law may not let it be driven as low as it goes: ask the local inspection."));
+  group({{"%.legal_height_m", tr("legal least height")}});
   layout->addStretch(1);
 }
 

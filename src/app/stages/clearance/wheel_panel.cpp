@@ -143,7 +143,7 @@ WheelPanel::WheelPanel(Desk& desk, QWidget* parent)
   layout->addWidget(change_);
   checks_->setObjectName("recheck_list");
   checks_->setAccessibleName(tr("Clearances looked at on the car"));
-  checks_->setColumnCount(3);
+  checks_->setColumnCount(4);
   checks_->setShowGrid(false);
   checks_->verticalHeader()->hide();
   checks_->setEditTriggers(QAbstractItemView::NoEditTriggers);
@@ -211,7 +211,7 @@ void WheelPanel::refresh() {
   checks_->horizontalHeader()->setFont(look.font(TextSize::small));
   checks_->verticalHeader()->setMinimumSectionSize(look.px(20));
   checks_->verticalHeader()->setDefaultSectionSize(look.px(21));
-  checks_->setHorizontalHeaderLabels({tr("looked at on the car"), tr("least"), tr("at height")});
+  checks_->setHorizontalHeaderLabels({tr("looked at on the car"), tr("surveyed wheel"), tr("least"), tr("at height")});
   checks_->horizontalHeaderItem(0)->setTextAlignment(Qt::AlignLeft | Qt::AlignVCenter);
   checks_->setRowCount(static_cast<int>(rows.size()));
   for (int r = 0; r < checks_->rowCount(); ++r) {
@@ -237,8 +237,14 @@ void WheelPanel::refresh() {
         row.figure ? (*row.figure <= 0 ? tr("touches") : desk_.shown(*row.figure, Kind::length, 1)) : tr("·");
     if (row.state == assess::CheckState::stale && row.was)
       least = tr("%1, was %2").arg(least, desk_.shown(*row.was, Kind::length, 1));
-    cell(1)->setText(least);
-    cell(2)->setText(row.figure ? desk_.shown(row.height, Kind::length) : tr("·"));
+    const auto shown_gap = [&](double gap) { return gap <= 0 ? tr("touches") : desk_.shown(gap, Kind::length, 1); };
+    cell(1)->setText(row.before ? shown_gap(*row.before) : tr("·"));
+    cell(2)->setText(least);
+    // What gets nearer is marked, not by colour alone.
+    const bool nearer = row.before && row.figure && *row.figure < *row.before - 5e-4;
+    if (nearer) cell(2)->setText("▾ " + least);
+    cell(2)->setForeground(nearer ? t.caution : t.ink);
+    cell(3)->setText(row.figure ? desk_.shown(row.height, Kind::length) : tr("·"));
   }
   filling_ = false;
   drawing_->update();
