@@ -294,9 +294,9 @@ private:
       const EndAssessment& e = a_.end(end);
       for (const Recheck& row : rechecks(a_.ends[at(end)], {})) {
         any = true;
-        std::vector<std::string> cells = {
-            build::name_of(end), fmt::format("{} – {}", name_of(row.mover), escaped(say(row.near.told(), prefs_))),
-            length(row.near.room, 0), row.figure ? gap_text(*row.figure) : "–", row.figure ? length(row.height) : "–"};
+        std::vector<std::string> cells = {build::name_of(end), gap_name(row), length(row.near.room, 0),
+                                          row.figure ? gap_text(*row.figure) : "–",
+                                          row.figure ? length(row.height) : "–"};
         for (std::size_t i = 0; i < list.size(); ++i) {
           std::string cell = "–";
           for (const GapCurve& gap : e.gaps)
@@ -314,7 +314,14 @@ private:
                         words("The least of straight ahead and both locks. Check them on the car with the springs out, "
                               "wheels turned both ways."));
   }
-  std::string gap_text(double gap) const { return gap <= 0 ? words("touches") : length(gap, -2); }
+  /// To a tenth of a millimetre: nobody tapes it better.
+  std::string fine(double v) const { return length(v, prefs_.length == LengthUnit::mm ? 1 : -1); }
+  std::string gap_text(double gap) const { return gap <= 0 ? words("touches") : fine(gap); }
+  /// `tyre – liner behind`; a name that says it all already stays as it is.
+  std::string gap_name(const Recheck& row) const {
+    const std::string who = name_of(row.mover), what = say(row.near.told(), prefs_);
+    return what.starts_with(who + " ") ? escaped(what) : fmt::format("{} – {}", who, escaped(what));
+  }
 
   void ground() {
     const GroundGiven& given = a_.ground.given();
@@ -350,16 +357,16 @@ private:
                             words("in place of"), escaped(news->before), words("Inner face"),
                             moved(news->change.inner_face), words("outer face"), moved(news->change.outer_face),
                             words("radius"), moved(news->change.radius));
-      Table table({words("end"), words("look at"), words("least now"), words("when last looked at"), words("seen")});
+      Table table({words("end"), words("look at"), words("least now"), words("with the surveyed wheel"),
+                   words("when last looked at"), words("seen")});
       for (const Recheck& row : rows)
         if (row.state != CheckState::good)
-          table.row({build::name_of(end),
-                     fmt::format("{} – {}", name_of(row.mover), escaped(say(row.near.told(), prefs_))),
-                     row.figure ? gap_text(*row.figure) : "–", row.was ? gap_text(*row.was) : words("never"), "☐"});
+          table.row({build::name_of(end), gap_name(row), row.figure ? gap_text(*row.figure) : "–",
+                     row.before ? gap_text(*row.before) : "–", row.was ? gap_text(*row.was) : words("never"), "☐"});
       out_ += table.text();
     }
   }
-  std::string moved(double by) const { return (by >= 0 ? "+" : "−") + length(std::abs(by), -2); }
+  std::string moved(double by) const { return (by >= 0 ? "+" : "−") + fine(std::abs(by)); }
 
   static bool is_caution(const Finding& f) { return f.code.starts_with("caution_"); }
 

@@ -4,10 +4,12 @@
 #include "fuzz/mutate.h"
 
 #include "assess/assess.h"
+#include "assess/ground/ground.h"
 #include "build/cycle_csv.h"
 #include "build/edit.h"
 #include "build/json.h"
 #include "build/points_csv.h"
+#include "build/profile_csv.h"
 #include "motion/wheel.h"
 #include "quantity/quantity.h"
 #include "quantity/text.h"
@@ -120,6 +122,13 @@ Broken try_sheet(const std::string& text) {
       all.right.push_back(p);
     if (!build::read_points_csv(build::points_csv(all))) return "joints that do not read again";
   }
+  if (const auto profile = build::read_profile_csv(text); !profile) {
+    if (const auto wrong = sentence(profile.error())) return wrong;
+  } else {
+    build::Ground ground;
+    ground.points = *profile;
+    if (!assess::profile_of(ground)) return "a profile that is none";
+  }
   return {};
 }
 
@@ -131,18 +140,18 @@ struct Target {
 
 std::vector<Target> targets() {
   const std::string demo = MAVREL_DEMO;
-  return {
-      {"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
-      {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
-      {"sheet",
-       try_sheet,
-       {text_of(std::string(MAVREL_TEST_DATA) + "/reference/cycle-sheets/rear-arm.csv"),
-        "height_mm,spring_mm,camber_deg,tyre_to_liner_mm\n320,140,-1.2,12\n350,168,,\n380,197,-0.6,31\n",
-        "joint,x_mm,y_mm,z_mm,side,turn_allowed_deg\nlower_outer,0,720.5,185,,22\nlower_outer,0,-718,185,right,\n"}},
-      {"quantity",
-       try_quantity,
-       {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
-        "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
+  return {{"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
+          {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
+          {"sheet",
+           try_sheet,
+           {text_of(std::string(MAVREL_TEST_DATA) + "/reference/cycle-sheets/rear-arm.csv"),
+            "height_mm,spring_mm,camber_deg,tyre_to_liner_mm\n320,140,-1.2,12\n350,168,,\n380,197,-0.6,31\n",
+            "joint,x_mm,y_mm,z_mm,side,turn_allowed_deg\nlower_outer,0,720.5,185,,22\nlower_outer,0,-718,185,right,\n",
+            "x_m,z_m\n0,0\n0.3,-0.02\n0.36,0.01\n2.6,0.52\n"}},
+          {"quantity",
+           try_quantity,
+           {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
+            "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
 }
 
 } // namespace

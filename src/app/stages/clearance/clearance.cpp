@@ -8,8 +8,9 @@
 #include "app/stages/clearance/section_view.h"
 #include "app/stages/clearance/windows_page.h"
 #include "build/names.h"
+#include "build/profile_csv.h"
+#include "file/text_file.h"
 
-#include <QFile>
 #include <QLabel>
 #include <QStackedWidget>
 #include <QVBoxLayout>
@@ -151,9 +152,9 @@ QStringList ClearanceStage::take_files(const QStringList& files) {
   QStringList taken;
   for (const QString& name : files) {
     if (!name.endsWith(".csv", Qt::CaseInsensitive)) continue;
-    // A profile says so in its first row; of other sheets other pages know more.
-    QFile file(name);
-    if (!file.open(QIODevice::ReadOnly) || !file.read(200).contains("x_m,z_m")) continue;
+    // A profile says so in its head; of other sheets other pages know more.
+    const auto text = read_text(name.toStdString(), 1024 * 1024);
+    if (!text || !build::is_profile_csv(*text)) continue;
     emit called();
     show_page(2);
     ground_->take_file(name);

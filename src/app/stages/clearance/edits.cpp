@@ -2,6 +2,7 @@
 
 #include "app/desk/edits.h"
 #include "build/names.h"
+#include "build/profile_csv.h"
 #include "file/text_file.h"
 
 #include <QCoreApplication>
@@ -69,37 +70,14 @@ void add_ground(Desk& desk, build::Ground ground) {
 }
 
 std::optional<QString> read_ground(Desk& desk, const QString& file) {
+  const QString name = QFileInfo(file).fileName();
   const auto text = read_text(file.toStdString(), 1024 * 1024);
   if (!text) return desk.words_of(text.error());
+  auto points = build::read_profile_csv(*text);
+  if (!points) return QString("%1: %2").arg(name, desk.words_of(points.error()));
   build::Ground ground;
   ground.name = QFileInfo(file).completeBaseName().left(40).toStdString();
-  const QStringList lines = QString::fromStdString(*text).split('\n');
-  int number = 0;
-  for (const QString& raw : lines) {
-    ++number;
-    const QString line = raw.trimmed();
-    if (line.isEmpty() || line.startsWith('#') || line.startsWith("x_m")) continue;
-    const QStringList cells = line.split(line.contains(';') ? ';' : ',');
-    bool right = cells.size() == 2;
-    double values[2] = {0, 0};
-    for (int i = 0; right && i < 2; ++i)
-      values[i] = QLocale::c().toDouble(cells[i].trimmed(), &right);
-    const double limit_x = 200, limit_z = 20;
-    if (!right || !(std::abs(values[0]) <= limit_x) || !(std::abs(values[1]) <= limit_z))
-      return tr("%1, line %2: a row is how far along and how high, in metres, for example 0.3,0.06.")
-          .arg(QFileInfo(file).fileName())
-          .arg(number);
-    if (!ground.points.empty() && !(values[0] > ground.points.back().x))
-      return tr("%1, line %2: each place lies further along than the last.")
-          .arg(QFileInfo(file).fileName())
-          .arg(number);
-    if (ground.points.size() == 200)
-      return tr("%1, line %2: up to 200 places are right.").arg(QFileInfo(file).fileName()).arg(number);
-    ground.points.push_back({values[0], values[1], {}});
-  }
-  if (ground.points.size() < 2)
-    return tr("%1 holds no profile: two rows at least are right, each how far along and how high, in metres.")
-        .arg(QFileInfo(file).fileName());
+  ground.points = std::move(*points);
   add_ground(desk, std::move(ground));
   return std::nullopt;
 }

@@ -57,7 +57,7 @@ JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
   carried->setSpacing(u / 2);
   for (const auto& [key, caption] :
        {std::pair{"spring_top", tr("spring, upper seat")}, std::pair{"spring_foot", tr("lower seat")},
-        std::pair{"damper_foot", tr("damper, lower eye")}}) {
+        std::pair{"damper_top", tr("damper, upper eye")}, std::pair{"damper_foot", tr("lower eye")}}) {
     auto* column = new QVBoxLayout;
     column->setSpacing(0);
     auto* label = new QLabel(caption, this);
@@ -76,11 +76,15 @@ JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
     carried->addLayout(column, 7);
     carriers_.emplace_back(combo, key);
   }
-  for (const auto& [key, caption] :
-       {std::pair{"camber_rad", tr("camber")}, std::pair{"toe_rad", tr("toe")}, std::pair{"lock_rad", tr("lock")}}) {
-    carried->addWidget(field(QString("%.points.") + key, caption), 5);
-  }
   layout->addLayout(carried);
+  auto* stands = new QHBoxLayout;
+  stands->setSpacing(u / 2);
+  for (const auto& [key, caption] :
+       {std::pair{"camber_rad", tr("camber as it stands")}, std::pair{"toe_rad", tr("toe as it stands")},
+        std::pair{"lock_rad", tr("steering lock")}}) {
+    stands->addWidget(field(QString("%.points.") + key, caption), 5);
+  }
+  layout->addLayout(stands);
   about_->setProperty("quiet", true);
   about_->setWordWrap(true);
   layout->addWidget(about_);
@@ -135,6 +139,7 @@ void JointsPanel::refresh() {
   for (const auto& [combo, key] : carriers_) {
     const build::Carrier now = key == std::string_view("spring_top")    ? points.spring_top
                                : key == std::string_view("spring_foot") ? points.spring_foot
+                               : key == std::string_view("damper_top")  ? points.damper_top
                                                                         : points.damper_foot;
     combo->clear();
     combo->setFont(desk_.look().font(TextSize::small));

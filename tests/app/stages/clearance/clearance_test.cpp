@@ -266,7 +266,7 @@ TEST_F(ClearanceTest, AProfileComesFromAFileAndADamagedOneIsSaid) {
   EXPECT_EQ(build().variant().brief.grounds.back().points.size(), 3U);
   stage()->take_files({QString::fromStdString(bad.string())});
   EXPECT_EQ(build().variant().brief.grounds.size(), had + 1);
-  EXPECT_TRUE(told().contains("line 3")) << told().toStdString();
+  EXPECT_TRUE(told().contains("Line 3")) << told().toStdString();
 }
 
 TEST_F(ClearanceTest, FindingsLeadToTheirPlaces) {
