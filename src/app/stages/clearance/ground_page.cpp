@@ -269,6 +269,14 @@ void GroundPage::refresh() {
     const bool past = reach && *H > reach->high.height + 1e-6;
     return desk_.shown(*H, Kind::length, 0) + (past ? tr(" (past its reach)") : QString());
   };
+  const auto past_both = [&](const assess::Crossing& c, double rise) {
+    bool past = false;
+    for (const auto& [end, H] : {std::pair{End::front, c.front + rise}, std::pair{End::rear, c.rear + rise}}) {
+      const auto& reach = desk_.assessment().end(end).windows.reach;
+      past = past || (reach && H > reach->high.height + 1e-6);
+    }
+    return past ? tr(" (past their reach)") : QString();
+  };
   if (plot_->answer()) {
     const auto& least = plot_->answer()->least;
     for (const assess::Crossing& c : ground->crossings) {
@@ -286,7 +294,7 @@ void GroundPage::refresh() {
                    .arg(QString::fromStdString(presets[c.preset].name).toHtmlEscaped(),
                         QString::fromStdString(g.name).toHtmlEscaped(), shown(l.front_alone, End::front),
                         shown(l.rear_alone, End::rear),
-                        l.both ? tr("%1 higher").arg(desk_.shown(*l.both, Kind::length, 0))
+                        l.both ? tr("%1 higher").arg(desk_.shown(*l.both, Kind::length, 0)) + past_both(c, *l.both)
                                : tr("not within their reach"));
     }
   }

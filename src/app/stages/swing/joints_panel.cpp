@@ -162,8 +162,7 @@ void JointsPanel::refresh() {
     about_->setText(desk_.words_of(trouble->what));
   else
     about_->setText(
-        tr("The left side; the right mirrors it unless it is measured by itself. In the drawing: drag a joint, "
-           "or Tab to it and use the arrows (Shift coarse, Alt fine)."));
+        tr("The right mirrors it. In the drawing: drag a joint, or Tab and arrows (Shift coarse, Alt fine)."));
 }
 
 std::optional<QString> JointsPanel::take_joint(const QString& path, const QString& text) {
