@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "app/kit/nudge.h"
 #include "app/theme/text_line.h"
 
 #include <QKeyEvent>
@@ -299,12 +300,9 @@ void DriveView::keyPressEvent(QKeyEvent* event) {
 }
 
 bool DriveView::event(QEvent* event) {
-  if (event->type() == QEvent::ShortcutOverride) {
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    if (key == Qt::Key_Left || key == Qt::Key_Right) {
-      event->accept();
-      return true;
-    }
+  if (is_arrow_for_shortcuts(*event)) {
+    event->accept();
+    return true;
   }
   return QWidget::event(event);
 }

@@ -1,5 +1,6 @@
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "app/kit/nudge.h"
 #include "app/stages/clearance/fits_page.h"
 #include "app/theme/text_line.h"
 
@@ -200,12 +201,9 @@ void FitsChart::keyPressEvent(QKeyEvent* event) {
 }
 
 bool FitsChart::event(QEvent* event) {
-  if (event->type() == QEvent::ShortcutOverride) {
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    if (key == Qt::Key_Left || key == Qt::Key_Right || key == Qt::Key_Up || key == Qt::Key_Down) {
-      event->accept();
-      return true;
-    }
+  if (is_arrow_for_shortcuts(*event)) {
+    event->accept();
+    return true;
   }
   return QWidget::event(event);
 }

@@ -209,7 +209,10 @@ void ObstaclesPanel::refresh() {
     list_->setCurrentCell(held_ ? static_cast<int>(*held_) : -1, 0);
   }
   about_->setFont(look.font(TextSize::small));
+  const auto& space = desk_.answered(desk_.end()).given().clearance->space;
+  const bool alone = space && !space->solved();
   about_->setText(obstacles.empty() ? tr("What may touch: liner, rail, pinch weld, hose, exhaust …")
+                  : alone           ? tr("the tyre alone: joints would say where bag and arms stand")
                                     : tr("left side; from the middle of the axle on the ground"));
   refresh_gaps();
   show_held();

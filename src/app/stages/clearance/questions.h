@@ -20,32 +20,20 @@ private:
   std::stop_callback<std::function<void()>> callback_;
 };
 
-struct MapQuestion {
-  using Given = assess::MapGiven;
-  using Answer = std::optional<assess::ClearanceMap>;
+/// A question of the core that can be stopped, asked beside the interface.
+template <class GivenType, class AnswerType,
+          std::optional<AnswerType> (*answered)(const GivenType&, const std::atomic<bool>*)>
+struct Stoppable {
+  using Given = GivenType;
+  using Answer = std::optional<AnswerType>;
   static Answer answer(const Given& given, const RunControl& control) {
     const StopFlag stop(control);
-    return assess::clearance_map(given, stop.flag());
+    return answered(given, stop.flag());
   }
 };
-
-struct WhyQuestion {
-  using Given = assess::WhyGiven;
-  using Answer = std::optional<assess::Why>;
-  static Answer answer(const Given& given, const RunControl& control) {
-    const StopFlag stop(control);
-    return assess::why_not_further(given, stop.flag());
-  }
-};
-
-struct FitsQuestion {
-  using Given = assess::FitsGiven;
-  using Answer = std::optional<assess::WhatFits>;
-  static Answer answer(const Given& given, const RunControl& control) {
-    const StopFlag stop(control);
-    return assess::what_fits(given, stop.flag());
-  }
-};
+using MapQuestion = Stoppable<assess::MapGiven, assess::ClearanceMap, assess::clearance_map>;
+using FitsQuestion = Stoppable<assess::FitsGiven, assess::WhatFits, assess::what_fits>;
+using WhyQuestion = Stoppable<assess::WhyGiven, assess::Why, assess::why_not_further>;
 
 /// Every thing on the ground over all pairs of heights, and what would get each over from a pair of heights.
 struct GroundsGiven {

@@ -1,6 +1,7 @@
 #include "app/stages/clearance/section_view.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/nudge.h"
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/names.h"
 #include "app/stages/clearance/steer.h"
@@ -215,28 +216,9 @@ void SectionView::step_choice(int by) {
 
 void SectionView::keyPressEvent(QKeyEvent* event) {
   if (event->key() == Qt::Key_Escape && chosen_) return choose(std::nullopt);
-  const double step = event->modifiers() & Qt::ShiftModifier ? 0.010
-                      : event->modifiers() & Qt::AltModifier ? 0.0001
-                                                             : 0.001;
-  double right = 0, up = 0;
-  switch (event->key()) {
-  case Qt::Key_Left:
-    right = -step;
-    break;
-  case Qt::Key_Right:
-    right = step;
-    break;
-  case Qt::Key_Up:
-    up = step;
-    break;
-  case Qt::Key_Down:
-    up = -step;
-    break;
-  default:
-    return QWidget::keyPressEvent(event);
-  }
-  if (!chosen_ || from_ == From::section) return QWidget::keyPressEvent(event);
-  move_chosen(right, up, {});
+  const auto nudge = nudge_of(*event);
+  if (!nudge || !chosen_ || from_ == From::section) return QWidget::keyPressEvent(event);
+  move_chosen(nudge->x(), nudge->y(), {});
 }
 
 bool SectionView::event(QEvent* event) {
@@ -248,12 +230,9 @@ bool SectionView::event(QEvent* event) {
       if (chosen_) return true;
     }
   }
-  if (event->type() == QEvent::ShortcutOverride && chosen_ && from_ != From::section) {
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    if (key == Qt::Key_Left || key == Qt::Key_Right || key == Qt::Key_Up || key == Qt::Key_Down) {
-      event->accept();
-      return true;
-    }
+  if (chosen_ && from_ != From::section && is_arrow_for_shortcuts(*event)) {
+    event->accept();
+    return true;
   }
   return QWidget::event(event);
 }

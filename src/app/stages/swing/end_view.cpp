@@ -1,6 +1,7 @@
 #include "app/stages/swing/end_view.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/nudge.h"
 #include "app/stages/swing/edits.h"
 #include "app/stages/swing/end_frame.h"
 
@@ -191,28 +192,9 @@ void EndView::step_choice(int by) {
 
 void EndView::keyPressEvent(QKeyEvent* event) {
   if (event->key() == Qt::Key_Escape && !chosen_.isEmpty()) return choose({});
-  const double step = event->modifiers() & Qt::ShiftModifier ? 0.010
-                      : event->modifiers() & Qt::AltModifier ? 0.0001
-                                                             : 0.001;
-  double right = 0, up = 0;
-  switch (event->key()) {
-  case Qt::Key_Left:
-    right = -step;
-    break;
-  case Qt::Key_Right:
-    right = step;
-    break;
-  case Qt::Key_Up:
-    up = step;
-    break;
-  case Qt::Key_Down:
-    up = -step;
-    break;
-  default:
-    return QWidget::keyPressEvent(event);
-  }
-  if (chosen_.isEmpty()) return QWidget::keyPressEvent(event);
-  move_chosen(right, up, {});
+  const auto nudge = nudge_of(*event);
+  if (!nudge || chosen_.isEmpty()) return QWidget::keyPressEvent(event);
+  move_chosen(nudge->x(), nudge->y(), {});
 }
 
 bool EndView::event(QEvent* event) {
@@ -224,12 +206,9 @@ bool EndView::event(QEvent* event) {
       if (!chosen_.isEmpty()) return true;
     }
   }
-  if (event->type() == QEvent::ShortcutOverride && !chosen_.isEmpty()) {
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    if (key == Qt::Key_Left || key == Qt::Key_Right || key == Qt::Key_Up || key == Qt::Key_Down) {
-      event->accept();
-      return true;
-    }
+  if (!chosen_.isEmpty() && is_arrow_for_shortcuts(*event)) {
+    event->accept();
+    return true;
   }
   return QWidget::event(event);
 }

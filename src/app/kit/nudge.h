@@ -1,0 +1,16 @@
+// The arrows as they move what is held in a drawing: a millimetre a stroke, with Shift a centimetre, with Alt a tenth.
+#pragma once
+
+#include <QKeyEvent>
+#include <QPointF>
+
+#include <optional>
+
+namespace mavrel::app {
+
+/// m to the right and up; none where the key is no arrow.
+[[nodiscard]] std::optional<QPointF> nudge_of(const QKeyEvent& event);
+/// Would this event's arrow be taken by a shortcut of the window, if nobody claimed it?
+[[nodiscard]] bool is_arrow_for_shortcuts(const QEvent& event);
+
+} // namespace mavrel::app
