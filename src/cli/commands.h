@@ -21,6 +21,18 @@ struct BagRequest {
 [[nodiscard]] Expected<std::string> gap(const std::string& path);
 /// A car of a file driven over its profile, and its angles on flat ground.
 [[nodiscard]] Expected<std::string> ground(const std::string& path);
+
+struct WaterRequest {
+  std::string air, humidity, tank, tank_air, used, altitude = "0";
+};
+/// Water taken in with the air, and what of it falls out in the tank.
+[[nodiscard]] Expected<std::string> water(const WaterRequest& request);
+struct LeakRequest {
+  std::string readings, volume, altitude = "0";
+};
+/// Mass lost an hour by readings of pressure and temperature.
+[[nodiscard]] Expected<std::string> leak(const LeakRequest& request);
+
 [[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
 
 struct BuildRequest {

@@ -104,6 +104,23 @@ int main(int argc, char** argv) {
   ground_command->add_option("file", drive, "Car, heights, underside and profile, *.json")->required();
   ground_command->callback([&] { run = [&] { return cli::ground(drive); }; });
 
+  cli::WaterRequest wet;
+  auto* water_command = app.add_subcommand("water", "Water that falls out of the air in the tank");
+  water_command->add_option("--air", wet.air, "Temperature of the air outside; below zero --air=-6C")->required();
+  water_command->add_option("--humidity", wet.humidity, "Its relative humidity")->required();
+  water_command->add_option("--tank", wet.tank, "Gauge pressure of the tank")->required();
+  water_command->add_option("--tank-air", wet.tank_air, "Temperature in the tank")->required();
+  water_command->add_option("--used", wet.used, "Dry air that goes through")->required();
+  water_command->add_option("--altitude", wet.altitude, "Above the sea");
+  water_command->callback([&] { run = [&] { return cli::water(wet); }; });
+
+  cli::LeakRequest held;
+  auto* leak_command = app.add_subcommand("leak", "Air lost an hour, the temperature taken out");
+  leak_command->add_option("readings", held.readings, "time_s,pressure_bar,temperature_c, *.csv")->required();
+  leak_command->add_option("--volume", held.volume, "Of the bag with what is open to it")->required();
+  leak_command->add_option("--altitude", held.altitude, "Above the sea");
+  leak_command->callback([&] { run = [&] { return cli::leak(held); }; });
+
   cli::BuildRequest request;
   auto* assess_command = app.add_subcommand("assess", "Windows, limits, tracks and findings of a build");
   assess_command->add_option("build", request.build, "Build file, *.mavrel")->required();

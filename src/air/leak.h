@@ -1,0 +1,31 @@
+// Does a closed volume lose air? Its mass over hours of readings, with the temperature taken out.
+#pragma once
+
+#include "air/gas.h"
+#include "quantity/expected.h"
+
+#include <span>
+
+namespace mavrel::air {
+
+/// One look at a gauge and a thermometer.
+struct LeakReading {
+  double time = 0;           // s
+  double gauge_pressure = 0; // Pa
+  double temperature = 0;    // K
+};
+
+struct Leak {
+  double mass = 0;    // kg, by the first reading
+  double loss = 0;    // kg/s, slope of the line through all readings; below 0 it gains
+  double loss_sd = 0; // kg/s, standard error of that slope
+  /// More than the readings' own spread and more than one would mind: twice its standard error and 0.2 % an hour.
+  [[nodiscard]] bool leaks() const { return loss > 2 * loss_sd && loss * 3600 > 0.002 * mass; }
+};
+/// @param volume    m³, of the bag with what is open to it
+/// @param altitude  m
+/// @returns the loss; or that there are fewer than three readings, or all at one time
+/// Source: docs/models.md, "Leak".
+[[nodiscard]] Expected<Leak> find_leak(std::span<const LeakReading> readings, double volume, double altitude = 0);
+
+} // namespace mavrel::air

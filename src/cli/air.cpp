@@ -1,0 +1,101 @@
+// mavrel-cli water and leak.
+#include "air/leak.h"
+#include "air/water.h"
+#include "build/csv_cells.h"
+#include "cli/commands.h"
+#include "file/csv.h"
+#include "file/text_file.h"
+#include "quantity/quantity.h"
+#include "quantity/text.h"
+
+#include <nlohmann/json.hpp>
+
+#include <filesystem>
+
+namespace mavrel::cli {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+/// A typed quantity of a named option, believable.
+Expected<double> within(const char* option, const std::string& text, Kind kind, double least, double most) {
+  const auto value = parse_quantity(text, kind, {}, {});
+  if (!value) return refuse(words("{0}: {1}"), {std::string(option), value.error()});
+  if (!(*value >= least && *value <= most))
+    return refuse(words("{0}: {1} is out of reason; {2} to {3} is believable."),
+                  {std::string(option), told_from({*value, kind, -2}, *value < least ? least : most),
+                   Amount{least, kind, -2}, Amount{most, kind, -2}});
+  return value;
+}
+
+constexpr build::NumberSpec time_read{Kind::time, 0, 1e8, words("time")};
+constexpr build::NumberSpec pressure_read{Kind::pressure, 0, 5e6, words("pressure")};
+constexpr build::NumberSpec warmth_read{Kind::temperature_step, -60, 150, words("temperature, °C")};
+
+Expected<std::vector<air::LeakReading>> readings_in(const std::string& text) {
+  const auto table = read_csv(text);
+  if (!table) return refuse(table.error());
+  constexpr const char* heads[] = {"time_s", "pressure_bar", "temperature_c"};
+  std::array<std::size_t, 3> at{};
+  for (std::size_t h = 0; h < 3; ++h) {
+    at[h] = table->head.size();
+    for (std::size_t i = 0; i < table->head.size(); ++i)
+      if (table->head[i].text == heads[h]) at[h] = i;
+    if (at[h] == table->head.size())
+      return refuse(words("Line {0}: the head is time_s,pressure_bar,temperature_c; {1} is missing."),
+                    {std::to_string(table->head_line), std::string(heads[h])});
+  }
+  std::vector<air::LeakReading> out;
+  for (const CsvRow& row : table->rows) {
+    const auto time = build::number_in(row.cells[at[0]], row.line, 1, time_read);
+    const auto pressure = build::number_in(row.cells[at[1]], row.line, 1e5, pressure_read);
+    const auto warmth = build::number_in(row.cells[at[2]], row.line, 1, warmth_read);
+    for (const auto* value : {&time, &pressure, &warmth})
+      if (!*value) return refuse(value->error());
+    out.push_back({*time, *pressure, *warmth + air::ice_point});
+  }
+  return out;
+}
+
+} // namespace
+
+Expected<std::string> water(const WaterRequest& request) {
+  const auto outside = within("--air", request.air, Kind::temperature, 220, 330);
+  const auto humidity = within("--humidity", request.humidity, Kind::share, 0, 1);
+  const auto tank = within("--tank", request.tank, Kind::pressure, 0, 5e6);
+  const auto tank_air = within("--tank-air", request.tank_air, Kind::temperature, 220, 370);
+  const auto used = within("--used", request.used, Kind::mass, 0, 1e6);
+  const auto altitude = within("--altitude", request.altitude, Kind::altitude, -500, 9000);
+  for (const auto* value : {&outside, &humidity, &tank, &tank_air, &used, &altitude})
+    if (!*value) return refuse(value->error());
+  const auto balance = air::water_in_tank({*altitude, *outside}, *humidity, *tank, *tank_air);
+  const Json out = {{"in_g_per_kg", balance.taken_in * 1e3},
+                    {"kept_g_per_kg", balance.kept * 1e3},
+                    {"liquid_g_per_kg", balance.liquid * 1e3},
+                    {"liquid_g", balance.liquid * *used * 1e3}};
+  return out.dump(1, ' ', false, Json::error_handler_t::replace);
+}
+
+Expected<std::string> leak(const LeakRequest& request) {
+  const auto volume = within("--volume", request.volume, Kind::volume, 1e-6, 10);
+  if (!volume) return refuse(volume.error());
+  const auto altitude = within("--altitude", request.altitude, Kind::altitude, -500, 9000);
+  if (!altitude) return refuse(altitude.error());
+  const auto text = read_text(request.readings, 1024 * 1024);
+  if (!text) return refuse(text.error());
+  const auto named = [&](const Message& why) {
+    return refuse(words("{0}: {1}"), {shown_path(std::filesystem::path(request.readings).filename()), why});
+  };
+  const auto readings = readings_in(*text);
+  if (!readings) return named(readings.error());
+  const auto found = air::find_leak(*readings, *volume, *altitude);
+  if (!found) return named(found.error());
+  const Json out = {{"mass_kg", found->mass},
+                    {"loss_kg_per_h", found->loss * 3600},
+                    {"loss_sd_kg_per_h", found->loss_sd * 3600},
+                    {"leaks", found->leaks()}};
+  return out.dump(1, ' ', false, Json::error_handler_t::replace);
+}
+
+} // namespace mavrel::cli
