@@ -1,6 +1,7 @@
 #include "app/stages/clearance/drive_view.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/drawing.h"
 #include "app/kit/height_scale.h"
 #include "app/kit/nudge.h"
 #include "app/theme/text_line.h"
@@ -108,14 +109,10 @@ void DriveView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   QPainter painter(this);
-  painter.fillRect(rect(), t.panel);
-  painter.setPen(QPen(t.rule, 1));
-  painter.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
+  paint_backdrop(painter, rect(), look);
   const auto s = scene();
   if (!s) {
-    painter.setFont(look.font());
-    painter.setPen(t.second);
-    painter.drawText(QRectF(rect()).adjusted(20, 0, -20, 0), Qt::AlignCenter | Qt::TextWordWrap, told());
+    paint_instead(painter, rect(), look, told());
     return;
   }
   const Frame f = frame(*s);

@@ -1,5 +1,6 @@
 // What the neighbourhood of a wheel looks like: its section, parts, obstacles, and the dimensioned gap.
 #include "app/desk/desk.h"
+#include "app/kit/drawing.h"
 #include "app/kit/height_scale.h"
 #include "app/stages/clearance/names.h"
 #include "app/stages/clearance/section_view.h"
@@ -72,18 +73,13 @@ void SectionView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   QPainter painter(this);
-  painter.fillRect(rect(), t.panel);
-  painter.setPen(QPen(t.rule, 1));
-  painter.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
+  paint_backdrop(painter, rect(), look);
   auto s = scene();
   if (!s) {
-    painter.setFont(look.font());
-    painter.setPen(t.second);
     const auto& e = desk_.assessment().end(desk_.end());
-    painter.drawText(QRectF(rect()).adjusted(20, 0, -20, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                     e.surveyed_height
-                         ? tr("Where the wheel stands is not known: measure the track, and enter the tyre.")
-                         : tr("The height is missing on Car in: nothing can be posed yet."));
+    paint_instead(painter, rect(), look,
+                  e.surveyed_height ? tr("Where the wheel stands is not known: measure the track, and enter the tyre.")
+                                    : tr("The height is missing on Car in: nothing can be posed yet."));
     return;
   }
   for (const NearAt& n : s->near)

@@ -1,6 +1,7 @@
 #include "app/stages/clearance/wheel_panel.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/drawing.h"
 #include "app/kit/field.h"
 #include "app/kit/height_scale.h"
 #include "app/stages/clearance/edits.h"
@@ -31,9 +32,7 @@ protected:
     const Look& look = desk_.look();
     const Tokens& t = look.tokens();
     QPainter painter(this);
-    painter.fillRect(rect(), t.panel);
-    painter.setPen(QPen(t.rule, 1));
-    painter.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
+    paint_backdrop(painter, rect(), look);
     painter.setRenderHint(QPainter::Antialiasing);
     const build::EndSurvey& survey = desk_.build().end(desk_.end());
     const build::EndFit& fit = desk_.build().variant().fit[build::at(desk_.end())];

@@ -1,5 +1,6 @@
 // What an end looks like: wheel, arms, damper, bag, joints, and the words beside them.
 #include "app/desk/desk.h"
+#include "app/kit/drawing.h"
 #include "app/kit/height_scale.h"
 #include "app/stages/swing/end_frame.h"
 #include "app/theme/text_line.h"
@@ -16,21 +17,14 @@ using assess::EndScene;
 using assess::SceneJoint;
 using motion::Point;
 
-namespace {} // namespace
-
 void EndView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   QPainter painter(this);
-  painter.fillRect(rect(), t.panel);
-  painter.setPen(QPen(t.rule, 1));
-  painter.drawRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5));
+  paint_backdrop(painter, rect(), look);
   const auto s = scene();
   if (!s) {
-    painter.setFont(look.font());
-    painter.setPen(t.second);
-    painter.drawText(rect(), Qt::AlignCenter | Qt::TextWordWrap,
-                     tr("The height is missing on Car in: nothing can be posed yet."));
+    paint_instead(painter, rect(), look, tr("The height is missing on Car in: nothing can be posed yet."));
     return;
   }
   const Frame f = frame(*s);
