@@ -319,6 +319,7 @@ std::optional<space::Cylinder> bag_at(const BagBody& bag, const Stand& stand) {
   const double apart = space::length(top - foot), height = apart - bag.upper_stack - bag.lower_stack;
   if (!(height > 1e-3)) return std::nullopt;
   const Point axis = (1 / apart) * (top - foot);
+  // Beyond its card a bag stands at no preset; only how it is drawn there hangs on this.
   const double in_card = std::clamp(height, bag.curve->lowest(), bag.curve->highest());
   return space::Cylinder{foot + (bag.lower_stack + height / 2) * axis, axis, bag.curve->diameter(in_card) / 2,
                          height / 2};

@@ -1,5 +1,6 @@
 #include "assess/ground/ground_findings.h"
 
+#include "assess/end/misfit.h"
 #include "build/names.h"
 
 #include <fmt/format.h>
@@ -138,10 +139,7 @@ private:
 const std::span<const FindingRow> ground_finding_rows = rows;
 
 GroundFindingsGiven ground_findings_given(const build::Build& build, Answered<GroundQuestion> ground) {
-  GroundFindingsGiven out{std::move(ground), build.active_variant, {}};
-  for (const build::Preset& preset : build.variant().brief.presets)
-    out.presets.push_back(preset.name);
-  return out;
+  return {std::move(ground), build.active_variant, preset_names(build)};
 }
 
 Findings find_on_ground(const GroundFindingsGiven& given) {

@@ -77,7 +77,11 @@ private:
     today_ = motion::wheel_solid(given_.tyre, std::nullopt, given_.end.given().clearance.given().rooms.tyre_growth);
     const Heights at = Heights::over(out_.low, out_.high, between);
     for (const GapCurve& curve : here_.gaps) {
-      if (curve.mover != Mover::tyre || curve.joined || curve.source != GapSource::solid) continue;
+      if (curve.mover != Mover::tyre || curve.joined) continue;
+      if (curve.source != GapSource::solid) {
+        out_.left_out.push_back(curve.near);
+        continue;
+      }
       const bool own = curve.near.obstacle == not_listed, damper = curve.near.own == OwnPart::damper;
       std::optional<Placement> placed;
       if (!own) placed = placement_of(survey.obstacles[curve.near.obstacle]);

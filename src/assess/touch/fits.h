@@ -42,6 +42,7 @@ struct WhatFits {
   std::vector<double> widths, offsets; // m, rising
   std::vector<Fitting> fittings;       // row by row: offsets, then widths
   std::vector<Near> what;
+  std::vector<Near> left_out;        // gaps by the tape: nobody knows their place beside another rim
   double low = 0, high = 0;          // m, H that were looked at straight ahead
   std::optional<double> driven_from; // m, H from which every lock counts; none: no road height is wished for
   [[nodiscard]] const Fitting& at(std::size_t offset, std::size_t width) const {

@@ -1,5 +1,6 @@
 #include "assess/touch/touch_findings.h"
 
+#include "assess/end/misfit.h"
 #include "build/names.h"
 #include "motion/wheel.h"
 
@@ -224,10 +225,7 @@ private:
 const std::span<const FindingRow> touch_finding_rows = rows;
 
 TouchFindingsGiven touch_findings_given(const build::Build& build, Answered<EndQuestion> end) {
-  TouchFindingsGiven out{std::move(end), build.active_variant, {}};
-  for (const build::Preset& preset : build.variant().brief.presets)
-    out.presets.push_back(preset.name);
-  return out;
+  return {std::move(end), build.active_variant, preset_names(build)};
 }
 
 Findings find_touching(const TouchFindingsGiven& given) {

@@ -113,13 +113,19 @@ void FitsPage::refresh() {
   if (fits)
     for (std::size_t w = 0; w < fits->what.size(); ++w)
       letters << QString("%1 %2").arg(chart_->letter_of(w), desk_.words_of(fits->what[w].told()));
+  QStringList left_out;
   if (fits)
-    legend_->setText(tr("Letters say what has least room: %1. Looked at straight ahead from %2 to %3%4.")
-                         .arg(letters.join(", "), desk_.shown(fits->low, Kind::length),
-                              desk_.shown(fits->high, Kind::length),
-                              fits->driven_from ? tr(", and at every lock from road height, %1, up")
-                                                      .arg(desk_.shown(*fits->driven_from, Kind::length))
-                                                : QString()));
+    for (const assess::Near& near : fits->left_out)
+      left_out << desk_.words_of(near.told());
+  if (fits)
+    legend_->setText(
+        tr("Letters say what has least room: %1. Looked at straight ahead from %2 to %3%4.")
+            .arg(letters.join(", "), desk_.shown(fits->low, Kind::length), desk_.shown(fits->high, Kind::length),
+                 fits->driven_from ? tr(", and at every lock from road height, %1, up")
+                                         .arg(desk_.shown(*fits->driven_from, Kind::length))
+                                   : QString()) +
+        (left_out.isEmpty() ? QString()
+                            : " " + tr("Not looked at, known by the tape alone: %1.").arg(left_out.join(", "))));
   else
     legend_->clear();
   take_->setEnabled(fits && chart_->chosen());

@@ -215,6 +215,7 @@ GroundPage::GroundPage(Desk& desk, QWidget* parent)
   least_->setAlignment(Qt::AlignLeft | Qt::AlignTop);
   least_->setObjectName("least_heights");
   least_->setContentsMargins(u, u, u, 0);
+  foot->addSpacing(u);
   foot->addWidget(least_, 2);
   foot->addWidget(beside_);
   layout->addLayout(foot, 10);
