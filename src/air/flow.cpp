@@ -12,6 +12,20 @@ Restriction tube(double bore, double length) {
   return out;
 }
 
+Restriction in_series(std::span<const Restriction> parts) {
+  double cubes = 0, lost = 0;
+  for (const Restriction& part : parts)
+    cubes += std::pow(part.conductance, -3);
+  const double C = 1 / std::cbrt(cubes);
+  for (const Restriction& part : parts)
+    lost += (1 - part.critical_ratio) * (C / part.conductance) * (C / part.conductance);
+  return {C, std::fmax(0, 1 - lost)};
+}
+
+double share_of_loss(const Restriction& part, const Restriction& row) {
+  return std::pow(row.conductance / part.conductance, 3);
+}
+
 namespace {
 
 /// Mass flow over the choked one at a ratio of pressures.

@@ -2,6 +2,8 @@
 // swings.
 #pragma once
 
+#include <span>
+
 namespace mavrel::air {
 
 /// A line, valve or fitting as the standard describes it.
@@ -16,6 +18,13 @@ constexpr double reference_temperature = 293.15; // K
 /// A straight tube. @param bore, length  m, bore above 0, length 0 or more
 /// Source: docs/models.md, "Flow".
 [[nodiscard]] Restriction tube(double bore, double length);
+
+/// Restrictions one after the other: C = (Σ Cᵢ⁻³)^(−1/3), b = 1 − C²·Σ (1 − bᵢ)/Cᵢ², below 0 counts as 0.
+/// @param parts  at least one, each with a conductance above 0
+/// Source: docs/models.md, "Flow".
+[[nodiscard]] Restriction in_series(std::span<const Restriction> parts);
+/// Each one's share of what such a row loses: Cᵢ⁻³ over their sum. They add up to 1.
+[[nodiscard]] double share_of_loss(const Restriction& part, const Restriction& row);
 
 /// Share of the upstream pressure up to which a difference drives laminar flow, in proportion to it.
 constexpr double laminar_share = 0.001;

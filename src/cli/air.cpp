@@ -1,4 +1,5 @@
-// mavrel-cli water and leak.
+// mavrel-cli water, leak and cable.
+#include "air/cable.h"
 #include "air/leak.h"
 #include "air/water.h"
 #include "build/csv_cells.h"
@@ -95,6 +96,22 @@ Expected<std::string> leak(const LeakRequest& request) {
                     {"loss_kg_per_h", found->loss * 3600},
                     {"loss_sd_kg_per_h", found->loss_sd * 3600},
                     {"leaks", found->leaks()}};
+  return out.dump(1, ' ', false, Json::error_handler_t::replace);
+}
+
+Expected<std::string> cable(const CableRequest& request) {
+  const auto current = within("--current", request.current, Kind::current, 1e-3, 1000);
+  const auto length = within("--length", request.length, Kind::altitude, 0, 100);
+  const auto volts = within("--volts", request.volts, Kind::voltage, 1, 100);
+  const auto drop = within("--drop", request.drop, Kind::share, 1e-4, 0.5);
+  for (const auto* value : {&current, &length, &volts, &drop})
+    if (!*value) return refuse(value->error());
+  const auto found = air::cable_for(*current, *length, *volts, *drop);
+  if (!found) return refuse(found.error());
+  const Json out = {{"section_mm2", found->section},
+                    {"fuse_a", found->fuse},
+                    {"drop_percent", found->drop / *volts * 100},
+                    {"awg", found->awg}};
   return out.dump(1, ' ', false, Json::error_handler_t::replace);
 }
 

@@ -1,6 +1,6 @@
 // mavrel-cli gap and ground: clearances of files that carry all they need.
-#include "build/json_text.h"
 #include "cli/commands.h"
+#include "cli/reader.h"
 #include "file/text_file.h"
 #include "motion/wheel.h"
 #include "quantity/quantity.h"
@@ -8,7 +8,6 @@
 #include "space/ground.h"
 
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 #include <cmath>
 #include <numbers>
@@ -17,75 +16,8 @@ namespace mavrel::cli {
 
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 constexpr double degree = std::numbers::pi / 180;
-constexpr double farthest = 10; // m that anything near a wheel may lie from its axle's middle
 constexpr std::size_t most_solids = 1000, most_points = 5000;
-
-/// What one of these files may hold, read with bounds. The first mistake stays; what follows it is not read.
-class Reader {
-public:
-  [[nodiscard]] const std::optional<Message>& mistake() const { return mistake_; }
-
-  double number(const Json& in, const std::string& where, const char* key, double least, double most,
-                std::optional<double> otherwise = {}) {
-    if (!in.contains(key) && otherwise) return *otherwise;
-    const Json value = in.value(key, Json());
-    if (value.is_number() && value.get<double>() >= least && value.get<double>() <= most) return value.get<double>();
-    wrong(words("{0}: {1} is there; a number from {2} to {3} is right."),
-          {path(where, key), build::kind_of(value), fmt::format("{:g}", least), fmt::format("{:g}", most)});
-    return least;
-  }
-  std::string text(const Json& in, const std::string& where, const char* key) {
-    const Json value = in.value(key, Json());
-    if (value.is_string() && !value.get<std::string>().empty()) return value.get<std::string>();
-    wrong(words("{0}: {1} is there; {2} is right."), {path(where, key), build::kind_of(value), words("a text")});
-    return {};
-  }
-  const Json& object(const Json& in, const std::string& where, const char* key) {
-    static const Json none = Json::object();
-    if (const auto found = in.find(key); found != in.end() && found->is_object()) return *found;
-    wrong(words("{0}: {1} is there; {2} is right."),
-          {path(where, key), build::kind_of(in.value(key, Json())), words("an object")});
-    return none;
-  }
-  const Json& list(const Json& in, const char* key, std::size_t most) {
-    static const Json none = Json::array();
-    const auto found = in.find(key);
-    if (found == in.end() || !found->is_array()) {
-      wrong(words("{0}: {1} is there; {2} is right."),
-            {std::string(key), build::kind_of(in.value(key, Json())), words("a list")});
-      return none;
-    }
-    if (found->size() <= most) return *found;
-    wrong(words("{0}: {1} are there; up to {2} are right."),
-          {std::string(key), std::to_string(found->size()), std::to_string(most)});
-    return none;
-  }
-  space::Point point(const Json& in, const std::string& where, const char* key) {
-    const Json value = in.value(key, Json());
-    std::array<double, 3> p{};
-    bool right = value.is_array() && value.size() == 3;
-    for (std::size_t i = 0; right && i < 3; ++i) {
-      right = value[i].is_number() && std::abs(value[i].get<double>()) <= farthest;
-      if (right) p[i] = value[i].get<double>();
-    }
-    if (!right)
-      wrong(words("{0}: three numbers in metres are right, none beyond {1} m."),
-            {path(where, key), fmt::format("{:g}", farthest)});
-    return {p[0], p[1], p[2]};
-  }
-  void wrong(const char* sentence, std::vector<Argument> arguments) {
-    if (!mistake_) mistake_ = Message{sentence, std::move(arguments)};
-  }
-  static std::string path(const std::string& where, const char* key) {
-    return where.empty() ? key : fmt::format("{}.{}", where, key);
-  }
-
-private:
-  std::optional<Message> mistake_;
-};
 
 // ---- gap
 
@@ -213,26 +145,13 @@ Expected<Json> drive_of(const Json& file) {
               {"breakover_deg", shown(angles.breakover)}};
 }
 
-Expected<std::string> of_file(const std::string& path, Expected<Json> (*answer)(const Json&)) {
-  const auto text = read_text(path, 1024 * 1024);
-  if (!text) return refuse(text.error());
-  const auto named = [&](const Message& why) {
-    return refuse(words("{0}: {1}"), {shown_path(std::filesystem::path(path).filename()), why});
-  };
-  const auto file = build::read_json_text(*text);
-  if (!file) return named(file.error());
-  const auto out = answer(*file);
-  if (!out) return named(out.error());
-  return out->dump(1, ' ', false, Json::error_handler_t::replace);
-}
-
 } // namespace
 
 Expected<std::string> gap(const std::string& path) {
-  return of_file(path, gaps_of);
+  return answer_file(path, gaps_of);
 }
 Expected<std::string> ground(const std::string& path) {
-  return of_file(path, drive_of);
+  return answer_file(path, drive_of);
 }
 
 } // namespace mavrel::cli

@@ -33,6 +33,14 @@ struct LeakRequest {
 /// Mass lost an hour by readings of pressure and temperature.
 [[nodiscard]] Expected<std::string> leak(const LeakRequest& request);
 
+/// Time passing in an air network of a file.
+[[nodiscard]] Expected<std::string> air(const std::string& path);
+struct CableRequest {
+  std::string current, length, volts, drop = "3%";
+};
+/// Section, fuse and gauge for a current.
+[[nodiscard]] Expected<std::string> cable(const CableRequest& request);
+
 [[nodiscard]] Expected<std::string> wheel(const std::vector<std::string>& codes);
 
 struct BuildRequest {

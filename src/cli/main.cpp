@@ -104,6 +104,19 @@ int main(int argc, char** argv) {
   ground_command->add_option("file", drive, "Car, heights, underside and profile, *.json")->required();
   ground_command->callback([&] { run = [&] { return cli::ground(drive); }; });
 
+  std::string network;
+  auto* air_command = app.add_subcommand("air", "Time passing in an air network: pressures, temperatures, heights");
+  air_command->add_option("file", network, "Volumes, lines and compressors, *.json")->required();
+  air_command->callback([&] { run = [&] { return cli::air(network); }; });
+
+  cli::CableRequest wire;
+  auto* cable_command = app.add_subcommand("cable", "Section, fuse and gauge of a cable");
+  cable_command->add_option("--current", wire.current, "That it carries for long")->required();
+  cable_command->add_option("--length", wire.length, "One way")->required();
+  cable_command->add_option("--volts", wire.volts, "Of the supply")->required();
+  cable_command->add_option("--drop", wire.drop, "Share of it that may be lost out and back");
+  cable_command->callback([&] { run = [&] { return cli::cable(wire); }; });
+
   cli::WaterRequest wet;
   auto* water_command = app.add_subcommand("water", "Water that falls out of the air in the tank");
   water_command->add_option("--air", wet.air, "Temperature of the air outside; below zero --air=-6C")->required();

@@ -22,6 +22,14 @@ enum class Kind {
   speed,            // m/s, of a damper
   road_speed,       // m/s, of the car
   turning,          // N·m/rad, stiffness against turning or lean
+  minutes,          // s, of things that take minutes
+  current,          // A
+  voltage,          // V
+  section,          // m², of a cable, shown in mm²
+  air_flow,         // m³/s of the air around
+  conductance,      // m³/(s·Pa), sonic conductance
+  heat_flow,        // W/K
+  sound,            // dB
   share,            // 1, shown in %
   plain,            // 1
 };

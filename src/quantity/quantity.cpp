@@ -341,6 +341,22 @@ const char* kind_name(Kind kind) {
     return words("a speed");
   case Kind::turning:
     return words("a turning stiffness");
+  case Kind::minutes:
+    return words("a time");
+  case Kind::current:
+    return words("a current");
+  case Kind::voltage:
+    return words("a voltage");
+  case Kind::section:
+    return words("a cable's section");
+  case Kind::air_flow:
+    return words("a flow of air");
+  case Kind::conductance:
+    return words("a sonic conductance");
+  case Kind::heat_flow:
+    return words("heat a degree");
+  case Kind::sound:
+    return words("a sound level");
   case Kind::share:
     return words("a percentage");
   case Kind::plain:
@@ -382,6 +398,22 @@ Amount example_of(Kind kind) {
     return of(25);
   case Kind::turning:
     return of(20000);
+  case Kind::minutes:
+    return of(600);
+  case Kind::current:
+    return of(28);
+  case Kind::voltage:
+    return of(12);
+  case Kind::section:
+    return of(6e-6);
+  case Kind::air_flow:
+    return of(6e-4);
+  case Kind::conductance:
+    return of(1.5e-8);
+  case Kind::heat_flow:
+    return of(1.8);
+  case Kind::sound:
+    return of(68);
   case Kind::share:
     return of(0.7);
   case Kind::plain:

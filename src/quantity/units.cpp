@@ -93,6 +93,18 @@ constexpr auto rows = std::to_array<Row>({
     {"Nm/rad", {Kind::turning, 1}},
     {"lbf·ft/°", {Kind::turning, pound_force * 12 * inch / degree}},
     {"lbft/deg", {Kind::turning, pound_force * 12 * inch / degree}},
+    {"A", {Kind::current, 1}},
+    {"V", {Kind::voltage, 1}},
+    {"mm²", {Kind::section, 1e-6}},
+    {"mm2", {Kind::section, 1e-6}},
+    {"l/min", {Kind::air_flow, 1e-3 / 60}},
+    {"cfm", {Kind::air_flow, 1728 * inch* inch* inch / 60}},
+    {"m³/s", {Kind::air_flow, 1}},
+    {"l/(s·bar)", {Kind::conductance, 1e-8}},
+    {"l/s/bar", {Kind::conductance, 1e-8}},
+    {"m³/(s·Pa)", {Kind::conductance, 1}},
+    {"W/K", {Kind::heat_flow, 1}},
+    {"dB", {Kind::sound, 1}},
     {"%", {Kind::share, 0.01}},
 });
 
@@ -163,6 +175,23 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
   case Kind::turning:
     if (prefs.mass == MassUnit::lb) return {"lbf·ft/°", {kind, pound_force * 12 * inch / degree}, 0};
     return {"N·m/°", {kind, 1 / degree}, 0};
+  case Kind::minutes:
+    return {"min", {kind, 60}, 1};
+  case Kind::current:
+    return {"A", {kind, 1}, 1};
+  case Kind::voltage:
+    return {"V", {kind, 1}, 1};
+  case Kind::section:
+    return {"mm²", {kind, 1e-6}, 1};
+  case Kind::air_flow:
+    if (prefs.length == LengthUnit::inch) return {"cfm", {kind, 1728 * inch * inch * inch / 60}, 2};
+    return {"l/min", {kind, 1e-3 / 60}, 0};
+  case Kind::conductance:
+    return {"l/(s·bar)", {kind, 1e-8}, 2};
+  case Kind::heat_flow:
+    return {"W/K", {kind, 1}, 1};
+  case Kind::sound:
+    return {"dB", {kind, 1}, 0};
   case Kind::share:
     return {"%", {kind, 0.01}, 0};
   case Kind::plain:
@@ -201,6 +230,22 @@ const char* si_unit_name(Kind kind) {
     return "m/s";
   case Kind::turning:
     return "N m/rad";
+  case Kind::minutes:
+    return "s";
+  case Kind::current:
+    return "A";
+  case Kind::voltage:
+    return "V";
+  case Kind::section:
+    return "m2";
+  case Kind::air_flow:
+    return "m3/s";
+  case Kind::conductance:
+    return "m3/(s Pa)";
+  case Kind::heat_flow:
+    return "W/K";
+  case Kind::sound:
+    return "dB";
   case Kind::share:
   case Kind::plain:
     break;
@@ -213,6 +258,7 @@ std::optional<double> related_factor(Kind from, Kind to) {
   if (from == Kind::mass && to == Kind::force) return standard_gravity;
   if (from == Kind::length && to == Kind::altitude) return 1;
   if (from == Kind::temperature && to == Kind::temperature_step) return 1;
+  if (from == Kind::time && to == Kind::minutes) return 1;
   if (from == Kind::speed && to == Kind::road_speed) return 1;
   if (from == Kind::road_speed && to == Kind::speed) return 1;
   return std::nullopt;
