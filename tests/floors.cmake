@@ -10,7 +10,7 @@ set(rows
   "space: curve"
   "motion: quantity curve space"
   "build: quantity file curve"
-  "shelf: quantity file curve air"
+  "shelf: quantity file curve air build"
   "assess: quantity curve air space motion build shelf"
   "assess/height:"
   "assess/finding:"

@@ -4,6 +4,7 @@
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
 #include "assess/ground/ground_findings.h"
+#include "assess/kit/kit_parts.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
 #include "assess/touch/touch_findings.h"
@@ -71,8 +72,9 @@ struct Assessor::Kept {
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
-    const std::array read = {surveys[0].ask(survey_given(build, End::front)),
-                             surveys[1].ask(survey_given(build, End::rear))};
+    const auto kit = kit_masses(build, shelf);
+    const std::array read = {surveys[0].ask(survey_given(build, End::front, kit)),
+                             surveys[1].ask(survey_given(build, End::rear, kit))};
     const std::array moves = {motions[0].ask(motion_given(build, read[0])),
                               motions[1].ask(motion_given(build, read[1]))};
     const std::array clear = {clearances[0].ask(clearance_given(build, moves[0])),

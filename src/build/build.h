@@ -61,6 +61,21 @@ enum class ObstacleShape { gap, plane, box, rod, edge };
 enum class GapFrom { tyre, bag };
 enum class GapWay { above, inboard, outboard, ahead, behind };
 enum class GapAt { straight, lock };
+/// Who has air of its own: each axle through tees, or each corner.
+enum class Circuits { per_axle, per_corner };
+/// How the valves are worked.
+enum class ValveSchool { block, hand_valves };
+/// In which order corners go to another height.
+enum class MoveOrder { together, front_first, rear_first, one_by_one };
+/// Whether each compressor has a feed with a fuse of its own, or both share one.
+enum class Feeds { one, each };
+enum class Fitted { no, yes };
+/// Whether the car was on the scales with the kit in it.
+enum class Weighed { without, with };
+/// Where a part lies, for its noise and its heat, and how it is held.
+enum class PartRoom { under_floor, boot, spare_well, cabin, engine_bay };
+enum class PartHeld { hard, on_rubber };
+enum class PartLies { along, across };
 enum class BodyStyle { estate, hatchback, saloon, coupe, van, pickup };
 
 struct Corner {
@@ -232,12 +247,44 @@ struct LowPoint {
   friend bool operator==(const LowPoint&, const LowPoint&) = default;
 };
 
+/// The space behind the seats, as a box; its middle is the car's.
+struct Boot {
+  std::optional<double> from, floor;           // m: its front behind the front axle, its floor above the road
+  std::optional<double> length, width, height; // m
+  Extra extra;
+  friend bool operator==(const Boot&, const Boot&) = default;
+};
+
+/// The spare wheel's well, a round one.
+struct Well {
+  std::optional<double> x, y, bottom;    // m: its middle behind the front axle and left; its bottom above the road
+  std::optional<double> diameter, depth; // m
+  Extra extra;
+  friend bool operator==(const Well&, const Well&) = default;
+};
+
+enum class Shielded { no, yes };
+
+/// Something hot under the car, as a round rod.
+struct HotPart {
+  std::string name;                         // `silencer`
+  double x = 2.5, y = 0, z = 0.25;          // m behind the front axle, left, above the road: one end
+  double to_x = 3.2, to_y = 0, to_z = 0.25; // the other
+  double radius = 0.03;                     // m
+  Shielded shielded = Shielded::no;
+  Extra extra;
+  friend bool operator==(const HotPart&, const HotPart&) = default;
+};
+
 struct Body {
   BodyStyle style = BodyStyle::estate;
   std::optional<double> wheelbase, front_overhang, rear_overhang, overall_height, sill_height; // m
   std::optional<double> rating;                                                                // kg, the whole car's
   std::optional<double> gravity_height; // m above the road, of the sprung body; estimated when absent
   List<LowPoint> underside;             // from front to rear, or in any order
+  Boot boot;
+  Well well;
+  List<HotPart> hot;
   Extra extra;
   friend bool operator==(const Body&, const Body&) = default;
 };
@@ -304,6 +351,28 @@ struct Ground {
   friend bool operator==(const Ground&, const Ground&) = default;
 };
 
+/// A move between two presets, so many times a day.
+struct DayMove {
+  std::string from, to; // names of presets
+  double times = 1;     // a day
+  Extra extra;
+  friend bool operator==(const DayMove&, const DayMove&) = default;
+};
+
+/// What is wanted of the air.
+struct AirWishes {
+  double rise = 6;                // s from parked to road height at most
+  double lifts = 3;               // from a full tank, compressor off
+  double ready = 300;             // s at most until the tank is full again after one
+  double current = 45;            // A at most, while it runs
+  std::optional<double> sound;    // dB at most at 1 m
+  std::optional<double> room;     // m³ at most that all parts take as boxes
+  double drive = 3600;            // s a day that the engine runs
+  std::vector<DayMove> day;       // empty: two lifts and two drops between parked and road
+  Extra extra;
+  friend bool operator==(const AirWishes&, const AirWishes&) = default;
+};
+
 struct Brief {
   std::vector<Preset> presets;
   double bump_travel = 0.045;        // m kept below road height
@@ -323,6 +392,7 @@ struct Brief {
   std::string notes;
   Rooms rooms;
   List<Ground> grounds;
+  AirWishes air;
   Extra extra;
   friend bool operator==(const Brief&, const Brief&) = default;
 };
@@ -419,10 +489,47 @@ struct EndFit {
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };
 
+/// Where a part of the air kit lies: the middle of its box.
+struct PartPlace {
+  double x = 0, y = 0, z = 0.4; // m behind the front axle, left of the middle, above the road
+  PartRoom room = PartRoom::boot;
+  PartHeld held = PartHeld::on_rubber;
+  PartLies lies = PartLies::across;
+  Extra extra;
+  friend bool operator==(const PartPlace&, const PartPlace&) = default;
+};
+
+/// The air kit of one design, from intake to bag. Parts are called by the names of their cards; empty: there is none.
+struct AirKit {
+  Circuits circuits = Circuits::per_corner;
+  ValveSchool school = ValveSchool::block;
+  MoveOrder order = MoveOrder::together;
+  std::string compressor, second_compressor;
+  std::string check_valve, trap, dryer; // between compressor and tank
+  std::string tank, second_tank;
+  std::string drain, relief, pressure_switch;
+  std::string valves;                          // the block, or one kind of hand valve for every circuit
+  std::string feed_line, front_line, rear_line; // tank to valves, valves to front and rear bags
+  std::string feed_fitting, front_fitting, rear_fitting; // at both ends of those lines
+  double elbows = 2;                           // fittings more in every line to a bag
+  std::string silencer, gauge, sensor;
+  Fitted shop_inlet = Fitted::yes, tyre_outlet = Fitted::no;
+  double stagger = 4;     // s between the starts of two compressors
+  Feeds feeds = Feeds::each;
+  double volts = 13.2;    // V at the battery while the compressor runs
+  double drop_allowed = 0.03; // share of it, out and back
+  double line_slack = 0.15;   // share more than the way from place to place
+  Weighed weighed = Weighed::without;
+  PartPlace compressor_at, tank_at, second_tank_at, valves_at, battery_at;
+  Extra extra;
+  friend bool operator==(const AirKit&, const AirKit&) = default;
+};
+
 struct Variant {
   std::string name;
   std::array<EndFit, 2> fit; // front, rear
   Brief brief;
+  AirKit air;
   Extra extra;
   friend bool operator==(const Variant&, const Variant&) = default;
 };
@@ -440,6 +547,7 @@ struct Surroundings {
   double shut_off_above = 15;         // K, a worked bag's air above the air around when the valves are shut
   double pass_altitude = 1800;        // m, of the highest road
   double worked_temperature = 323.15; // K, of the air in a bag after a hard hour
+  double humidity = 0.65;             // relative, of the air that is taken in
   Extra extra;
   friend bool operator==(const Surroundings&, const Surroundings&) = default;
 };
@@ -449,7 +557,7 @@ struct Build {
   Body body;
   PerEnd<EndSurvey> ends;
   List<LoadCase> load_cases;
-  List<Variant> variants{Variant{"A", {}, {}, {}}}; // never empty
+  List<Variant> variants{Variant{"A", {}, {}, {}, {}}}; // never empty
   std::size_t active_variant = 0;                   // inside `variants`
   Surroundings surroundings;
   Extra extra;

@@ -63,6 +63,42 @@ void fields(V& v, T& p) {
   v.extra(p.extra);
 }
 
+template <class V, Is<Boot> T>
+void fields(V& v, T& boot) {
+  v.number("from_m", boot.from, {Kind::length, 0, 7, words("boot from, behind the front axle")});
+  v.number("floor_m", boot.floor, {Kind::length, 0.05, 1.5, words("boot floor above the road")});
+  v.number("length_m", boot.length, {Kind::length, 0.1, 4, words("boot length")});
+  v.number("width_m", boot.width, {Kind::length, 0.2, 2.4, words("boot width")});
+  v.number("height_m", boot.height, {Kind::length, 0.05, 2, words("boot height")});
+  v.extra(boot.extra);
+}
+
+template <class V, Is<Well> T>
+void fields(V& v, T& well) {
+  v.number("x_m", well.x, {Kind::length, 0, 7, words("well's middle behind the front axle")});
+  v.number("y_m", well.y, {Kind::length, -1.2, 1.2, words("well's middle left")});
+  v.number("bottom_m", well.bottom, {Kind::length, 0.05, 1.5, words("well's bottom above the road")});
+  v.number("diameter_m", well.diameter, {Kind::length, 0.1, 1.2, words("well's diameter")});
+  v.number("depth_m", well.depth, {Kind::length, 0.02, 0.6, words("well's depth")});
+  v.extra(well.extra);
+}
+
+constexpr std::size_t most_hot_parts = 12;
+
+template <class V, Is<HotPart> T>
+void fields(V& v, T& hot) {
+  v.text("name", hot.name, words("name"), 40);
+  v.number("x_m", hot.x, {Kind::length, -2, 7, words("behind the front axle")});
+  v.number("y_m", hot.y, {Kind::length, -1.2, 1.2, words("left of the middle")});
+  v.number("z_m", hot.z, {Kind::length, 0, 2, words("above the road")});
+  v.number("to_x_m", hot.to_x, {Kind::length, -2, 7, words("other end behind the front axle")});
+  v.number("to_y_m", hot.to_y, {Kind::length, -1.2, 1.2, words("other end left of the middle")});
+  v.number("to_z_m", hot.to_z, {Kind::length, 0, 2, words("other end above the road")});
+  v.number("radius_m", hot.radius, {Kind::length, 0.002, 0.3, words("radius")});
+  v.choice("shielded", hot.shielded, words("shield"));
+  v.extra(hot.extra);
+}
+
 template <class V, Is<Body> T>
 void fields(V& v, T& body) {
   v.choice("style", body.style, words("body style"));
@@ -74,6 +110,9 @@ void fields(V& v, T& body) {
   v.number("rating_kg", body.rating, {Kind::mass, 200, 9000, words("whole car's rating")});
   v.number("gravity_height_m", body.gravity_height, {Kind::length, 0.2, 1.6, words("height of gravity")});
   v.list("underside", body.underside, words("low point"), 0, most_low_points);
+  v.object("boot", body.boot, "");
+  v.object("well", body.well, "");
+  v.list("hot", body.hot, words("hot part"), 0, most_hot_parts);
   v.extra(body.extra);
 }
 
@@ -320,6 +359,29 @@ void fields(V& v, T& g) {
   v.extra(g.extra);
 }
 
+constexpr std::size_t most_day_moves = 12;
+
+template <class V, Is<DayMove> T>
+void fields(V& v, T& move) {
+  v.text("from", move.from, words("from preset"), 40);
+  v.text("to", move.to, words("to preset"), 40);
+  v.number("times", move.times, {Kind::plain, 0, 200, words("times a day")});
+  v.extra(move.extra);
+}
+
+template <class V, Is<AirWishes> T>
+void fields(V& v, T& air) {
+  v.number("rise_s", air.rise, {Kind::time, 0.2, 600, words("rise at most")});
+  v.number("lifts", air.lifts, {Kind::plain, 0, 50, words("lifts from a full tank")});
+  v.number("ready_s", air.ready, {Kind::minutes, 1, 36000, words("ready again after")});
+  v.number("current_a", air.current, {Kind::current, 1, 400, words("current at most")});
+  v.number("sound_db", air.sound, {Kind::sound, 20, 130, words("sound at most")});
+  v.number("room_m3", air.room, {Kind::volume, 0.001, 1, words("room for the kit")});
+  v.number("drive_s", air.drive, {Kind::minutes, 0, 86400, words("engine runs a day")});
+  v.list("day", air.day, words("move of the day"), 0, most_day_moves);
+  v.extra(air.extra);
+}
+
 template <class V, Is<Brief> T>
 void fields(V& v, T& brief) {
   v.list("presets", brief.presets, words("preset"), 0, 24);
@@ -342,6 +404,7 @@ void fields(V& v, T& brief) {
   v.text("notes", brief.notes, words("wishes in words"), 4000);
   v.object("rooms", brief.rooms, "");
   v.list("grounds", brief.grounds, words("obstacle on the ground"), 0, most_grounds);
+  v.object("air", brief.air, "");
   v.extra(brief.extra);
 }
 
@@ -432,12 +495,68 @@ void fields(V& v, T& fit) {
   v.extra(fit.extra);
 }
 
+template <class V, Is<PartPlace> T>
+void fields(V& v, T& place) {
+  v.number("x_m", place.x, {Kind::length, -2, 7, words("behind the front axle")});
+  v.number("y_m", place.y, {Kind::length, -1.2, 1.2, words("left of the middle")});
+  v.number("z_m", place.z, {Kind::length, 0, 2.5, words("above the road")});
+  v.choice("room", place.room, words("where"));
+  v.choice("held", place.held, words("held"));
+  v.choice("lies", place.lies, words("lies"));
+  v.extra(place.extra);
+}
+
+constexpr std::size_t most_part_name = 80;
+
+template <class V, Is<AirKit> T>
+void fields(V& v, T& kit) {
+  v.choice("circuits", kit.circuits, words("circuits"));
+  v.choice("school", kit.school, words("valves worked by"));
+  v.choice("order", kit.order, words("order of corners"));
+  v.text("compressor", kit.compressor, words("compressor"), most_part_name);
+  v.text("second_compressor", kit.second_compressor, words("second compressor"), most_part_name);
+  v.text("check_valve", kit.check_valve, words("check valve"), most_part_name);
+  v.text("trap", kit.trap, words("water trap"), most_part_name);
+  v.text("dryer", kit.dryer, words("dryer"), most_part_name);
+  v.text("tank", kit.tank, words("tank"), most_part_name);
+  v.text("second_tank", kit.second_tank, words("second tank"), most_part_name);
+  v.text("drain", kit.drain, words("drain"), most_part_name);
+  v.text("relief", kit.relief, words("relief valve"), most_part_name);
+  v.text("pressure_switch", kit.pressure_switch, words("pressure switch"), most_part_name);
+  v.text("valves", kit.valves, words("valves"), most_part_name);
+  v.text("feed_line", kit.feed_line, words("line to the valves"), most_part_name);
+  v.text("front_line", kit.front_line, words("front lines"), most_part_name);
+  v.text("rear_line", kit.rear_line, words("rear lines"), most_part_name);
+  v.text("feed_fitting", kit.feed_fitting, words("fittings to the valves"), most_part_name);
+  v.text("front_fitting", kit.front_fitting, words("front fittings"), most_part_name);
+  v.text("rear_fitting", kit.rear_fitting, words("rear fittings"), most_part_name);
+  v.number("elbows", kit.elbows, {Kind::plain, 0, 12, words("elbows a line")});
+  v.text("silencer", kit.silencer, words("silencer"), most_part_name);
+  v.text("gauge", kit.gauge, words("gauge"), most_part_name);
+  v.text("sensor", kit.sensor, words("sensors"), most_part_name);
+  v.choice("shop_inlet", kit.shop_inlet, words("inlet for shop air"));
+  v.choice("tyre_outlet", kit.tyre_outlet, words("outlet for tyres"));
+  v.number("stagger_s", kit.stagger, {Kind::time, 0, 60, words("second starts later by")});
+  v.choice("feeds", kit.feeds, words("feeds"));
+  v.number("volts", kit.volts, {Kind::voltage, 5, 32, words("voltage at the battery")});
+  v.number("drop_allowed", kit.drop_allowed, {Kind::share, 0.002, 0.3, words("voltage drop at most")});
+  v.number("line_slack", kit.line_slack, {Kind::share, 0, 2, words("lines longer than the way by")});
+  v.choice("weighed", kit.weighed, words("car weighed"));
+  v.object("compressor_at", kit.compressor_at, words("compressor"));
+  v.object("tank_at", kit.tank_at, words("tank"));
+  v.object("second_tank_at", kit.second_tank_at, words("second tank"));
+  v.object("valves_at", kit.valves_at, words("valves"));
+  v.object("battery_at", kit.battery_at, words("battery"));
+  v.extra(kit.extra);
+}
+
 template <class V, Is<Variant> T>
 void fields(V& v, T& variant) {
   v.text("name", variant.name, words("variant name"), 40);
   v.object("front", variant.fit[0], words("front"));
   v.object("rear", variant.fit[1], words("rear"));
   v.object("brief", variant.brief, "");
+  v.object("air", variant.air, words("air"));
   v.extra(variant.extra);
 }
 
@@ -450,6 +569,7 @@ void fields(V& v, T& s) {
   v.number("pass_altitude_m", s.pass_altitude, {Kind::altitude, -450, 6000, words("mountain pass")});
   v.number("worked_temperature_k", s.worked_temperature,
            {Kind::temperature, 213.15, 393.15, words("air in a worked bag")});
+  v.number("humidity", s.humidity, {Kind::share, 0, 1, words("humidity")});
   v.extra(s.extra);
 }
 

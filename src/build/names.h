@@ -119,6 +119,71 @@ constexpr auto names_of(GapAt) {
       {GapAt::lock, "lock", words("at full lock")},
   });
 }
+constexpr auto names_of(Circuits) {
+  return std::to_array<ChoiceName<Circuits>>({
+      {Circuits::per_axle, "per axle", words("two circuits, a tee an axle")},
+      {Circuits::per_corner, "per corner", words("four circuits, one a corner")},
+  });
+}
+constexpr auto names_of(ValveSchool) {
+  return std::to_array<ChoiceName<ValveSchool>>({
+      {ValveSchool::block, "block", words("valve block")},
+      {ValveSchool::hand_valves, "hand valves", words("hand valves and gauges")},
+  });
+}
+constexpr auto names_of(MoveOrder) {
+  return std::to_array<ChoiceName<MoveOrder>>({
+      {MoveOrder::together, "together", words("all together")},
+      {MoveOrder::front_first, "front first", words("front first")},
+      {MoveOrder::rear_first, "rear first", words("rear first")},
+      {MoveOrder::one_by_one, "one by one", words("one corner at a time")},
+  });
+}
+constexpr auto names_of(Feeds) {
+  return std::to_array<ChoiceName<Feeds>>({
+      {Feeds::one, "one", words("one feed for both")},
+      {Feeds::each, "each", words("a feed each")},
+  });
+}
+constexpr auto names_of(Shielded) {
+  return std::to_array<ChoiceName<Shielded>>({
+      {Shielded::no, "no", words("bare")},
+      {Shielded::yes, "yes", words("behind a shield")},
+  });
+}
+constexpr auto names_of(Fitted) {
+  return std::to_array<ChoiceName<Fitted>>({
+      {Fitted::no, "no", words("not fitted")},
+      {Fitted::yes, "yes", words("fitted")},
+  });
+}
+constexpr auto names_of(Weighed) {
+  return std::to_array<ChoiceName<Weighed>>({
+      {Weighed::without, "without", words("weighed without it")},
+      {Weighed::with, "with", words("weighed with it in")},
+  });
+}
+constexpr auto names_of(PartRoom) {
+  return std::to_array<ChoiceName<PartRoom>>({
+      {PartRoom::under_floor, "under floor", words("under the floor")},
+      {PartRoom::boot, "boot", words("in the boot")},
+      {PartRoom::spare_well, "spare well", words("in the spare wheel's well")},
+      {PartRoom::cabin, "cabin", words("in the cabin")},
+      {PartRoom::engine_bay, "engine bay", words("in the engine bay")},
+  });
+}
+constexpr auto names_of(PartHeld) {
+  return std::to_array<ChoiceName<PartHeld>>({
+      {PartHeld::hard, "hard", words("bolted hard")},
+      {PartHeld::on_rubber, "on rubber", words("on rubber")},
+  });
+}
+constexpr auto names_of(PartLies) {
+  return std::to_array<ChoiceName<PartLies>>({
+      {PartLies::along, "along", words("along the car")},
+      {PartLies::across, "across", words("across the car")},
+  });
+}
 constexpr auto names_of(BodyStyle) {
   return std::to_array<ChoiceName<BodyStyle>>({
       {BodyStyle::estate, "estate", words("estate")},

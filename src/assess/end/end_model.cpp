@@ -1,6 +1,7 @@
 #include "assess/end/end_model.h"
 
 #include "assess/end/presets.h"
+#include "assess/kit/kit_parts.h"
 
 #include <algorithm>
 #include <cmath>
@@ -19,7 +20,7 @@ std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
 }
 
 EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end) {
-  Answered<MotionQuestion> motion(motion_given(build, Answered<SurveyQuestion>(survey_given(build, end))));
+  Answered<MotionQuestion> motion(motion_given(build, Answered<SurveyQuestion>(survey_given(build, end, kit_masses(build, shelf)))));
   return end_given(build, shelf, Answered<ClearanceQuestion>(clearance_given(build, std::move(motion))));
 }
 

@@ -41,7 +41,7 @@ std::optional<double> corner_mass(const build::EndSurvey& end, Side side) {
   return curve::mean(end.corners[1 - build::at(side)].mass.values);
 }
 
-Masses masses_of(const build::Build& build) {
+Masses masses_of(const build::Build& build, const std::vector<build::LoadMass>& fitted) {
   Masses out;
   for (const build::LoadCase& load : build.load_cases) {
     auto& masses = out.emplace_back();
@@ -49,6 +49,9 @@ Masses masses_of(const build::Build& build) {
       masses.push_back({{}, mass.mass, mass.x, mass.y, {}});
   }
   if (out.empty()) out.emplace_back();
+  for (auto& masses : out)
+    for (const build::LoadMass& mass : fitted)
+      masses.push_back({{}, mass.mass, mass.x, mass.y, {}});
   return out;
 }
 
@@ -97,8 +100,8 @@ std::vector<CaseLoad> case_loads(const List<build::LoadCase>& cases,
   return out;
 }
 
-std::vector<CaseLoad> case_loads(const build::Build& build) {
-  const Masses masses = masses_of(build);
+std::vector<CaseLoad> case_loads(const build::Build& build, const std::vector<build::LoadMass>& fitted) {
+  const Masses masses = masses_of(build, fitted);
   std::array<std::vector<std::optional<EndLoad>>, 2> ends;
   for (const End end : build::both_ends)
     ends[build::at(end)] = end_loads(build.end(end), end, build.body.wheelbase, masses);

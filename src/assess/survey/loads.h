@@ -40,8 +40,9 @@ struct CaseLoad {
 [[nodiscard]] std::optional<double> corner_mass(const build::EndSurvey& end, Side side);
 
 /// What each load case puts aboard, without names and heights. At least one: as surveyed when there is none.
+/// @param fitted  what the design adds to each of them
 using Masses = std::vector<std::vector<build::LoadMass>>;
-[[nodiscard]] Masses masses_of(const build::Build& build);
+[[nodiscard]] Masses masses_of(const build::Build& build, const std::vector<build::LoadMass>& fitted = {});
 
 /// What an end carries in each load case; none where a reading is missing. Axle shares by moments: ΔW_rear = m·x/L;
 /// sides by their distance from the middle over the track (taken in the middle where no track was measured).
@@ -54,7 +55,8 @@ end_loads(const build::EndSurvey& survey, End end, const std::optional<double>& 
                                                const std::array<std::vector<std::optional<EndLoad>>, 2>& ends);
 
 /// The same from the readings alone.
-[[nodiscard]] std::vector<CaseLoad> case_loads(const build::Build& build);
+[[nodiscard]] std::vector<CaseLoad> case_loads(const build::Build& build,
+                                               const std::vector<build::LoadMass>& fitted = {});
 
 /// Front right and rear left over the whole car, surveyed.
 [[nodiscard]] std::optional<double> cross_weight(const build::EndSurvey& front, const build::EndSurvey& rear);

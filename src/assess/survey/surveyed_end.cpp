@@ -10,8 +10,8 @@ namespace mavrel::assess {
 using build::SpringPlace;
 using build::StopPlace;
 
-SurveyGiven survey_given(const build::Build& build, End end) {
-  SurveyGiven out{end, build.end(end), floors_of(build), build.body.wheelbase, masses_of(build)};
+SurveyGiven survey_given(const build::Build& build, End end, const std::vector<build::LoadMass>& fitted) {
+  SurveyGiven out{end, build.end(end), floors_of(build), build.body.wheelbase, masses_of(build, fitted)};
   out.survey.rating.reset();
   out.survey.bar_rate.reset();
   out.survey.roll_centre.reset();

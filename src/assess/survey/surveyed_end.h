@@ -24,7 +24,9 @@ struct SurveyGiven {
   [[nodiscard]] auto parts() const { return std::tie(end, survey, floors, wheelbase, masses); }
   friend bool operator==(const SurveyGiven&, const SurveyGiven&) = default;
 };
-[[nodiscard]] SurveyGiven survey_given(const build::Build& build, End end);
+/// @param fitted  what the design adds to every load case
+[[nodiscard]] SurveyGiven survey_given(const build::Build& build, End end,
+                                       const std::vector<build::LoadMass>& fitted = {});
 
 /// A reading that a usual figure stands in for.
 struct Estimate {

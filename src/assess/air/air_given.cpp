@@ -1,0 +1,130 @@
+#include "assess/air/air_given.h"
+
+#include "motion/wheel.h"
+
+#include <cmath>
+#include <numbers>
+
+namespace mavrel::assess {
+
+using build::at;
+
+AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const AnsweredEnds& ends) {
+  const build::Variant& variant = build.variant();
+  AirGiven out{variant.air,
+               kit_parts(variant.air, shelf),
+               variant.brief.air,
+               build.surroundings,
+               build.body.wheelbase,
+               build.body.front_overhang,
+               build.body.rear_overhang,
+               {build.end(End::front).track, build.end(End::rear).track},
+               {},
+               ends,
+               preset_names(build),
+               {},
+               case_names(build)};
+  out.kit.extra.clear();
+  for (const build::Preset& preset : variant.brief.presets)
+    out.uses.push_back(preset.use);
+  for (const End end : build::both_ends) {
+    const std::string& fitted = variant.fit[at(end)].wheel;
+    if (const auto wheel = motion::parse_wheel(fitted.empty() ? build.end(end).wheel : fitted)) {
+      // A ring whose section fills a share of its width times the sidewall's height.
+      constexpr double filled = 0.8;
+      const double outer = motion::wheel_space(*wheel).diameter, wall = (outer - wheel->rim_diameter) / 2;
+      out.tyre_air[at(end)] =
+          std::numbers::pi * (outer - wall) * wheel->tyre_width * wall * filled;
+    }
+  }
+  return out;
+}
+
+std::vector<std::vector<std::size_t>> circuits_of(const build::AirKit& kit) {
+  if (kit.circuits == build::Circuits::per_axle) return {{0, 1}, {2, 3}};
+  return {{0}, {1}, {2}, {3}};
+}
+
+const char* corner_name(std::size_t corner) {
+  constexpr const char* names[] = {words("Front left"), words("Front right"), words("Rear left"), words("Rear right")};
+  return names[corner];
+}
+const char* circuit_name(const std::vector<std::size_t>& corners) {
+  if (corners.size() == 1) return corner_name(corners.front());
+  return corners.front() < 2 ? words("Front") : words("Rear");
+}
+
+double volts_at_compressor(const build::AirKit& kit) {
+  return kit.volts * (1 - kit.drop_allowed);
+}
+
+std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts) {
+  const shelf::Part* part = parts[KitRole::pressure_switch];
+  if (!part) return std::nullopt;
+  return std::pair(*part->cut_in, *part->cut_out);
+}
+
+double tank_volume(const KitParts& parts) {
+  double out = 0;
+  for (const KitRole role : {KitRole::tank, KitRole::second_tank})
+    if (const shelf::Part* part = parts[role]) out += *part->volume;
+  return out;
+}
+
+double way_between(const build::PartPlace& a, const build::PartPlace& b, double slack) {
+  return (std::abs(a.x - b.x) + std::abs(a.y - b.y) + std::abs(a.z - b.z)) * (1 + slack);
+}
+
+namespace {
+
+constexpr double usual_wheelbase = 2.7, usual_track = 1.5, port_height = 0.45, port_inboard = 0.2; // m
+
+build::PartPlace port_of(const AirGiven& given, std::size_t corner) {
+  const std::size_t end = corner / 2;
+  build::PartPlace out;
+  out.x = end == 0 ? 0 : given.wheelbase.value_or(usual_wheelbase);
+  const double out_by = given.track[end].value_or(usual_track) / 2 - port_inboard;
+  out.y = corner % 2 == 0 ? out_by : -out_by;
+  out.z = port_height;
+  return out;
+}
+
+void add_line(std::vector<AirStep>& out, KitRole fitting_role, const shelf::Part* fitting, KitRole line_role,
+              const shelf::Part& line, double length, double elbows) {
+  if (fitting)
+    out.push_back({fitting_role, fitting->name, fitting->through(), 0, 2 + elbows});
+  out.push_back({line_role, line.name, air::tube(*line.bore, length), length, 1});
+}
+
+} // namespace
+
+double corner_line_length(const AirGiven& given, std::size_t corner) {
+  return way_between(given.kit.valves_at, port_of(given, corner), given.kit.line_slack);
+}
+double feed_line_length(const AirGiven& given) {
+  return std::fmax(0.1, way_between(given.kit.tank_at, given.kit.valves_at, given.kit.line_slack));
+}
+
+std::optional<std::vector<AirStep>> way_to_bag(const AirGiven& given, std::size_t corner) {
+  const KitParts& parts = given.parts;
+  const bool front = corner < 2;
+  const KitRole line = front ? KitRole::front_line : KitRole::rear_line,
+                fitting = front ? KitRole::front_fitting : KitRole::rear_fitting;
+  if (!parts[KitRole::feed_line] || !parts[KitRole::valves] || !parts[line]) return std::nullopt;
+  std::vector<AirStep> out;
+  add_line(out, KitRole::feed_fitting, parts[KitRole::feed_fitting], KitRole::feed_line, *parts[KitRole::feed_line],
+           feed_line_length(given), 0);
+  out.push_back({KitRole::valves, parts[KitRole::valves]->name, parts[KitRole::valves]->through(), 0, 1});
+  add_line(out, fitting, parts[fitting], line, *parts[line], corner_line_length(given, corner), given.kit.elbows);
+  return out;
+}
+
+air::Restriction whole_way(const std::vector<AirStep>& way) {
+  std::vector<air::Restriction> row;
+  for (const AirStep& step : way)
+    for (int i = 0; step.through && i < static_cast<int>(std::lround(step.count)); ++i)
+      row.push_back(*step.through);
+  return air::in_series(row);
+}
+
+} // namespace mavrel::assess

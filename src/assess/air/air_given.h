@@ -1,0 +1,61 @@
+// All that the air of a design is worked out from.
+#pragma once
+
+#include "assess/end/end_answer.h"
+#include "assess/kit/kit_parts.h"
+
+namespace mavrel::assess {
+
+struct AirGiven {
+  build::AirKit kit;
+  KitParts parts;
+  build::AirWishes wishes;
+  build::Surroundings surroundings;
+  std::optional<double> wheelbase, front_overhang, rear_overhang; // m
+  std::array<std::optional<double>, 2> track;                     // m
+  std::array<std::optional<double>, 2> tyre_air;                  // m³ in one tyre
+  AnsweredEnds ends;
+  std::vector<std::string> presets; // names, as in the brief
+  std::vector<build::PresetUse> uses;
+  std::vector<std::string> cases; // names of the load cases
+  [[nodiscard]] auto parts_of() const {
+    return std::tie(kit, parts, wishes, surroundings, wheelbase, front_overhang, rear_overhang, track, tyre_air, ends, presets, uses, cases);
+  }
+  friend bool operator==(const AirGiven& a, const AirGiven& b) { return a.parts_of() == b.parts_of(); }
+};
+[[nodiscard]] AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const AnsweredEnds& ends);
+
+/// Circuits of the kit: which corners each fills, FL FR RL RR from 0.
+[[nodiscard]] std::vector<std::vector<std::size_t>> circuits_of(const build::AirKit& kit);
+/// `Front left`, for people; of a circuit of both sides `Front`.
+[[nodiscard]] const char* corner_name(std::size_t corner);
+[[nodiscard]] const char* circuit_name(const std::vector<std::size_t>& corners);
+
+/// V at the compressors' terminals while one runs: the battery's less what its cable may lose.
+[[nodiscard]] double volts_at_compressor(const build::AirKit& kit);
+/// Pa at which the compressors start and stop: the switch's. @returns none without one
+[[nodiscard]] std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts);
+/// m³ of both tanks; 0 without.
+[[nodiscard]] double tank_volume(const KitParts& parts);
+
+/// m that a line is long from place to place: along the car, across and up, and the kit's slack on top.
+[[nodiscard]] double way_between(const build::PartPlace& a, const build::PartPlace& b, double slack);
+/// m of the line from the valves to a corner's bag; a usual car stands in where track or wheelbase are not known.
+[[nodiscard]] double corner_line_length(const AirGiven& given, std::size_t corner);
+[[nodiscard]] double feed_line_length(const AirGiven& given);
+
+/// One step that air takes, from intake to bag: what it goes through and how freely.
+struct AirStep {
+  KitRole role = KitRole::valves;
+  std::string name;                     // of the part
+  std::optional<air::Restriction> through; // none: it stands in no one's way
+  double length = 0;                    // m, of lines
+  double count = 1;                     // such parts in a row
+};
+/// The row of parts between tank and a corner's bag, fill way, tank's outlet first.
+/// @returns none while a part of it is missing
+[[nodiscard]] std::optional<std::vector<AirStep>> way_to_bag(const AirGiven& given, std::size_t corner);
+/// All of a row's restrictions as one.
+[[nodiscard]] air::Restriction whole_way(const std::vector<AirStep>& way);
+
+} // namespace mavrel::assess

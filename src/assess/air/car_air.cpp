@@ -1,0 +1,233 @@
+#include "assess/air/car_air.h"
+
+#include "build/names.h"
+
+#include <algorithm>
+#include <cmath>
+#include <numbers>
+
+namespace mavrel::assess {
+
+namespace {
+
+constexpr double bag_wall = 1.5;        // W/K of one bag's rubber in moving air
+constexpr double block_volume = 2e-5;   // m³ inside a block or a row of valves
+constexpr double tee_volume = 4e-6;     // m³
+constexpr double usual_outlet = 350;    // K of air from a compressor whose card says nothing
+constexpr int travel_points = 33;
+
+/// W/K of a tank's wall where its card says nothing: 8 W/(m²·K) over the skin of a cylinder of its volume.
+double tank_wall(const shelf::Part& tank) {
+  return tank.wall.value_or(8 * 6.4 * std::pow(*tank.volume, 2.0 / 3));
+}
+
+double line_volume(const shelf::Part& line, double length) {
+  return std::numbers::pi / 4 * *line.bore * *line.bore * length;
+}
+
+Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stands, double& pressure_left,
+                          double& pressure_right, std::array<double, 2>& loads) {
+  const FittedEnd& fitted = given.ends[build::at(end)]->fitted;
+  if (!fitted.model.map) return refuse(words("{0}: its height was not taken."), {build::name_of(end)});
+  if (!fitted.bag) return refuse(words("{0}: no bag is chosen."), {build::name_of(end)});
+  const auto& load = fitted.model.loads.size() > stands.load_case ? fitted.model.loads[stands.load_case]
+                                                                   : fitted.model.loads.front();
+  if (!load) return refuse(words("{0}: its weights were not taken."), {build::name_of(end)});
+  const BagOnEnd on = fitted.on();
+  auto travel = free_travel(on, Meeting::standing);
+  if (!travel) return refuse(words("{0}: bag, damper and stop leave no travel."), {build::name_of(end)});
+  // Of the travel, what the bag's card answers for.
+  const auto [card_low, card_high] = on.heights();
+  const double low = std::fmax(travel->low, card_low), high = std::fmin(travel->high, card_high);
+  const double H = stands.heights[build::at(end)];
+  constexpr double close = 5e-4; // m: a preset on the stop
+  if (!(high > low) || H < low - close || H > high + close)
+    return refuse(words("{0}: {1} lies outside what the end can do, {2} to {3}."),
+                  {build::name_of(end), metres(H), metres(low), metres(high)});
+  air::Leg leg;
+  leg.lowest = low, leg.highest = high;
+  leg.height = std::clamp(H, low, high);
+  leg.curve = fitted.bag->curve;
+  std::vector<double> heights, bag, other, ratio;
+  for (int i = 0; i < travel_points; ++i) {
+    const double h = low + (high - low) * i / (travel_points - 1);
+    const motion::MapPoint map = fitted.model.map->at(h);
+    heights.push_back(h);
+    bag.push_back(map.spring_length - fitted.stack);
+    other.push_back(-fitted.model.spring_force(0, h, map) * map.motion_ratio);
+    ratio.push_back(map.motion_ratio);
+  }
+  leg.travel = curve::PchipTable(std::move(heights), {std::move(bag), std::move(other), std::move(ratio)});
+  const auto place = on.place(leg.height);
+  if (!place) return refuse(words("{0}: the bag's card has no answer at {1}."), {build::name_of(end), metres(H)});
+  const auto pressures = on.side_pressures(*place, *load);
+  pressure_left = pressures[0], pressure_right = pressures[1];
+  const auto masses = fitted.model.bag_masses(*load);
+  for (std::size_t side = 0; side < 2; ++side)
+    loads[side] = masses[side] * standard_gravity;
+  return leg;
+}
+
+void add_compressors(const AirGiven& given, air::Network& net, std::size_t tank, bool running) {
+  const auto cut = cut_pressures(given.parts);
+  if (!cut) return;
+  for (const KitRole role : {KitRole::compressor, KitRole::second_compressor}) {
+    const shelf::Part* part = given.parts[role];
+    if (!part) continue;
+    air::Compressor c;
+    c.name = part->name;
+    c.to = tank;
+    for (const shelf::CompressorPoint& p : part->curve)
+      c.curve.emplace_back(p.pressure, shelf::air_of(*part, p.pressure, volts_at_compressor(given.kit)));
+    c.outlet = part->outlet.value_or(usual_outlet);
+    c.cut_in = cut->first, c.cut_out = cut->second;
+    c.running = running;
+    if (part->longest_run) c.duty = air::Compressor::Duty{*part->longest_run, *part->cools_in, 0.35};
+    net.compressors.push_back(std::move(c));
+  }
+}
+
+std::optional<Message> missing_part(const AirGiven& given, std::initializer_list<KitRole> roles) {
+  for (const KitRole role : roles) {
+    if (given.parts[role]) continue;
+    const KitRoleRow& row = row_of(role);
+    if (const std::string& name = given.kit.*row.name; !name.empty())
+      return Message{words("The kit's {0}, {1}, is not on the shelf."), {row.label, name}};
+    return Message{words("The kit has no {0}."), {row.label}};
+  }
+  return std::nullopt;
+}
+
+void surroundings(const AirGiven& given, air::Network& net) {
+  const air::Ambient ambient{given.surroundings.altitude, given.surroundings.temperature};
+  net.ambient_pressure = ambient.pressure();
+  net.ambient_temperature = ambient.temperature;
+}
+
+air::Volume tank_of(const AirGiven& given, double pressure) {
+  air::Volume tank{"tank", tank_volume(given.parts), pressure, given.surroundings.temperature, 0};
+  for (const KitRole role : {KitRole::tank, KitRole::second_tank})
+    if (const shelf::Part* part = given.parts[role]) tank.wall += tank_wall(*part);
+  return tank;
+}
+
+} // namespace
+
+std::optional<double> full_tank(const AirGiven& given) {
+  const auto cut = cut_pressures(given.parts);
+  return cut ? std::optional(cut->second) : std::nullopt;
+}
+
+Expected<air::Network> tank_alone(const AirGiven& given, double pressure, bool running) {
+  if (auto missing = missing_part(given, {KitRole::compressor, KitRole::tank, KitRole::pressure_switch}))
+    return refuse(*missing);
+  air::Network net;
+  surroundings(given, net);
+  net.volumes.push_back(tank_of(given, pressure));
+  add_compressors(given, net, 0, running);
+  return net;
+}
+
+Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
+  if (auto missing = missing_part(given, {KitRole::tank, KitRole::feed_line, KitRole::valves, KitRole::front_line,
+                                          KitRole::rear_line}))
+    return refuse(*missing);
+  CarAir out;
+  air::Network& net = out.network;
+  surroundings(given, net);
+  const double T = given.surroundings.temperature;
+  out.tank = 0;
+  net.volumes.push_back(tank_of(given, stands.tank_pressure));
+  const shelf::Part& feed = *given.parts[KitRole::feed_line];
+  const double feed_length = feed_line_length(given);
+  net.volumes.push_back({"valves", block_volume + line_volume(feed, feed_length), stands.tank_pressure, T, 0.3});
+  air::Body body;
+  for (const End end : build::both_ends) {
+    std::array<double, 2> pressures{}, loads{};
+    auto leg = leg_at(given, end, stands, pressures[0], pressures[1], loads);
+    if (!leg) return refuse(leg.error());
+    const FittedEnd& fitted = given.ends[build::at(end)]->fitted;
+    const double base = fitted.model.base.value_or(given.track[build::at(end)].value_or(1.5));
+    for (std::size_t side = 0; side < 2; ++side) {
+      const std::size_t corner = 2 * build::at(end) + side;
+      if (!(loads[side] > 0))
+        return refuse(words("{0}: nothing stands on this corner in this load case."), {corner_name(corner)});
+      air::Leg here = *leg;
+      here.volume = out.bags[corner] = net.volumes.size();
+      here.forward = end == End::front ? 0 : -given.wheelbase.value_or(2.7);
+      here.left = (side == 0 ? 0.5 : -0.5) * base;
+      out.travel[corner] = {here.lowest, here.highest};
+      net.volumes.push_back({corner_name(corner), 0, pressures[side], T, bag_wall});
+      body.legs.push_back(std::move(here));
+      body.loads.push_back(loads[side]);
+    }
+  }
+  net.bodies.push_back(std::move(body));
+  // What stands beside a bag, behind its own line.
+  for (std::size_t corner = 0; corner < 4; ++corner) {
+    const EndModel& model = given.ends[corner / 2]->fitted.model;
+    if (!(model.setting.added_volume > 0)) continue;
+    const std::size_t beside = net.volumes.size();
+    net.volumes.push_back({std::string(corner_name(corner)) + "+", model.setting.added_volume,
+                           net.volumes[out.bags[corner]].gauge_pressure, T, 1.0});
+    net.lines.push_back({"", beside, out.bags[corner], model.line, false, true});
+  }
+  const shelf::Part* silencer = given.parts[KitRole::silencer];
+  const shelf::Part& valves = *given.parts[KitRole::valves];
+  const auto vent = [&] {
+    std::vector<air::Restriction> row = {
+        {valves.vent_conductance.value_or(*valves.conductance), valves.vent_ratio.value_or(valves.ratio.value_or(0.3))}};
+    if (silencer) row.push_back(*silencer->through());
+    return row;
+  }();
+  {
+    auto way = *way_to_bag(given, 0);
+    const auto valve = std::find_if(way.begin(), way.end(), [](const AirStep& s) { return s.role == KitRole::valves; });
+    way.erase(valve, way.end());
+    net.lines.push_back({"feed", out.tank, 1, whole_way(way), false, true});
+  }
+  for (const auto& corners : circuits_of(given.kit)) {
+    CarAir::Circuit circuit;
+    circuit.corners = corners;
+    std::size_t end_of_valve = out.bags[corners.front()];
+    const auto line_row = [&](std::size_t corner) {
+      auto way = *way_to_bag(given, corner);
+      const auto valve = std::find_if(way.begin(), way.end(), [](const AirStep& s) { return s.role == KitRole::valves; });
+      way.erase(way.begin(), valve + 1);
+      return way;
+    };
+    std::vector<AirStep> behind;
+    if (corners.size() == 1) {
+      behind = line_row(corners.front());
+    } else {
+      end_of_valve = net.volumes.size();
+      double inside = tee_volume, pressure = 0;
+      for (const std::size_t corner : corners) {
+        const shelf::Part& line = *given.parts[corner < 2 ? KitRole::front_line : KitRole::rear_line];
+        inside += line_volume(line, corner_line_length(given, corner)) / 2;
+        pressure += net.volumes[out.bags[corner]].gauge_pressure / static_cast<double>(corners.size());
+      }
+      net.volumes.push_back({std::string(circuit_name(corners)) + " tee", inside, pressure, T, 0.3});
+      for (const std::size_t corner : corners)
+        net.lines.push_back({"", end_of_valve, out.bags[corner], whole_way(line_row(corner)), false, true});
+    }
+    std::vector<air::Restriction> in, away = vent;
+    in.push_back(*valves.through());
+    if (!behind.empty()) {
+      in.push_back(whole_way(behind));
+      away.push_back(whole_way(behind));
+    }
+    circuit.fill = net.lines.size();
+    net.lines.push_back({"", 1, end_of_valve, air::in_series(in), false, false});
+    circuit.vent = net.lines.size();
+    net.lines.push_back({"", end_of_valve, air::outside, air::in_series(away), false, false});
+    out.circuits.push_back(std::move(circuit));
+  }
+  if (stands.compressor) {
+    if (!given.parts[KitRole::compressor]) return refuse(words("The kit has no {0}."), {row_of(KitRole::compressor).label});
+    add_compressors(given, net, out.tank, false);
+  }
+  return out;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,39 @@
+// The whole car as an air network: tank, valves, lines, tees, bags with what is beside them, and the body on top.
+#pragma once
+
+#include "air/simulation.h"
+#include "assess/air/air_given.h"
+
+namespace mavrel::assess {
+
+/// A network with the indices of what is worked in it.
+struct CarAir {
+  air::Network network;
+  std::size_t tank = 0;
+  std::array<std::size_t, 4> bags{}; // volumes, FL FR RL RR
+  struct Circuit {
+    std::vector<std::size_t> corners; // FL FR RL RR from 0
+    std::size_t fill = 0, vent = 0;   // lines
+  };
+  std::vector<Circuit> circuits;
+  std::array<std::pair<double, double>, 4> travel{}; // m, H of the stops at each corner
+};
+
+struct CarStands {
+  std::array<double, 2> heights{}; // m, H, front and rear
+  std::size_t load_case = 0;
+  double tank_pressure = 0; // Pa gauge
+  bool compressor = false;  // the engine runs, so that it may
+};
+
+/// @returns the network with all valves shut; or what is missing, or why the car can't stand so, said as a builder would
+[[nodiscard]] Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands);
+
+/// What the tank would be full at: the switch's cut-out. @returns none without a switch
+[[nodiscard]] std::optional<double> full_tank(const AirGiven& given);
+
+/// Only the tank and what fills it.
+/// @param pressure  Pa gauge of the tank to begin with
+[[nodiscard]] Expected<air::Network> tank_alone(const AirGiven& given, double pressure, bool running);
+
+} // namespace mavrel::assess

@@ -1,0 +1,212 @@
+#include "assess/air/figures.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace {
+
+constexpr double longest_fill = 6 * 3600; // s
+
+air::Stopped asks(const std::atomic<bool>* stop) {
+  return [stop] { return stop && stop->load(std::memory_order_relaxed); };
+}
+
+Message no_lift() {
+  return {words("There is no lift to reckon with: a parked and a road preset are wished for at both ends then."), {}};
+}
+
+std::array<double, 4> corners_of(const std::array<double, 2>& ends) {
+  return {ends[0], ends[0], ends[1], ends[1]};
+}
+
+} // namespace
+
+std::optional<std::pair<std::size_t, std::size_t>> wished_lift(const AirGiven& given) {
+  const auto from = preset_of(given, build::PresetUse::parked), to = preset_of(given, build::PresetUse::road);
+  if (!from || !to) return std::nullopt;
+  return std::pair(*from, *to);
+}
+
+Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder order, std::size_t load_case, int most,
+                                        const std::atomic<bool>* stop) {
+  const auto lift = wished_lift(given);
+  if (!lift) return refuse(no_lift());
+  const auto full = full_tank(given);
+  if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
+  const auto low = *heights_of(given, lift->first), high = *heights_of(given, lift->second);
+  const auto car = car_air(given, {low, load_case, *full, false});
+  if (!car) return refuse(car.error());
+  auto begun = air::Simulation::begin(car->network);
+  if (!begun) return refuse(begun.error());
+  air::Simulation& now = *begun;
+  ValveWorker worker(now, *car, stop);
+  LiftsFromFull out;
+  while (out.lifts < most) {
+    const double before = now.volumes()[car->tank].mass;
+    const auto up = worker.move_to(corners_of(high), order);
+    if (!up) return refuse(up.error());
+    if (out.lifts == 0) {
+      out.first = *up;
+      out.air = before - now.volumes()[car->tank].mass;
+      out.tank_after_first = now.volumes()[car->tank].gauge_pressure;
+    }
+    if (!*up) return out;
+    ++out.lifts;
+    if (out.lifts == most) break;
+    const auto down = worker.move_to(corners_of(low), order);
+    if (!down) return refuse(down.error());
+  }
+  out.more = true;
+  return out;
+}
+
+Expected<Filling> fill_tank(const AirGiven& given, double from, double to, const std::atomic<bool>* stop) {
+  auto net = tank_alone(given, from, true);
+  if (!net) return refuse(net.error());
+  Filling out;
+  if (from >= to) return Filling{0, 0, 0, net->ambient_temperature};
+  for (const air::Compressor& c : net->compressors)
+    if (!(air::delivery(c, to) > 0)) return out; // it gives nothing before the tank is full
+  for (air::Compressor& c : net->compressors)
+    c.cut_out = to, c.cut_in = std::min(c.cut_in, to - 1e4);
+  auto begun = air::Simulation::begin(*net);
+  if (!begun) return refuse(begun.error());
+  air::Simulation& now = *begun;
+  const double before = now.volumes()[0].mass;
+  if (net->compressors.size() > 1) {
+    now.allow(1, false);
+    if (const auto ran = now.run(given.kit.stagger, {}, 0, {}, asks(stop)); !ran) return refuse(ran.error());
+    now.allow(1, true);
+  }
+  air::Watch full;
+  full.what = air::Watch::What::pressure, full.volume = 0, full.level = to - 10;
+  if (now.volumes()[0].gauge_pressure < to - 10) {
+    const auto ended = now.run(longest_fill, std::span(&full, 1), 60, {}, asks(stop));
+    if (!ended) return refuse(ended.error());
+    if (!ended->watch) return out;
+  }
+  out.time = now.time();
+  out.rested = now.time() - now.run_time(0);
+  out.air = now.volumes()[0].mass - before;
+  out.air_temperature = now.volumes()[0].temperature;
+  return out;
+}
+
+Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* stop) {
+  const auto full = full_tank(given);
+  if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
+  auto net = tank_alone(given, 0, false);
+  if (!net) return refuse(net.error());
+  FirstFill out;
+  const auto own = fill_tank(given, 0, *full, stop);
+  if (!own) return refuse(own.error());
+  out.own_time = own->time;
+  // The shop's receiver is so large that its pressure stays.
+  net->compressors.clear();
+  net->volumes.push_back({"shop", 100, shop_pressure, net->ambient_temperature, 1e6});
+  net->lines.push_back({"hose", 1, 0, air::tube(shop_hose_bore, shop_hose_length), true, true});
+  auto begun = air::Simulation::begin(*net);
+  if (!begun) return refuse(begun.error());
+  out.shop_pressure = std::min(shop_pressure, *full);
+  air::Watch there;
+  there.what = air::Watch::What::pressure, there.volume = 0, there.level = out.shop_pressure - 0.05e5;
+  const auto ended = begun->run(3600, std::span(&there, 1), 60, {}, asks(stop));
+  if (!ended) return refuse(ended.error());
+  if (ended->watch) out.shop_time = begun->time();
+  const auto rest = fill_tank(given, begun->volumes()[0].gauge_pressure, *full, stop);
+  if (!rest) return refuse(rest.error());
+  out.rest_time = rest->time;
+  return out;
+}
+
+Expected<TyreAir> tyre_air(const AirGiven& given, const std::atomic<bool>* stop) {
+  if (given.kit.tyre_outlet == build::Fitted::no) return refuse(words("The kit has no outlet for tyres."));
+  if (!given.tyre_air[0] || !given.tyre_air[1])
+    return refuse(words("How much air a tyre holds is not known: its code is missing at one end."));
+  const auto full = full_tank(given);
+  if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
+  TyreAir out;
+  constexpr int most = 40;
+  for (const bool helped : {false, true}) {
+    auto net = tank_alone(given, *full, false);
+    if (!net) return refuse(net.error());
+    if (!helped) net->compressors.clear();
+    const int count = helped ? 4 : most;
+    for (int i = 0; i < count; ++i) {
+      net->volumes.push_back({"tyre " + std::to_string(i + 1), *given.tyre_air[i % 4 < 2 ? 0 : 1], tyre_from,
+                              net->ambient_temperature, 8});
+      net->lines.push_back({"", 0, net->volumes.size() - 1, tyre_valve, false, false});
+    }
+    auto begun = air::Simulation::begin(*net);
+    if (!begun) return refuse(begun.error());
+    int filled = 0;
+    for (; filled < count; ++filled) {
+      const auto tyre = static_cast<std::size_t>(filled);
+      air::Watch there;
+      there.what = air::Watch::What::pressure, there.volume = tyre + 1, there.level = tyre_to;
+      begun->open(tyre, true);
+      const double before = begun->time();
+      const auto ended = begun->run(before + 1800, std::span(&there, 1), 60, {}, [&] {
+        return asks(stop)() ||
+               (!helped && begun->volumes()[0].gauge_pressure < begun->volumes()[tyre + 1].gauge_pressure + 2e3);
+      });
+      begun->open(tyre, false);
+      if (!ended || !ended->watch) break;
+    }
+    if (stop && *stop) return refuse(words("Stopped."));
+    if (helped && filled == 4) out.time = begun->time();
+    if (!helped) out.tyres = filled;
+  }
+  return out;
+}
+
+std::vector<build::DayMove> moves_of_day(const AirGiven& given) {
+  if (given.wishes.day.size() > 0) return {given.wishes.day.begin(), given.wishes.day.end()};
+  const auto lift = wished_lift(given);
+  if (!lift) return {};
+  return {{given.presets[lift->first], given.presets[lift->second], 2, {}},
+          {given.presets[lift->second], given.presets[lift->first], 2, {}}};
+}
+
+Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
+  const auto cut = cut_pressures(given.parts);
+  if (!cut) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
+  AirDay out;
+  for (const build::DayMove& move : moves_of_day(given)) {
+    const auto index = [&](const std::string& name) {
+      return static_cast<std::size_t>(std::find(given.presets.begin(), given.presets.end(), name) -
+                                      given.presets.begin());
+    };
+    const std::size_t from = index(move.from), to = index(move.to);
+    if (from == given.presets.size() || to == given.presets.size())
+      return refuse(words("The day has a move from {0} to {1}; the brief has no such preset."), {move.from, move.to});
+    const auto lift = simulate_move(given, {from, to, given.kit.order, 0, false, {}}, false, stop);
+    if (!lift) return refuse(lift.error());
+    out.moves.push_back(lift->arrived ? lift->air_used : -1);
+    out.air += std::fmax(0, lift->air_used) * move.times;
+  }
+  // What the compressors give on the way from cut-in to cut-out, again and again.
+  const auto filling = fill_tank(given, cut->first, cut->second, stop);
+  if (!filling) return refuse(filling.error());
+  if (!filling->time || !(filling->air > 0)) return refuse(words("The compressor never gets the tank to its cut-out."));
+  out.run = out.air / filling->air * (*filling->time - filling->rested);
+  if (given.wishes.drive > 0) out.share_of_drive = out.run / given.wishes.drive;
+  return out;
+}
+
+std::optional<KitFigures> kit_figures(const AirGiven& given, const std::atomic<bool>* stop) {
+  constexpr int most_lifts = 20;
+  auto lifts = lifts_from_full(given, given.kit.order, 0, most_lifts, stop);
+  const auto full = full_tank(given);
+  Expected<Filling> ready =
+      !lifts ? Expected<Filling>(refuse(lifts.error()))
+             : fill_tank(given, lifts->tank_after_first, full.value_or(0), stop);
+  KitFigures out{std::move(lifts), std::move(ready), first_fill(given, stop), tyre_air(given, stop),
+                 air_day(given, stop)};
+  if (stop && *stop) return std::nullopt;
+  return out;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,75 @@
+// What a kit is bought by: lifts from a full tank, how long until it is full again, minutes a day, first fill, tyres.
+#pragma once
+
+#include "assess/air/lift.h"
+
+namespace mavrel::assess {
+
+/// The lift that wishes speak of: from the first parked preset to the first road preset.
+[[nodiscard]] std::optional<std::pair<std::size_t, std::size_t>> wished_lift(const AirGiven& given);
+
+/// Lifts from a full tank with the compressor off, dropping in between.
+struct LiftsFromFull {
+  int lifts = 0;                // that got there
+  bool more = false;            // there would be more: counting ended at the most asked for
+  std::optional<double> first;  // s of the first; none: it did not get there
+  double air = 0;               // kg the first took
+  double tank_after_first = 0;  // Pa gauge
+};
+[[nodiscard]] Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder order,
+                                                      std::size_t load_case, int most,
+                                                      const std::atomic<bool>* stop = nullptr);
+
+/// Filling the tank by the kit's own compressors, the second starting later.
+struct Filling {
+  std::optional<double> time; // s; none: they never get there
+  double rested = 0;          // s of it that the first was too warm to run
+  double air = 0;             // kg
+  double air_temperature = 0; // K in the tank at the end
+};
+/// @param from, to  Pa gauge
+[[nodiscard]] Expected<Filling> fill_tank(const AirGiven& given, double from, double to,
+                                          const std::atomic<bool>* stop = nullptr);
+
+/// Air from the shop through a hose, and what is left for the kit's own compressors.
+struct FirstFill {
+  std::optional<double> shop_time; // s until nothing more comes
+  double shop_pressure = 0;        // Pa gauge that it comes to
+  std::optional<double> rest_time; // s by the kit from there
+  std::optional<double> own_time;  // s by the kit alone
+};
+constexpr double shop_pressure = 8e5, shop_hose_bore = 0.008, shop_hose_length = 10; // Pa gauge, m
+[[nodiscard]] Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+
+/// Air for the four tyres, one after the other.
+struct TyreAir {
+  std::optional<double> time; // s for all four, the compressor helping; none: it does not get there
+  int tyres = 0;              // from a full tank, compressor off
+};
+constexpr double tyre_from = 1.1e5, tyre_to = 2.4e5; // Pa gauge
+constexpr air::Restriction tyre_valve{3.5e-9, 0.3};
+[[nodiscard]] Expected<TyreAir> tyre_air(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+
+/// A day as the builder describes it.
+struct AirDay {
+  double air = 0;             // kg that leave the tank
+  double run = 0;             // s that the compressors run for it, together one as another
+  double share_of_drive = 0;  // of the time that the engine runs
+  std::vector<double> moves;  // kg that each of the day's moves takes once; below 0: it can't be made
+};
+[[nodiscard]] Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+
+/// All of it.
+struct KitFigures {
+  Expected<LiftsFromFull> lifts;
+  Expected<Filling> ready; // after one lift
+  Expected<FirstFill> first;
+  Expected<TyreAir> tyres;
+  Expected<AirDay> day;
+};
+[[nodiscard]] std::optional<KitFigures> kit_figures(const AirGiven& given, const std::atomic<bool>* stop);
+
+/// The moves of the day; two lifts and two drops where nobody said.
+[[nodiscard]] std::vector<build::DayMove> moves_of_day(const AirGiven& given);
+
+} // namespace mavrel::assess
