@@ -26,12 +26,13 @@ struct Answers {
   std::array<Answered<TouchFindingsQuestion>, 2> touch;
   Answered<GroundQuestion> ground;
   Answered<GroundFindingsQuestion> on_ground;
+  Answered<AirFindingsQuestion> air;
 
   [[nodiscard]] bool same(const Answers& other) const {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
            bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing) &&
-           same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground);
+           same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground) && air.same(other.air);
   }
 };
 
@@ -42,13 +43,14 @@ Assessment put_together(const Answers& answers) {
                  floor_twist(surveys[0].given().floors),
                  answers.ends,
                  answers.ground,
+                 answers.air,
                  {}};
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
     out.loads[c].standing_lean = answers.bags->standing_lean[c];
   for (const Findings* found :
        {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings, &*answers.car,
-        &*answers.swing[0], &*answers.swing[1], &*answers.touch[0], &*answers.touch[1], &*answers.on_ground})
+        &*answers.swing[0], &*answers.swing[1], &*answers.touch[0], &*answers.touch[1], &*answers.on_ground, &*answers.air})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;
@@ -69,6 +71,7 @@ struct Assessor::Kept {
   std::array<assess::Kept<TouchFindingsQuestion>, 2> touch;
   assess::Kept<GroundQuestion> ground;
   assess::Kept<GroundFindingsQuestion> on_ground;
+  assess::Kept<AirFindingsQuestion> air;
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
@@ -91,7 +94,8 @@ struct Assessor::Kept {
         {swing[0].ask(swing_findings_given(build, fitted[0])), swing[1].ask(swing_findings_given(build, fitted[1]))},
         {touch[0].ask(touch_findings_given(build, fitted[0])), touch[1].ask(touch_findings_given(build, fitted[1]))},
         driven,
-        on_ground.ask(ground_findings_given(build, driven))};
+        on_ground.ask(ground_findings_given(build, driven)),
+        air.ask(air_findings_given(build, room_given(build, air_given(build, shelf, fitted))))};
   }
 };
 

@@ -2,6 +2,7 @@
 // screens, the build sheet and the command line draw it and compute nothing themselves. All numbers SI.
 #pragma once
 
+#include "assess/air/air_findings.h"
 #include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
 #include "assess/finding/finding.h"
@@ -20,6 +21,7 @@ struct Assessment {
   std::optional<double> floor_twist;  // m, half the diagonal difference of the floor; none when it is flat or not known
   AnsweredEnds ends;                  // front, rear, each with all that it was worked out from
   Answered<GroundQuestion> ground;    // over what lies on the ground
+  Answered<AirFindingsQuestion> air;  // the kit with all that it is worked out from
   Findings findings;                  // worst first
 
   [[nodiscard]] const EndAssessment& end(End e) const { return ends[build::at(e)]->assessment; }

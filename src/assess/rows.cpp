@@ -1,5 +1,6 @@
 #include "assess/rows.h"
 
+#include "assess/air/air_findings.h"
 #include "assess/assessment.h"
 #include "assess/bags/bags_findings.h"
 #include "assess/end/car_findings.h"
@@ -26,6 +27,10 @@ bool motions_known(const Assessment& a) {
 bool clearances_known(const Assessment& a) {
   return !a.end(End::front).gaps.empty() && !a.end(End::rear).gaps.empty() && a.ground->known;
 }
+/// Can air get from a source to the bags, as far as cards tell?
+bool kit_known(const Assessment& a) {
+  return kit_complete(a.air.given().room.air.kit, a.air.given().room.air.parts);
+}
 bool heights_known(const Assessment& a) {
   return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
 }
@@ -37,18 +42,20 @@ constinit const StageRow car_in{"car_in", words("Car in"), heights_known};
 constinit const StageRow bags{"bags", words("Bags"), at_both_ends<&EndAssessment::bag_known>};
 constinit const StageRow swing{"swing", words("Swing"), motions_known};
 constinit const StageRow clearance{"clearance", words("Clearance"), clearances_known};
+constinit const StageRow air{"air", words("Air"), kit_known};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing, &stages::clearance};
+constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing, &stages::clearance,
+                                         &stages::air};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};
 const std::span<const TrackRow* const> track_tables[] = {end_tracks, motion_tracks};
 const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows,   car_finding_rows,
                                                       bags_finding_rows,   swing_finding_rows, touch_finding_rows,
-                                                      ground_finding_rows};
+                                                      ground_finding_rows, air_finding_rows};
 
 } // namespace
 

@@ -53,6 +53,15 @@ struct BuildRequest {
 [[nodiscard]] Expected<std::string> search_build(const BuildRequest& request);
 [[nodiscard]] Expected<std::string> sheet(const BuildRequest& request);
 
+struct LiftRequest {
+  std::string build, shelf, from = "Parked", to = "Road", order, csv;
+  bool engine = false; // the compressor may run
+};
+/// A build's car moved from one preset to another by its own air kit.
+[[nodiscard]] Expected<std::string> lift(const LiftRequest& request);
+/// Kits of the shelf's parts that do what the brief asks of the air.
+[[nodiscard]] Expected<std::string> size(const BuildRequest& request);
+
 [[nodiscard]] Expected<std::string> schema();
 
 } // namespace mavrel::cli

@@ -158,6 +158,26 @@ int main(int argc, char** argv) {
   sheet_command->add_option("--shelf", request.shelf, "Folder of bag cards, added to those known");
   sheet_command->callback([&] { run = [&] { return cli::sheet(request); }; });
 
+  cli::LiftRequest move;
+  auto* lift_command = app.add_subcommand("lift", "The car moved from preset to preset by its air kit");
+  lift_command->add_option("build", move.build, "Build file, *.mavrel")->required();
+  lift_command->add_option("--from", move.from, "Name of a preset");
+  lift_command->add_option("--to", move.to, "Name of another");
+  lift_command->add_option("--order", move.order, "Of the corners; the kit's own when left out")
+      ->check(CLI::IsMember({"together", "front first", "rear first", "one by one"}));
+  lift_command->add_flag("--engine", move.engine, "The compressor may run");
+  lift_command->add_option("--csv", move.csv, "CSV of heights, pressures and loads over time to write");
+  lift_command->add_option("--shelf", move.shelf, "Folder of cards, added to those known");
+  lift_command->callback([&] { run = [&] { return cli::lift(move); }; });
+
+  auto* size_command = app.add_subcommand("size", "Find air kits: compressors, tanks, valves and lines of the shelf");
+  size_command->add_option("build", request.build, "Build file, *.mavrel")->required();
+  size_command->add_option("--shelf", request.shelf, "Folder of cards, added to those known");
+  size_command->add_option("--threads", request.threads, "How many to use; 0: all")->check(CLI::Range(0, 256));
+  size_command->add_option("--most", request.most, "Choices to print")
+      ->check(CLI::Range(std::size_t{0}, std::size_t{1000000}));
+  size_command->callback([&] { run = [&] { return cli::size(request); }; });
+
   std::string schema;
   auto* schema_command = app.add_subcommand("schema", "JSON Schema of the build file");
   schema_command->callback([&] { run = [] { return cli::schema(); }; });

@@ -1,0 +1,258 @@
+#include "assess/air/sizing.h"
+
+#include "assess/search/workers.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+#include <mutex>
+
+namespace mavrel::assess {
+
+namespace {
+
+/// The fitting that goes on a line; none on the shelf.
+const shelf::Part* fitting_for(const SizingGiven& given, const shelf::Part& line) {
+  for (const shelf::Part& fitting : given.fittings)
+    if (fitting.outer && std::abs(*fitting.outer - *line.outer) < 1e-5) return &fitting;
+  return nullptr;
+}
+/// The line to the valves: a size above those to the bags, where there is one.
+const shelf::Part& feed_for(const SizingGiven& given, const shelf::Part& line) {
+  const shelf::Part* best = nullptr;
+  for (const shelf::Part& other : given.lines)
+    if (*other.bore > *line.bore && (!best || *other.bore < *best->bore)) best = &other;
+  return best ? *best : line;
+}
+
+void put(AirGiven& air, KitRole role, const shelf::Part* part) {
+  air.kit.*row_of(role).name = part ? part->name : std::string();
+  air.parts.at(role) = part ? std::optional(*part) : std::nullopt;
+}
+
+AirGiven with(const SizingGiven& given, const KitChoice& choice) {
+  AirGiven air = given.air;
+  const shelf::Part& line = given.lines[choice.line];
+  const shelf::Part& feed = feed_for(given, line);
+  put(air, KitRole::compressor, &given.compressors[choice.compressor]);
+  put(air, KitRole::second_compressor, choice.compressors > 1 ? &given.compressors[choice.compressor] : nullptr);
+  put(air, KitRole::tank, &given.tanks[choice.tank]);
+  put(air, KitRole::second_tank, nullptr);
+  put(air, KitRole::valves, &given.valves[choice.valves]);
+  put(air, KitRole::feed_line, &feed);
+  put(air, KitRole::feed_fitting, fitting_for(given, feed));
+  for (const KitRole role : {KitRole::front_line, KitRole::rear_line})
+    put(air, role, &line);
+  for (const KitRole role : {KitRole::front_fitting, KitRole::rear_fitting})
+    put(air, role, fitting_for(given, line));
+  return air;
+}
+
+/// Is a fault of one of the parts that are searched for?
+bool of_the_searched(KitRole role) {
+  constexpr KitRole searched[] = {KitRole::compressor, KitRole::tank,       KitRole::valves,      KitRole::feed_line,
+                                  KitRole::front_line, KitRole::rear_line,  KitRole::feed_fitting, KitRole::front_fitting,
+                                  KitRole::rear_fitting, KitRole::relief};
+  return std::find(std::begin(searched), std::end(searched), role) != std::end(searched);
+}
+
+/// What a wish comes short by, as a share of it, with its sentence.
+struct Miss {
+  double by = 0;
+  Message what;
+};
+
+std::vector<Miss> misses(const KitChoice& c, const build::AirWishes& wishes) {
+  std::vector<Miss> out;
+  const auto at_most = [&](const std::optional<double>& is, double most, Kind kind, const char* over,
+                           const char* never) {
+    if (!is)
+      out.push_back({10, {never, {}}});
+    else if (*is > most * (1 + 1e-9))
+      out.push_back({*is / most - 1, {over, {Amount{*is, kind, -1, most}, Amount{most, kind, -1, *is}}}});
+  };
+  at_most(c.rise, wishes.rise, Kind::time, words("rises in {0}, {1} wanted"), words("does not get up at all"));
+  if (c.lifts < wishes.lifts)
+    out.push_back({1 - c.lifts / wishes.lifts,
+                   {words("{0} lifts from a full tank, {1} wanted"),
+                    {fmt::format("{}", c.lifts), fmt::format("{:g}", wishes.lifts)}}});
+  at_most(c.ready, wishes.ready, Kind::minutes, words("ready again after {0}, {1} wanted"),
+          words("the tank is never full again"));
+  at_most(c.current, wishes.current, Kind::current, words("draws {0}, {1} wanted"), "");
+  if (wishes.sound && c.sound)
+    if (*c.sound > *wishes.sound)
+      out.push_back({(*c.sound - *wishes.sound) / 20,
+                     {words("{0} loud, {1} wanted"),
+                      {Amount{*c.sound, Kind::sound, -1, {}}, Amount{*wishes.sound, Kind::sound, -1, {}}}}});
+  if (wishes.room)
+    at_most(c.room, *wishes.room, Kind::volume, words("takes {0} of room, {1} wanted"), "");
+  std::stable_sort(out.begin(), out.end(), [](const Miss& a, const Miss& b) { return a.by > b.by; });
+  return out;
+}
+
+/// Lower is better in each.
+std::array<double, 8> weighed(const KitChoice& c) {
+  return {c.rise.value_or(1e9),  -static_cast<double>(c.lifts), c.ready.value_or(1e9), c.current,
+          c.sound.value_or(200), c.room,                        c.mass,                c.price.value_or(1e9)};
+}
+bool as_good(const std::array<double, 8>& a, const std::array<double, 8>& b) {
+  bool better = false;
+  for (std::size_t i = 0; i < a.size(); ++i) {
+    if (a[i] > b[i]) return false;
+    better = better || a[i] < b[i];
+  }
+  return better;
+}
+
+std::string called(const SizingGiven& given, const KitChoice& c) {
+  return fmt::format("{}{}, {}, {}, {}", c.compressors > 1 ? "2 × " : "", given.compressors[c.compressor].name,
+                     given.tanks[c.tank].name, given.valves[c.valves].name, given.lines[c.line].name);
+}
+
+void judge(const SizingGiven& given, std::vector<KitChoice>& all) {
+  std::vector<std::size_t> good;
+  for (std::size_t i = 0; i < all.size(); ++i)
+    if (all[i].meets) good.push_back(i);
+  for (const std::size_t i : good) {
+    const auto mine = weighed(all[i]);
+    all[i].best = true;
+    for (const std::size_t j : good)
+      if (j != i && as_good(weighed(all[j]), mine)) {
+        all[i].best = false;
+        all[i].lost = {words("{0} is as good in everything and better in something"), {called(given, all[j])}};
+        break;
+      }
+  }
+  std::stable_sort(all.begin(), all.end(), [](const KitChoice& a, const KitChoice& b) {
+    if (a.best != b.best) return a.best;
+    if (a.meets != b.meets) return a.meets;
+    return a.meets ? a.price.value_or(1e9) < b.price.value_or(1e9) : a.miss < b.miss;
+  });
+}
+
+} // namespace
+
+SizingGiven sizing_given(const build::Build& build, const shelf::Shelf& shelf, AirGiven air) {
+  SizingGiven out{std::move(air), {}, {}, {}, {}, {}, 0};
+  const shelf::PartKind valves = kind_for(KitRole::valves, out.air.kit);
+  for (const shelf::ShelfPart& one : shelf.parts) {
+    const shelf::Part& part = one.part;
+    if (part.kind == shelf::PartKind::compressor) out.compressors.push_back(part);
+    if (part.kind == shelf::PartKind::tank) out.tanks.push_back(part);
+    if (part.kind == valves) out.valves.push_back(part);
+    if (part.kind == shelf::PartKind::line) out.lines.push_back(part);
+    if (part.kind == shelf::PartKind::fitting) out.fittings.push_back(part);
+  }
+  // Of lines with one bore the first stands for all.
+  std::vector<shelf::Part> lines;
+  for (shelf::Part& line : out.lines)
+    if (std::none_of(lines.begin(), lines.end(), [&](const shelf::Part& o) { return *o.bore == *line.bore; }))
+      lines.push_back(std::move(line));
+  out.lines = std::move(lines);
+  double most = 0;
+  const auto loads = case_loads(build, kit_masses(build, shelf));
+  for (std::size_t i = 0; i < loads.size(); ++i)
+    if (loads[i].total_mass.value_or(0) > most) most = *loads[i].total_mass, out.load_case = i;
+  return out;
+}
+
+build::AirKit kit_of(const SizingGiven& given, const KitChoice& choice) {
+  return with(given, choice).kit;
+}
+
+std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& control) {
+  Sizing out;
+  const std::size_t tanks = given.tanks.size(), valves = given.valves.size(), lines = given.lines.size(),
+                    pumps = given.compressors.size();
+  const build::AirWishes& wishes = given.air.wishes;
+  const auto full = full_tank(given.air);
+  if (!full) {
+    out.trouble = Message{words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label}};
+    return out;
+  }
+  if (!wished_lift(given.air)) {
+    out.trouble = lifts_from_full(given.air, given.air.kit.order, given.load_case, 1).error();
+    return out;
+  }
+  if (tanks * valves * lines * pumps == 0) {
+    out.trouble = Message{words("The shelf has no {0}."),
+                          {pumps == 0   ? words("compressor")
+                           : tanks == 0 ? words("tank")
+                           : lines == 0 ? words("line")
+                                        : part_kind_name(kind_for(KitRole::valves, given.air.kit))}};
+    return out;
+  }
+  // The compressor stands still in a lift from a full tank: tank, valves and line decide that alone.
+  std::mutex lock;
+  std::size_t done = 0;
+  std::optional<Message> trouble;
+  std::atomic<bool> stop = false;
+  const std::stop_callback on_stop(control.stop, [&] { stop = true; });
+  in_parallel(tanks * valves * lines, control.threads, control.stop, [&](std::size_t i) {
+    KitChoice base;
+    base.tank = i / (valves * lines), base.valves = i / lines % valves, base.line = i % lines;
+    const AirGiven air = with(given, base);
+    const int wanted = static_cast<int>(std::ceil(wishes.lifts)) + 1;
+    const auto lifts = lifts_from_full(air, air.kit.order, given.load_case, wanted, &stop);
+    if (stop) return;
+    std::vector<KitChoice> made;
+    for (std::size_t p = 0; p < pumps && !stop; ++p)
+      for (const std::size_t count : {1U, 2U}) {
+        KitChoice c = base;
+        c.compressor = p, c.compressors = count;
+        const AirGiven kit = with(given, c);
+        const shelf::Part& pump = given.compressors[p];
+        if (std::abs(*pump.voltage / kit.kit.volts - 1) > 0.25) continue; // for another voltage
+        for (const KitBox& box : kit_boxes(kit.kit, kit.parts)) {
+          c.room += box.along * box.across * box.height;
+          c.mass += box.mass;
+        }
+        double price = 0;
+        bool priced = true;
+        for (const auto& [part, n] : {std::pair{&pump, count}, std::pair{&given.tanks[c.tank], std::size_t{1}},
+                                      std::pair{&given.valves[c.valves],
+                                                kit.kit.school == build::ValveSchool::hand_valves
+                                                    ? circuits_of(kit.kit).size()
+                                                    : std::size_t{1}}})
+          price += part->price.value_or(0) * static_cast<double>(n), priced = priced && part->price;
+        if (priced) c.price = price;
+        c.current = shelf::current_of(pump, *full) * static_cast<double>(count);
+        c.sound = pump.sound; // two alike are 3 dB louder
+        if (c.sound && count > 1) c.sound = *c.sound + 3;
+        if (lifts) {
+          c.rise = lifts->first, c.lifts = lifts->lifts;
+          if (const auto ready = fill_tank(kit, lifts->tank_after_first, *full, &stop)) c.ready = ready->time;
+        }
+        auto missed = misses(c, wishes);
+        for (const KitFault& fault : kit_faults(kit))
+          if (fault.severity == Severity::stop && of_the_searched(fault.role))
+            missed.insert(missed.begin(), {20, fault.title});
+        c.meets = missed.empty();
+        if (!c.meets) {
+          c.lost = missed.front().what;
+          for (const Miss& miss : missed)
+            c.miss += miss.by;
+        }
+        made.push_back(std::move(c));
+      }
+    const std::scoped_lock hold(lock);
+    if (!lifts && !trouble) trouble = lifts.error();
+    out.choices.insert(out.choices.end(), made.begin(), made.end());
+    ++done;
+    if (control.progress) control.progress(static_cast<double>(done) / static_cast<double>(tanks * valves * lines));
+  });
+  if (control.stop.stop_requested()) return std::nullopt;
+  // Whichever thread came first: the same list.
+  std::sort(out.choices.begin(), out.choices.end(), [](const KitChoice& a, const KitChoice& b) {
+    return std::tie(a.compressor, a.compressors, a.tank, a.valves, a.line) <
+           std::tie(b.compressor, b.compressors, b.tank, b.valves, b.line);
+  });
+  out.tried = out.choices.size();
+  if (trouble && std::none_of(out.choices.begin(), out.choices.end(), [](const KitChoice& c) { return c.rise; }))
+    out.trouble = trouble;
+  judge(given, out.choices);
+  return out;
+}
+
+} // namespace mavrel::assess
