@@ -121,8 +121,8 @@ constexpr auto names_of(GapAt) {
 }
 constexpr auto names_of(Circuits) {
   return std::to_array<ChoiceName<Circuits>>({
-      {Circuits::per_axle, "per axle", words("two circuits, a tee an axle")},
-      {Circuits::per_corner, "per corner", words("four circuits, one a corner")},
+      {Circuits::per_axle, "per axle", words("two, a tee an axle")},
+      {Circuits::per_corner, "per corner", words("four, one a corner")},
   });
 }
 constexpr auto names_of(ValveSchool) {

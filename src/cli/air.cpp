@@ -2,12 +2,11 @@
 #include "air/cable.h"
 #include "air/leak.h"
 #include "air/water.h"
-#include "build/csv_cells.h"
 #include "cli/commands.h"
-#include "file/csv.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
 #include "quantity/text.h"
+#include "shelf/leak_csv.h"
 
 #include <nlohmann/json.hpp>
 
@@ -28,35 +27,6 @@ Expected<double> within(const char* option, const std::string& text, Kind kind, 
                   {std::string(option), told_from({*value, kind, -2}, *value < least ? least : most),
                    Amount{least, kind, -2}, Amount{most, kind, -2}});
   return value;
-}
-
-constexpr build::NumberSpec time_read{Kind::time, 0, 1e8, words("time")};
-constexpr build::NumberSpec pressure_read{Kind::pressure, 0, 5e6, words("pressure")};
-constexpr build::NumberSpec warmth_read{Kind::temperature_step, -60, 150, words("temperature, °C")};
-
-Expected<std::vector<air::LeakReading>> readings_in(const std::string& text) {
-  const auto table = read_csv(text);
-  if (!table) return refuse(table.error());
-  constexpr const char* heads[] = {"time_s", "pressure_bar", "temperature_c"};
-  std::array<std::size_t, 3> at{};
-  for (std::size_t h = 0; h < 3; ++h) {
-    at[h] = table->head.size();
-    for (std::size_t i = 0; i < table->head.size(); ++i)
-      if (table->head[i].text == heads[h]) at[h] = i;
-    if (at[h] == table->head.size())
-      return refuse(words("Line {0}: the head is time_s,pressure_bar,temperature_c; {1} is missing."),
-                    {std::to_string(table->head_line), std::string(heads[h])});
-  }
-  std::vector<air::LeakReading> out;
-  for (const CsvRow& row : table->rows) {
-    const auto time = build::number_in(row.cells[at[0]], row.line, 1, time_read);
-    const auto pressure = build::number_in(row.cells[at[1]], row.line, 1e5, pressure_read);
-    const auto warmth = build::number_in(row.cells[at[2]], row.line, 1, warmth_read);
-    for (const auto* value : {&time, &pressure, &warmth})
-      if (!*value) return refuse(value->error());
-    out.push_back({*time, *pressure, *warmth + air::ice_point});
-  }
-  return out;
 }
 
 } // namespace
@@ -88,7 +58,7 @@ Expected<std::string> leak(const LeakRequest& request) {
   const auto named = [&](const Message& why) {
     return refuse(words("{0}: {1}"), {shown_path(std::filesystem::path(request.readings).filename()), why});
   };
-  const auto readings = readings_in(*text);
+  const auto readings = shelf::read_leak_csv(*text);
   if (!readings) return named(readings.error());
   const auto found = air::find_leak(*readings, *volume, *altitude);
   if (!found) return named(found.error());

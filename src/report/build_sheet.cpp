@@ -6,6 +6,8 @@
 #include "build/edit.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
+#include "report/air_sheet.h"
+#include "report/html_table.h"
 
 #include <fmt/format.h>
 
@@ -18,46 +20,6 @@ using namespace assess;
 using build::at;
 
 namespace {
-
-std::string escaped(const std::string& text) {
-  std::string out;
-  for (const char c : text) {
-    if (c == '<')
-      out += "&lt;";
-    else if (c == '>')
-      out += "&gt;";
-    else if (c == '&')
-      out += "&amp;";
-    else if (c == '"')
-      out += "&quot;";
-    else
-      out += c;
-  }
-  return out;
-}
-
-/// Builds one table row by row; the first row is the head.
-class Table {
-public:
-  explicit Table(std::vector<std::string> head) : columns_(head.size()) {
-    out_ = "<table width='100%' cellspacing='0' cellpadding='3'><thead>";
-    row(std::move(head), "th", "");
-    out_ += "</thead>";
-  }
-  void row(const std::vector<std::string>& cells) { row(cells, "td", ""); }
-  [[nodiscard]] std::string text() const { return out_ + "</table>"; }
-
-private:
-  void row(std::vector<std::string> cells, const char* tag, const char* attributes) {
-    cells.resize(columns_);
-    out_ += fmt::format("<tr{}>", attributes);
-    for (std::size_t i = 0; i < cells.size(); ++i)
-      out_ += fmt::format("<{0} align='left' valign='top'>{1}</{0}>", tag, escaped(cells[i]));
-    out_ += "</tr>";
-  }
-  std::size_t columns_;
-  std::string out_;
-};
 
 class Sheet {
 public:
@@ -82,6 +44,11 @@ public:
         (this->*one)();
       const std::string text = std::exchange(out_, {});
       if (!text.empty()) out.sections.push_back(fmt::format("<h2>{}</h2>", title) + text);
+    }
+    if (const std::string text = air_sheet(a_.air.given().room.air, prefs_); !text.empty())
+      {
+      out.air_svg = run_svg(a_.air.given().room.air, prefs_);
+      out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air")) + text);
     }
     rechecked();
     if (const std::string text = std::exchange(out_, {}); !text.empty())

@@ -5,6 +5,8 @@
 #include "app/print/sheet_pdf.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/main_window.h"
+#include "app/stages/air/air.h"
+#include "app/stages/air/sizing_page.h"
 #include "app/stages/bags/bags.h"
 #include "app/stages/bags/search/search_page.h"
 #include "app/stages/car_in/car_in.h"
@@ -176,6 +178,37 @@ int main(int argc, char** argv) {
     clearance->show_page(3);
     worked_out();
     shoot("clearance-window");
+  }
+  if (only.isEmpty() || only.startsWith("air")) {
+    auto* air = static_cast<app::AirStage*>(window.stage("air"));
+    window.go_to_stage("air");
+    desk.set_end(app::End::front);
+    desk.set_pose(app::End::front, 0.357);
+    air->show_page(0);
+    worked_out();
+    shoot("air-lift");
+    if (only == "air-lift-one") {
+      static_cast<void>(desk.type("@.air.order", "one by one"));
+      worked_out();
+      shoot(only);
+    }
+    air->show_page(1);
+    worked_out();
+    shoot("air-kit");
+    air->show_page(2);
+    if (only.isEmpty() || only == "air-sizing") {
+      auto* sizing = window.findChild<app::SizingPage*>();
+      sizing->search();
+      while (!sizing->sizing())
+        settle();
+    }
+    shoot("air-sizing");
+    air->show_page(3);
+    worked_out();
+    air->take_files({QString::fromStdString((shelf::demo_folder() / "overnight-rear-right.csv").string())});
+    shoot("air-water");
+    for (const auto& [name, page] : {std::pair{"air-wiring", 4}, std::pair{"air-room", 5}})
+      if (only.isEmpty() || only == name) air->show_page(page), shoot(name);
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.

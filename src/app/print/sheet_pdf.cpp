@@ -1,6 +1,7 @@
 #include "app/print/sheet_pdf.h"
 
 #include "file/text_file.h"
+#include "report/air_sheet.h"
 #include "report/build_sheet.h"
 
 #include <QAbstractTextDocumentLayout>
@@ -122,6 +123,13 @@ public:
     }
   }
 
+  /// A picture as wide as the page.
+  void add_picture(const std::string& svg, double height_over_width) {
+    const QRectF room(0, y_, width(), width() * height_over_width);
+    QSvgRenderer renderer(QByteArray::fromStdString(svg));
+    renderer.render(&painter_, room);
+    y_ = room.bottom();
+  }
   /// A picture over the rest of the page.
   void fill_with(const std::function<std::string(double width, double height)>& svg) {
     const QRectF room(0, y_, width(), left());
@@ -186,8 +194,11 @@ int print_sheet(QPagedPaintDevice& device, const build::Build& build, const asse
     pages.skip(between);
     pages.add(text);
   }
+  bool first = true;
   for (const std::string& page : parts.pages) {
     pages.new_page();
+    if (first && !parts.air_svg.empty()) pages.add_picture(parts.air_svg, report::run_svg_height / report::run_svg_width);
+    first = false;
     Text text(page, pages.width());
     pages.add(text);
   }

@@ -1,5 +1,6 @@
 #include "app/shell/stages.h"
 
+#include "app/stages/air/air.h"
 #include "app/stages/bags/bags.h"
 #include "app/stages/car_in/car_in.h"
 #include "app/stages/clearance/clearance.h"
@@ -32,6 +33,7 @@ const StageEntry entries[] = {
     {&assess::stages::swing, "swing", QT_TRANSLATE_NOOP("stages", "Swing"), "Ctrl+3", page_of<SwingStage>, always_open},
     {&assess::stages::clearance, "clearance", QT_TRANSLATE_NOOP("stages", "Clearance"), "Ctrl+4",
      page_of<ClearanceStage>, always_open},
+    {&assess::stages::air, "air", QT_TRANSLATE_NOOP("stages", "Air"), "Ctrl+5", page_of<AirStage>, always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
 };
 

@@ -40,10 +40,8 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   const auto [card_low, card_high] = on.heights();
   const double low = std::fmax(travel->low, card_low), high = std::fmin(travel->high, card_high);
   const double H = stands.heights[build::at(end)];
-  constexpr double close = 5e-4; // m: a preset on the stop
-  if (!(high > low) || H < low - close || H > high + close)
-    return refuse(words("{0}: {1} lies outside what the end can do, {2} to {3}."),
-                  {build::name_of(end), metres(H), metres(low), metres(high)});
+  if (!(high > low) || H < low - preset_on_stop || H > high + preset_on_stop)
+    return refuse(outside_travel(end, H, {low, high}));
   air::Leg leg;
   leg.lowest = low, leg.highest = high;
   leg.height = std::clamp(H, low, high);
@@ -112,6 +110,12 @@ air::Volume tank_of(const AirGiven& given, double pressure) {
 }
 
 } // namespace
+
+Message outside_travel(End end, double H, const std::pair<double, double>& travel) {
+  return {words("{0}: {1} lies outside what the end can do, {2} to {3}."),
+          {build::name_of(end), told_from(metres(H), H < travel.first ? travel.first : travel.second),
+           told_from(metres(travel.first), H), told_from(metres(travel.second), H)}};
+}
 
 std::optional<double> full_tank(const AirGiven& given) {
   const auto cut = cut_pressures(given.parts);

@@ -29,6 +29,11 @@ struct CarStands {
 /// @returns the network with all valves shut; or what is missing, or why the car can't stand so, said as a builder would
 [[nodiscard]] Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands);
 
+/// A preset is on a stop when this near to it, m.
+constexpr double preset_on_stop = 5e-4;
+/// That a height is none the end can be moved to.
+[[nodiscard]] Message outside_travel(End end, double H, const std::pair<double, double>& travel);
+
 /// What the tank would be full at: the switch's cut-out. @returns none without a switch
 [[nodiscard]] std::optional<double> full_tank(const AirGiven& given);
 

@@ -183,8 +183,15 @@ Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
     if (from == given.presets.size() || to == given.presets.size())
       return refuse(words("The day has a move from {0} to {1}; the brief has no such preset."), {move.from, move.to});
     const auto lift = simulate_move(given, {from, to, given.kit.order, 0, false, {}}, false, stop);
-    if (!lift) return refuse(lift.error());
-    out.moves.push_back(lift->arrived ? lift->air_used : -1);
+    if (stop && *stop) return refuse(words("Stopped."));
+    if (!lift || !lift->arrived) {
+      out.moves.push_back(-1);
+      out.unmade.push_back(lift ? Message{words("{0} to {1}: {2} stops {3} short."),
+                                          {move.from, move.to, lift->stuck, metres(std::abs(lift->short_by))}}
+                                : Message{words("{0} to {1}: {2}"), {move.from, move.to, lift.error()}});
+      continue;
+    }
+    out.moves.push_back(lift->air_used);
     out.air += std::fmax(0, lift->air_used) * move.times;
   }
   // What the compressors give on the way from cut-in to cut-out, again and again.

@@ -56,6 +56,7 @@ struct AirDay {
   double run = 0;             // s that the compressors run for it, together one as another
   double share_of_drive = 0;  // of the time that the engine runs
   std::vector<double> moves;  // kg that each of the day's moves takes once; below 0: it can't be made
+  std::vector<Message> unmade; // why those can't
 };
 [[nodiscard]] Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
 

@@ -7,7 +7,7 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr double look_every = 0.05;     // s
+constexpr double look_every = 0.025;    // s
 constexpr double arrived_within = 2e-3; // m: as near as a person or controller asks for
 constexpr double longest_phase = 600;   // s
 constexpr double patience = 8;          // s without a tenth of a millimetre
@@ -230,6 +230,9 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   const auto target = corners_of(*to);
   for (std::size_t c = 0; c < 4; ++c)
     out.target[c] = std::clamp(target[c], car->travel[c].first, car->travel[c].second);
+  for (const std::size_t c : {0U, 2U})
+    if (std::abs(out.target[c] - target[c]) > preset_on_stop)
+      return refuse(outside_travel(c < 2 ? End::front : End::rear, target[c], car->travel[c]));
   const double tank_before = now.volumes()[car->tank].mass;
   const auto look = [&] { out.looks.push_back(look_at(now, *car)); };
   look();

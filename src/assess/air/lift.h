@@ -37,7 +37,7 @@ struct MoveAsked {
 };
 
 struct Lift {
-  std::vector<LiftLook> looks;         // 20 a second
+  std::vector<LiftLook> looks;         // 40 a second
   std::array<double, 4> target{};      // m, H
   std::optional<double> arrived;       // s until every corner stands within 2 mm; none: it does not get there
   std::array<std::optional<double>, 4> arrived_at{}; // s, each corner
@@ -88,7 +88,7 @@ public:
   ValveWorker(air::Simulation& now, const CarAir& car, const std::atomic<bool>* stop)
       : now_(now), car_(car), stop_(stop) {}
   /// Moves every corner to its height.
-  /// @param look  called 20 times a second
+  /// @param look  called 40 times a second
   /// @returns seconds until the last valve shut and all stand within 2 mm; none where it does not get there
   [[nodiscard]] Expected<std::optional<double>> move_to(const std::array<double, 4>& target, build::MoveOrder order,
                                                         const std::function<void()>& look = {});

@@ -91,13 +91,22 @@ std::vector<Miss> misses(const KitChoice& c, const build::AirWishes& wishes) {
   return out;
 }
 
-/// Lower is better in each.
+/// Lower is better in each. What nobody would notice is no difference: steps of a tenth of a second, a tenth of a
+/// minute, an ampere, a decibel, half a litre, a hundred grams.
 std::array<double, 8> weighed(const KitChoice& c) {
-  return {c.rise.value_or(1e9),  -static_cast<double>(c.lifts), c.ready.value_or(1e9), c.current,
-          c.sound.value_or(200), c.room,                        c.mass,                c.price.value_or(1e9)};
+  const auto in_steps = [](double value, double step) { return std::round(value / step); };
+  return {in_steps(c.rise.value_or(1e9), 0.1),
+          -static_cast<double>(c.lifts),
+          in_steps(c.ready.value_or(1e9), 6),
+          in_steps(c.current, 1),
+          in_steps(c.sound.value_or(200), 1),
+          in_steps(c.room, 5e-4),
+          in_steps(c.mass, 0.1),
+          c.price.value_or(1e9)};
 }
-bool as_good(const std::array<double, 8>& a, const std::array<double, 8>& b) {
-  bool better = false;
+/// @param first  of two that are alike, the one that stands first
+bool as_good(const std::array<double, 8>& a, const std::array<double, 8>& b, bool first) {
+  bool better = first;
   for (std::size_t i = 0; i < a.size(); ++i) {
     if (a[i] > b[i]) return false;
     better = better || a[i] < b[i];
@@ -118,9 +127,9 @@ void judge(const SizingGiven& given, std::vector<KitChoice>& all) {
     const auto mine = weighed(all[i]);
     all[i].best = true;
     for (const std::size_t j : good)
-      if (j != i && as_good(weighed(all[j]), mine)) {
+      if (j != i && as_good(weighed(all[j]), mine, j < i)) {
         all[i].best = false;
-        all[i].lost = {words("{0} is as good in everything and better in something"), {called(given, all[j])}};
+        all[i].lost = {words("{0} is as good in everything and better in something, or alike"), {called(given, all[j])}};
         break;
       }
   }

@@ -2,9 +2,9 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
+#include "app/kit/list_table.h"
 #include "build/names.h"
 
-#include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
@@ -20,50 +20,14 @@ using assess::WhichEdge;
 using assess::WhichWindow;
 using build::at;
 
-namespace {
-
-QTableWidget* list(const char* name, const QString& spoken, const QStringList& heads, QWidget* parent) {
-  auto* table = new QTableWidget(parent);
-  table->setObjectName(name);
-  table->setAccessibleName(spoken);
-  table->setColumnCount(static_cast<int>(heads.size()));
-  table->setHorizontalHeaderLabels(heads);
-  table->setEditTriggers(QAbstractItemView::NoEditTriggers);
-  table->setSelectionBehavior(QAbstractItemView::SelectRows);
-  table->setSelectionMode(QAbstractItemView::SingleSelection);
-  table->setShowGrid(false);
-  table->setTabKeyNavigation(false);
-  table->verticalHeader()->hide();
-  table->horizontalHeader()->setHighlightSections(false);
-  table->horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
-  table->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
-  table->horizontalHeaderItem(0)->setTextAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-  table->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  return table;
-}
-
-void put(QTableWidget* table, int row, int column, const QString& text, const QColor& ink) {
-  QTableWidgetItem* item = table->item(row, column);
-  if (!item) {
-    item = new QTableWidgetItem;
-    item->setTextAlignment((column == 0 ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter);
-    table->setItem(row, column, item);
-  }
-  item->setText(text);
-  item->setToolTip(text);
-  item->setForeground(ink);
-}
-
-} // namespace
-
 WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), why_(desk.runner(), [this] { refresh_remedies(); }),
       edges_(new Chips(desk, tr("Which way"), 120, this)), windows_(new Chips(desk, tr("Which window"), 120, this)),
       about_(new QLabel(this)), no_help_(new QLabel(this)), limits_about_(new QLabel(this)),
-      remedies_(list("remedies", tr("What could be done"),
+      remedies_(list_table("remedies", tr("What could be done"),
                      {tr("what could be done"), tr("buys"), tr("then"), tr("camber"), tr("ride"), tr("road window")},
                      this)),
-      limits_(list("limits_list", tr("Every limit of this end"),
+      limits_(list_table("limits_list", tr("Every limit of this end"),
                    {tr("limit"), tr("reach"), tr("road"), tr("a mm there is worth")}, this)),
       take_(new QPushButton(tr("Do it in this design"), this)), park_(new QPushButton(this)),
       ramp_(new QPushButton(this)), beside_(new QWidget(this)) {
@@ -245,9 +209,9 @@ void WindowsPage::refresh_limits() {
   for (int r = 0; r < limits_->rowCount(); ++r) {
     const Row& row = rows[static_cast<std::size_t>(r)];
     const bool reach = governs(row.reach, e.windows.reach), road = governs(row.road, e.windows.road);
-    put(limits_, r, 0, reach || road ? "■ " + row.name : row.name, reach || road ? t.stop : t.ink);
-    put(limits_, r, 1, span(row.reach), reach ? t.stop : t.ink);
-    put(limits_, r, 2, span(row.road), road ? t.stop : t.ink);
+    put_cell(limits_, r, 0, reach || road ? "■ " + row.name : row.name, reach || road ? t.stop : t.ink);
+    put_cell(limits_, r, 1, span(row.reach), reach ? t.stop : t.ink);
+    put_cell(limits_, r, 2, span(row.road), road ? t.stop : t.ink);
     QString worth = tr("·");
     for (const auto* window : {&e.windows.reach, &e.windows.road})
       if (*window)
@@ -256,7 +220,7 @@ void WindowsPage::refresh_limits() {
               ((reach && window == &e.windows.reach) || (road && window == &e.windows.road)) &&
               row.name == named(*edge->governing))
             worth = tr("%1 of height").arg(desk_.shown(*edge->height_per_metre * 1e-3, Kind::length, 2));
-    put(limits_, r, 3, worth, t.ink);
+    put_cell(limits_, r, 3, worth, t.ink);
   }
 }
 
@@ -282,12 +246,12 @@ void WindowsPage::refresh_remedies() {
     for (const Message& trouble : remedy.troubles)
       troubles << desk_.words_of(trouble);
     if (!troubles.isEmpty()) what = tr("△ %1: but %2").arg(what, troubles.join("; "));
-    put(remedies_, r, 0, what, troubles.isEmpty() ? t.ink : t.caution);
-    put(remedies_, r, 1, desk_.shown(remedy.buys, Kind::length, 1), t.ink);
-    put(remedies_, r, 2, remedy.next ? desk_.words_of(*remedy.next) : tr("nothing known"), t.ink);
-    put(remedies_, r, 3, change(remedy.camber, Kind::angle, 1), t.ink);
-    put(remedies_, r, 4, change(remedy.frequency, Kind::frequency, 2), t.ink);
-    put(remedies_, r, 5, change(remedy.road_width, Kind::length, 0), t.ink);
+    put_cell(remedies_, r, 0, what, troubles.isEmpty() ? t.ink : t.caution);
+    put_cell(remedies_, r, 1, desk_.shown(remedy.buys, Kind::length, 1), t.ink);
+    put_cell(remedies_, r, 2, remedy.next ? desk_.words_of(*remedy.next) : tr("nothing known"), t.ink);
+    put_cell(remedies_, r, 3, change(remedy.camber, Kind::angle, 1), t.ink);
+    put_cell(remedies_, r, 4, change(remedy.frequency, Kind::frequency, 2), t.ink);
+    put_cell(remedies_, r, 5, change(remedy.road_width, Kind::length, 0), t.ink);
   }
   QStringList none;
   for (const Message& what : why->no_help)

@@ -1,0 +1,161 @@
+#include "app/stages/air/air.h"
+
+#include "app/desk/desk.h"
+#include "app/kit/chips.h"
+#include "app/stages/air/kit_page.h"
+#include "app/stages/air/lift_page.h"
+#include "app/stages/air/room_page.h"
+#include "app/stages/air/run_view.h"
+#include "app/stages/air/sizing_page.h"
+#include "app/stages/air/wet_page.h"
+#include "app/stages/air/wiring_page.h"
+#include "file/text_file.h"
+#include "shelf/leak_csv.h"
+
+#include <QStackedWidget>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+namespace {
+constexpr int lift_page = 0, kit_page = 1, sizing_page = 2, wet_page = 3, wiring_page = 4, room_page = 5;
+}
+
+AirStage::AirStage(Desk& desk, QWidget* parent)
+    : StagePage(parent), desk_(desk), pages_(new Chips(desk, tr("Page"), 130, this)), stack_(new QStackedWidget(this)),
+      lift_(new LiftPage(desk, this)), kit_(new KitPage(desk, this)), sizing_(new SizingPage(desk, this)),
+      wet_(new WetPage(desk, this)), wiring_(new WiringPage(desk, this)), room_(new RoomPage(desk, this)) {
+  const int u = desk_.look().unit();
+  auto* layout = new QVBoxLayout(this);
+  layout->setContentsMargins(2 * u, u, 0, u);
+  layout->setSpacing(u / 2);
+  auto* head = new QHBoxLayout;
+  head->setContentsMargins(0, 0, u, 0);
+  head->addWidget(pages_);
+  head->addStretch(1);
+  layout->addLayout(head);
+  layout->addWidget(stack_, 1);
+  for (QWidget* page : std::initializer_list<QWidget*>{lift_, kit_, sizing_, wet_, wiring_, room_})
+    stack_->addWidget(page);
+  connect(pages_, &Chips::chosen, this, &AirStage::show_page);
+  connect(lift_, &LiftPage::band_moved, this, &StagePage::band_moved);
+  connect(&desk_, &Desk::restyled, this, &AirStage::refresh);
+  refresh();
+}
+
+void AirStage::refresh() {
+  pages_->show_choices({tr("A lift"), tr("The kit"), tr("Sizing"), tr("Water and leaks"), tr("Wiring"), tr("Room")},
+                       stack_->currentIndex());
+}
+
+void AirStage::show_page(int page) {
+  stack_->setCurrentIndex(page);
+  refresh();
+  emit band_moved();
+}
+
+std::optional<std::pair<int, int>> AirStage::band() const {
+  if (stack_->currentIndex() != lift_page) return std::nullopt;
+  const auto [top, bottom] = lift_->band();
+  const int y = lift_->mapTo(this, QPoint(0, 0)).y();
+  return std::pair{y + top, y + bottom};
+}
+
+void AirStage::reserve_right(int px) {
+  lift_->reserve_right(px);
+  kit_->reserve_right(px);
+  sizing_->reserve_right(px);
+  wet_->reserve_right(px);
+  wiring_->reserve_right(px);
+  room_->reserve_right(px);
+}
+
+bool AirStage::takes_arrows() const {
+  return stack_->currentIndex() == room_page || (stack_->currentIndex() == lift_page && lift_->run()->hasFocus());
+}
+
+bool AirStage::owns(const QString& path) const {
+  if (path.startsWith("body.boot") || path.startsWith("body.well") || path.startsWith("body.hot")) return true;
+  return path.startsWith("variants.") && (path.contains(".air.") || path.contains(".brief.air"));
+}
+
+bool AirStage::go_to(const QString& path) {
+  const std::pair<int, const char*> places[] = {
+      {sizing_page, ".brief.air.rise"},    {sizing_page, ".brief.air.lifts"},  {sizing_page, ".brief.air.ready"},
+      {sizing_page, ".brief.air.current"}, {sizing_page, ".brief.air.sound"},  {sizing_page, ".brief.air.room"},
+      {wiring_page, ".battery_at."},       {wiring_page, ".feeds"},            {wiring_page, ".volts"},
+      {wiring_page, ".drop_allowed"},      {wiring_page, ".stagger_s"},        {room_page, "_at."},
+      {room_page, "body."},                {wet_page, "surroundings."},        {wet_page, ".humidity"}};
+  int page = kit_page;
+  for (const auto& [at, part] : places)
+    if (path.contains(part)) {
+      page = at;
+      break;
+    }
+  show_page(page);
+  switch (page) {
+  case sizing_page:
+    return sizing_->go_to(path);
+  case wiring_page:
+    return wiring_->go_to(path);
+  case room_page:
+    return room_->go_to(path);
+  case wet_page:
+    return wet_->go_to(path);
+  default:
+    return kit_->go_to(path);
+  }
+}
+
+std::vector<Command> AirStage::commands() {
+  std::vector<Command> out;
+  const auto page = [&](const QString& name, int index) {
+    out.push_back({Command::Menu::view, name, {}, [this, index] {
+                     emit called();
+                     show_page(index);
+                   }});
+  };
+  page(tr("Air: a lift"), lift_page);
+  page(tr("Air: the kit"), kit_page);
+  page(tr("Air: sizing"), sizing_page);
+  page(tr("Air: water and leaks"), wet_page);
+  page(tr("Air: wiring"), wiring_page);
+  page(tr("Air: room"), room_page);
+  out.push_back({Command::Menu::file, tr("Write the move as CSV …"), {}, [this] {
+                   emit called();
+                   show_page(lift_page);
+                   lift_->write_csv();
+                 }});
+  return out;
+}
+
+std::vector<Findable> AirStage::findables() {
+  std::vector<Findable> out;
+  for (const shelf::ShelfPart& part : desk_.shelf().parts)
+    out.push_back({QString::fromStdString(part.part.name), tr(shelf::part_kind_name(part.part.kind)), [this, &desk = desk_, part = part.part] {
+                     emit called();
+                     show_page(kit_page);
+                     for (const auto& row : assess::kit_roles())
+                       if (assess::kind_for(row.role, desk.build().variant().air) == part.kind) {
+                         kit_->go_to(desk.resolve(QString("@.air.%1").arg(row.field)));
+                         return;
+                       }
+                   }});
+  return out;
+}
+
+QStringList AirStage::take_files(const QStringList& files) {
+  QStringList taken;
+  for (const QString& name : files) {
+    if (!name.endsWith(".csv", Qt::CaseInsensitive)) continue;
+    const auto text = read_text(name.toStdString(), 1024 * 1024);
+    if (!text || !shelf::read_leak_csv(*text)) continue; // other tables are other pages'
+    emit called();
+    show_page(wet_page);
+    wet_->take_file(name);
+    taken << name;
+  }
+  return taken;
+}
+
+} // namespace mavrel::app

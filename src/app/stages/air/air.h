@@ -1,0 +1,50 @@
+// Air: compressor to bag. Pages: a lift, the kit, sizing, water and leaks, wiring, and the room it takes.
+#pragma once
+
+#include "app/kit/stage_page.h"
+
+class QStackedWidget;
+
+namespace mavrel::app {
+
+class Chips;
+class Desk;
+class KitPage;
+class LiftPage;
+class RoomPage;
+class SizingPage;
+class WetPage;
+class WiringPage;
+
+class AirStage : public StagePage {
+  Q_OBJECT
+public:
+  explicit AirStage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] std::optional<std::pair<int, int>> band() const override;
+  void reserve_right(int px) override;
+  bool go_to(const QString& path) override;
+  [[nodiscard]] bool owns(const QString& path) const override;
+  [[nodiscard]] std::vector<Command> commands() override;
+  [[nodiscard]] std::vector<Findable> findables() override;
+  [[nodiscard]] bool takes_arrows() const override;
+  QStringList take_files(const QStringList& files) override;
+
+  /// 0 a lift, 1 the kit, 2 sizing, 3 water and leaks, 4 wiring, 5 room.
+  void show_page(int page);
+  [[nodiscard]] LiftPage* lift() const { return lift_; }
+
+private:
+  void refresh();
+
+  Desk& desk_;
+  Chips* pages_;
+  QStackedWidget* stack_;
+  LiftPage* lift_;
+  KitPage* kit_;
+  SizingPage* sizing_;
+  WetPage* wet_;
+  WiringPage* wiring_;
+  RoomPage* room_;
+};
+
+} // namespace mavrel::app

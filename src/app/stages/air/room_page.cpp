@@ -1,0 +1,157 @@
+#include "app/stages/air/room_page.h"
+
+#include "app/desk/desk.h"
+#include "app/kit/choice_box.h"
+#include "app/kit/field.h"
+#include "app/stages/air/questions.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace mavrel::app {
+
+RoomPage::RoomPage(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), view_(new RoomView(desk, this)), held_(new QLabel(this)), about_(new QLabel(this)),
+      boxes_(new QLabel(this)), beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* whole = new QHBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  auto* page = new QVBoxLayout;
+  page->setContentsMargins(0, 0, u, 0);
+  page->setSpacing(u / 2);
+  whole->addLayout(page, 1);
+  page->addWidget(view_, 1);
+  auto* below = new QHBoxLayout;
+  below->setSpacing(2 * u);
+  page->addLayout(below);
+  auto* side = new QVBoxLayout;
+  side->setSpacing(u / 2);
+  below->addLayout(side, 5);
+  side->addWidget(held_);
+  auto* grid = new QGridLayout;
+  grid->setSpacing(u / 2);
+  int i = 0;
+  for (const auto& [key, caption] :
+       {std::pair{"x_m", tr("behind front axle")}, std::pair{"y_m", tr("left of middle")}, std::pair{"z_m", tr("above road")}}) {
+    auto* field = new Field(desk_, "@.air.tank_at." + QString(key), caption, this);
+    grid->addWidget(field, 0, i++);
+    fields_.emplace_back(field, key);
+  }
+  side->addLayout(grid);
+  const auto choice = [&](const char* key, const QString& name, auto e) {
+    auto* box = new ChoiceBox(desk_, "@.air.tank_at." + QString(key), name, rows_of(e), this);
+    side->addWidget(box);
+    choices_.emplace_back(box, key);
+  };
+  choice("room", tr("Where it lies"), build::PartRoom{});
+  choice("held", tr("How it is held"), build::PartHeld{});
+  choice("lies", tr("Which way it lies"), build::PartLies{});
+  about_->setWordWrap(true);
+  about_->setTextFormat(Qt::RichText);
+  about_->setObjectName("room_about");
+  about_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+  boxes_->setText(tr("Boot, well and hot parts"));
+  side->addWidget(boxes_);
+  auto* space = new QGridLayout;
+  space->setSpacing(u / 2);
+  const std::pair<const char*, QString> body[] = {
+      {"boot.from_m", tr("boot from")},    {"boot.floor_m", tr("floor")},    {"boot.length_m", tr("length")},
+      {"boot.width_m", tr("width")},    {"boot.height_m", tr("height")},  {"well.x_m", tr("well at")},
+      {"well.y_m", tr("left by")},      {"well.bottom_m", tr("bottom")},  {"well.diameter_m", tr("across")},
+      {"well.depth_m", tr("depth")}};
+  int n = 0;
+  for (const auto& [key, caption] : body) {
+    space->addWidget(new Field(desk_, QString("body.%1").arg(key), caption, this), n / 4, n % 4);
+    ++n;
+  }
+  side->addLayout(space);
+  auto* hot = new QPushButton(tr("Add a hot part"), this);
+  hot->setObjectName("add_hot");
+  connect(hot, &QPushButton::clicked, this, [this] {
+    build::HotPart part;
+    part.name = tr("hot part %1").arg(desk_.build().body.hot.size() + 1).toStdString();
+    desk_.add_entry(tr("Add a hot part"), "body.hot", part);
+  });
+  side->addWidget(hot, 0, Qt::AlignLeft);
+  below->addWidget(about_, 6);
+  whole->addWidget(beside_);
+  connect(view_, &RoomView::chose, this, &RoomPage::hold);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &RoomPage::refresh);
+  hold(0);
+}
+
+void RoomPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+void RoomPage::hold(int box) {
+  const auto& boxes = view_->room().boxes;
+  if (box >= 0 && box < static_cast<int>(boxes.size())) place_ = boxes[static_cast<std::size_t>(box)].place;
+  for (const auto& [field, key] : fields_)
+    field->bind("@.air." + place_ + "." + key);
+  for (const auto& [choice, key] : choices_)
+    choice->bind("@.air." + place_ + "." + key);
+  refresh();
+}
+
+bool RoomPage::go_to(const QString& path) {
+  const auto& boxes = view_->room().boxes;
+  for (int i = 0; i < static_cast<int>(boxes.size()); ++i)
+    if (path.contains(QString(".air.%1.").arg(boxes[static_cast<std::size_t>(i)].place))) {
+      view_->hold(i);
+      hold(i);
+      break;
+    }
+  for (Field* field : findChildren<Field*>())
+    if (desk_.resolve(field->path()) == path) {
+      field->edit()->setFocus(Qt::OtherFocusReason);
+      return true;
+    }
+  return false;
+}
+
+void RoomPage::refresh() {
+  const Look& look = desk_.look();
+  held_->setFont(look.font(TextSize::normal, true));
+  boxes_->setFont(look.font(TextSize::normal, true));
+  about_->setFont(look.font(TextSize::small));
+  const assess::KitRoom& room = view_->room();
+  const int held = std::clamp(view_->held(), 0, std::max(0, static_cast<int>(room.boxes.size()) - 1));
+  if (!room.boxes.empty() && place_ != room.boxes[static_cast<std::size_t>(held)].place) return hold(held);
+  held_->setText(held < static_cast<int>(room.boxes.size()) && held >= 0
+                     ? QString::fromStdString(room.boxes[static_cast<std::size_t>(held)].name)
+                     : tr("No part"));
+  QString rows;
+  const auto line = [&](const QString& what, const QString& value) {
+    rows += QString("<tr><td>%1&nbsp;&nbsp;</td><td align='right'><b>%2</b></td></tr>").arg(what.toHtmlEscaped(), value.toHtmlEscaped());
+  };
+  line(tr("the kit weighs"), desk_.shown(room.mass, Kind::mass, 1));
+  if (room.mass > 0)
+    line(tr("front and rear axle"), tr("%1 and %2").arg(desk_.shown(room.mass * room.front_share, Kind::mass, 1),
+                                                        desk_.shown(room.mass * (1 - room.front_share), Kind::mass, 1)));
+  line(tr("its boxes take"), desk_.shown(room.volume, Kind::volume, 0));
+  if (room.boot_left) line(tr("left of the boot"), tr("%1 of %2").arg(desk_.shown(*room.boot_left, Kind::volume, 0), desk_.shown(*room.boot_before, Kind::volume, 0)));
+  if (room.well_left) line(tr("left of the well"), tr("%1 of %2").arg(desk_.shown(*room.well_left, Kind::volume, 0), desk_.shown(*room.well_before, Kind::volume, 0)));
+  for (const assess::HotGap& gap : room.hot)
+    line(tr("%1 to %2").arg(QString::fromStdString(room.boxes[gap.box].name), QString::fromStdString(desk_.build().body.hot[gap.hot].name)),
+         tr("%1, %2 wanted").arg(desk_.shown(gap.gap, Kind::length), desk_.shown(gap.wanted, Kind::length)));
+  for (const assess::KitBox& box : room.boxes) {
+    const shelf::Part* part = air_of(desk_).parts[box.role];
+    if (part && part->sound)
+      line(tr("%1, %2, %3").arg(QString::fromStdString(box.name), tr(build::name_of(box.room)), tr(build::name_of(box.held))),
+           desk_.shown(*part->sound, Kind::sound));
+  }
+  if (room.lowest_water) line(tr("lowest water"), desk_.shown(*room.lowest_water, Kind::length));
+  about_->setText("<table cellspacing='0' cellpadding='1'>" + rows + "</table>" +
+                  (desk_.build().variant().air.weighed == build::Weighed::with
+                       ? tr("The car was weighed with it in: load cases stay as they are.")
+                       : tr("Every load case carries it.")));
+}
+
+} // namespace mavrel::app

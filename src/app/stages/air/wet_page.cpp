@@ -1,0 +1,234 @@
+#include "app/stages/air/wet_page.h"
+
+#include "app/kit/chart.h"
+#include "app/kit/field.h"
+#include "app/kit/list_table.h"
+#include "file/text_file.h"
+#include "quantity/quantity.h"
+#include "shelf/leak_csv.h"
+
+#include <QComboBox>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace mavrel::app {
+
+WetPage::WetPage(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }),
+      table_(list_table("climates", tr("Water by climate"),
+                        {tr("air taken in"), tr("temperature"), tr("humidity"), tr("falls out a week"), tr("into the trap"),
+                         tr("drain every"), tr("dryer lasts")},
+                        this)),
+      water_(new QLabel(this)), leak_(new QLabel(this)), head_(new QLabel(tr("Leak"), this)),
+      place_(new QComboBox(this)), open_(new QPushButton(tr("Readings …"), this)), chart_(new Chart(desk, this)),
+      beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* whole = new QHBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  auto* layout = new QVBoxLayout;
+  layout->setContentsMargins(0, 0, u, 0);
+  layout->setSpacing(u / 2);
+  whole->addLayout(layout, 1);
+  whole->addWidget(beside_);
+  auto* top = new QHBoxLayout;
+  top->setSpacing(u / 2);
+  water_->setWordWrap(true);
+  top->addWidget(water_, 1);
+  for (const auto& [path, caption] :
+       {std::pair{"surroundings.temperature_k", tr("air")}, std::pair{"surroundings.humidity", tr("humidity")},
+        std::pair{"surroundings.night_temperature_k", tr("cold night")}}) {
+    auto* field = new Field(desk_, path, caption, this);
+    field->setMaximumWidth(desk_.look().px(96));
+    top->addWidget(field, 0, Qt::AlignTop);
+  }
+  layout->addLayout(top);
+  layout->addWidget(table_, 5);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(u);
+  row->addWidget(head_);
+  place_->setObjectName("leak_place");
+  place_->setAccessibleName(tr("What was shut off"));
+  for (std::size_t c = 0; c < 4; ++c)
+    place_->addItem(tr(assess::corner_name(c)));
+  place_->addItem(tr("Tank"));
+  row->addWidget(place_);
+  open_->setObjectName("leak_readings");
+  open_->setToolTip(tr("A table of time_s, pressure_bar and temperature_c; it may be dropped on the window too"));
+  row->addWidget(open_);
+  leak_->setObjectName("leak_words");
+  leak_->setWordWrap(true);
+  row->addWidget(leak_, 1);
+  layout->addLayout(row);
+  layout->addWidget(chart_, 9);
+  connect(open_, &QPushButton::clicked, this, &WetPage::open);
+  connect(place_, &QComboBox::activated, this, &WetPage::refresh_leak);
+  connect(&desk_, &Desk::changed, this, &WetPage::ask);
+  for (const auto signal : {&Desk::restyled, &Desk::looked_at})
+    connect(&desk_, signal, this, &WetPage::refresh);
+  refresh();
+}
+
+void WetPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+bool WetPage::go_to(const QString& path) {
+  for (Field* field : findChildren<Field*>())
+    if (desk_.resolve(field->path()) == path) {
+      field->edit()->setFocus(Qt::OtherFocusReason);
+      return true;
+    }
+  return false;
+}
+
+void WetPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  ask();
+}
+
+void WetPage::ask() {
+  if (!isVisible()) return;
+  const assess::AirGiven& now = air_of(desk_);
+  if (!answer_.was_asked() || answer_.keep_only_for(now)) answer_.ask(now);
+  refresh();
+}
+
+void WetPage::open() {
+  const QString file = QFileDialog::getOpenFileName(this, tr("Readings of a leak"), {}, tr("CSV (*.csv)"));
+  if (!file.isEmpty()) take_file(file);
+}
+
+void WetPage::take_file(const QString& file) {
+  const auto text = read_text(file.toStdString(), 1024 * 1024);
+  if (!text) return desk_.tell(desk_.words_of(text.error()));
+  const auto readings = shelf::read_leak_csv(*text);
+  const QString name = QFileInfo(file).fileName();
+  if (!readings) return desk_.tell(tr("%1: %2").arg(name, desk_.words_of(readings.error())));
+  if (const auto found = air::find_leak(*readings, 1e-3); !found)
+    return desk_.tell(tr("%1: %2").arg(name, desk_.words_of(found.error())));
+  readings_ = *readings;
+  from_ = name;
+  refresh_leak();
+}
+
+QString WetPage::leak_words() const {
+  if (readings_.empty())
+    return tr("Shut a corner or the tank off, read gauge and thermometer now and then for some hours, and give the table "
+              "here: a cold night is told from a leak.");
+  const auto found = assess::leaking(
+      air_of(desk_), {static_cast<std::size_t>(place_->currentIndex()), desk_.load_case(), readings_});
+  if (!found) return desk_.words_of(found.error());
+  const auto grams = [&](double kg_s) { return QString::number(kg_s * 3600 * 1e3, 'f', 3); };
+  QString out = tr("%1: %2 g an hour, known to ±%3 g, of %4 g. ")
+                    .arg(from_, grams(found->leak.loss), grams(found->leak.loss_sd),
+                         QString::number(found->leak.mass * 1e3, 'f', 1));
+  if (found->cold_night)
+    out += tr("It does not leak: of the %1 that the gauge fell, the cold explains %2.")
+               .arg(desk_.shown(found->fell, Kind::pressure, 2), desk_.shown(found->fell_by_cold, Kind::pressure, 2));
+  else if (!found->leak.leaks())
+    out += tr("That is no leak that the readings could tell.");
+  else {
+    out += tr("It leaks.");
+    if (found->too_low_after)
+      out += " " + tr("Below %1, too low to drive, after %2 h.")
+                       .arg(desk_.shown(found->too_low_at, Kind::length), QString::number(*found->too_low_after / 3600, 'f', 1));
+    if (found->compressor_day)
+      out += " " + tr("The compressor runs %1 a day for it.").arg(desk_.shown(*found->compressor_day, *found->compressor_day < 90 ? Kind::time : Kind::minutes, 0));
+  }
+  return out;
+}
+
+void WetPage::refresh_leak() {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  leak_->setFont(look.font());
+  leak_->setText(leak_words());
+  chart_->clear_all();
+  chart_->xAxis->setLabel(tr("hours"));
+  chart_->yAxis->setLabel(tr("air, g"));
+  chart_->yAxis2->setVisible(true);
+  chart_->yAxis2->setLabel(unit_name(Kind::pressure, desk_.prefs()).c_str());
+  chart_->yAxis2->setLabelColor(t.caution);
+  chart_->yAxis2->setTickLabelColor(t.caution);
+  const auto volume = assess::held_volume(air_of(desk_), static_cast<std::size_t>(place_->currentIndex()));
+  const auto found = volume && !readings_.empty()
+                         ? air::find_leak(readings_, *volume, desk_.build().surroundings.altitude)
+                         : Expected<air::Leak>(refuse(words("none")));
+  if (found) {
+    const double ambient = air::Ambient{desk_.build().surroundings.altitude, 293.15}.pressure();
+    QVector<double> hours, grams, bars;
+    double mean_t = 0, mean_m = 0;
+    for (const air::LeakReading& r : readings_) {
+      hours << r.time / 3600;
+      grams << air::air_mass(r.gauge_pressure + ambient, *volume, r.temperature) * 1e3;
+      bars << in_shown_unit(r.gauge_pressure, Kind::pressure, desk_.prefs());
+      mean_t += hours.back() / static_cast<double>(readings_.size());
+      mean_m += grams.back() / static_cast<double>(readings_.size());
+    }
+    auto* pressure = chart_->add_line(chart_->xAxis, chart_->yAxis2, t.caution, 1.2, true);
+    pressure->setData(hours, bars);
+    auto* dots = chart_->add_line(chart_->xAxis, chart_->yAxis, t.front, 1);
+    dots->setLineStyle(QCPGraph::lsNone);
+    dots->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssCircle, look.px(6)));
+    dots->setData(hours, grams);
+    const auto [h0, h1] = std::minmax_element(hours.begin(), hours.end());
+    const double slope = -found->loss * 3600 * 1e3;
+    auto* fit = chart_->add_line(chart_->xAxis, chart_->yAxis, t.ink, 2);
+    fit->setData({*h0, *h1}, {mean_m + slope * (*h0 - mean_t), mean_m + slope * (*h1 - mean_t)});
+    const auto [m0, m1] = std::minmax_element(grams.begin(), grams.end());
+    const auto [p0, p1] = std::minmax_element(bars.begin(), bars.end());
+    const double span = std::max(*m1 - *m0, 0.02 * *m1), p_span = std::max(*p1 - *p0, 0.02 * std::max(1.0, *p1));
+    chart_->xAxis->setRange(*h0, *h1 + (*h1 - *h0) * 0.02);
+    chart_->yAxis->setRange((*m0 + *m1) / 2 - span * 0.7, (*m0 + *m1) / 2 + span * 0.7);
+    chart_->yAxis2->setRange((*p0 + *p1) / 2 - p_span * 0.7, (*p0 + *p1) / 2 + p_span * 0.7);
+  }
+  chart_->setVisible(found.has_value());
+  chart_->setAccessibleName(tr("Air held over time. %1").arg(leak_->text()));
+  chart_->redraw();
+}
+
+void WetPage::refresh() {
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  water_->setFont(look.font());
+  head_->setFont(look.font(TextSize::large, true));
+  table_->setFont(look.font(TextSize::small));
+  const auto figures = answer_.answer() ? *answer_.answer() : std::optional<assess::KitFigures>();
+  if (!figures || !figures->day) {
+    table_->setRowCount(0);
+    water_->setText(answer_.is_running() || !figures ? tr("Working out the air of a day …") : desk_.words_of(figures->day.error()));
+    return refresh_leak();
+  }
+  const auto wet = assess::wet_in(air_of(desk_), figures->day->air);
+  const auto days = [&](const std::optional<double>& d) {
+    return !d ? QString("–") : *d > 700 ? tr("over two years") : *d < 60 ? tr("%1 days").arg(*d, 0, 'f', 0) : tr("%1 months").arg(*d / 30.4, 0, 'f', 0);
+  };
+  table_->setRowCount(static_cast<int>(wet.size()));
+  for (int r = 0; r < static_cast<int>(wet.size()); ++r) {
+    const assess::Wet& w = wet[static_cast<std::size_t>(r)];
+    const QColor ink = w.freezes ? t.caution : t.ink;
+    put_cell(table_, r, 0, (w.freezes ? "△ " : "") + desk_.words_of(w.name), ink);
+    put_cell(table_, r, 1, desk_.shown(w.temperature, Kind::temperature), ink);
+    put_cell(table_, r, 2, desk_.shown(w.humidity, Kind::share), ink);
+    put_cell(table_, r, 3, tr("%1 g").arg(w.liquid * 1e3, 0, 'f', 1), ink);
+    put_cell(table_, r, 4, tr("%1 g").arg(w.trapped * 1e3, 0, 'f', 1), ink);
+    put_cell(table_, r, 5, days(w.drain_days), ink);
+    put_cell(table_, r, 6, days(w.dryer_days), ink);
+  }
+  QString text = tr("%1 g of air a day.").arg(figures->day->air * 1e3, 0, 'f', 0);
+  if (air_of(desk_).parts[assess::KitRole::dryer])
+    text += " " + tr("While the dryer lasts the tank stays dry; once it is spent, drain it as often as said.");
+  else
+    text += " " + tr("Without a dryer the tank is drained as often as said.");
+  if (!wet.empty() && wet.front().freezes) text += " " + tr("△ Nights are frosty: let the water out before them, or valves freeze shut.");
+  water_->setText(text);
+  refresh_leak();
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,225 @@
+#include "report/air_sheet.h"
+
+#include "assess/air/air_findings.h"
+#include "assess/air/figures.h"
+#include "assess/air/wiring.h"
+#include "build/names.h"
+#include "quantity/quantity.h"
+#include "report/html_table.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::report {
+
+using namespace assess;
+
+namespace {
+
+struct KitRow {
+  std::string role, name, maker, threads;
+  double count = 1;
+  std::optional<double> length; // m, together
+};
+
+std::string threads_of(const shelf::Part& part) {
+  std::string out;
+  for (const shelf::PartPort& port : part.ports)
+    out += fmt::format("{}{} × {}", out.empty() ? "" : ", ", port.count, port.thread);
+  return out;
+}
+
+/// Fittings sit at both ends of every line; valves by hand and gauges one a circuit.
+std::vector<KitRow> kit_rows(const AirGiven& air) {
+  std::vector<KitRow> out;
+  const auto circuits = static_cast<double>(circuits_of(air.kit).size());
+  const auto line = [&](std::size_t from) { return corner_line_length(air, from) + corner_line_length(air, from + 1); };
+  for (const KitRoleRow& role : kit_roles()) {
+    const shelf::Part* part = air.parts[role.role];
+    if (!part) continue;
+    KitRow row{role.label, part->name, part->maker, threads_of(*part), 1, {}};
+    switch (role.role) {
+    case KitRole::feed_line:
+      row.length = feed_line_length(air);
+      break;
+    case KitRole::front_line:
+      row.length = line(0);
+      break;
+    case KitRole::rear_line:
+      row.length = line(2);
+      break;
+    case KitRole::feed_fitting:
+      row.count = 2;
+      break;
+    case KitRole::front_fitting:
+    case KitRole::rear_fitting:
+      row.count = 2 * (2 + air.kit.elbows);
+      break;
+    case KitRole::valves:
+      if (air.kit.school == build::ValveSchool::hand_valves) row.count = circuits;
+      break;
+    case KitRole::silencer:
+      row.count = circuits;
+      break;
+    case KitRole::sensor:
+      row.count = 4;
+      break;
+    default:
+      break;
+    }
+    out.push_back(std::move(row));
+  }
+  if (air.kit.circuits == build::Circuits::per_axle) out.push_back({words("tees"), words("tee, as the lines"), "", "", 2, {}});
+  return out;
+}
+
+std::string seconds(const std::optional<double>& s, const UnitPrefs& prefs) {
+  if (!s) return words("never");
+  return show(*s, *s < 90 ? Kind::time : Kind::minutes, prefs);
+}
+
+std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
+  std::string out;
+  Table moves({words("move"), words("order"), words("there after"), words("air"), words("tank after"), words("settles")});
+  bool any = false;
+  for (std::size_t from = 0; from < air.presets.size(); ++from)
+    for (std::size_t to = 0; to < air.presets.size(); ++to) {
+      if (from == to || !heights_of(air, from) || !heights_of(air, to)) continue;
+      const auto lift = simulate_move(air, {from, to, air.kit.order, 0, false, {}}, false);
+      const std::string name = air.presets[from] + " – " + air.presets[to];
+      any = true;
+      if (!lift)
+        moves.row({name, "", say(lift.error(), prefs)});
+      else
+        moves.row({name, build::name_of(air.kit.order), seconds(lift->arrived, prefs),
+                   fmt::format("{:.1f} g", lift->air_used * 1e3), show(lift->tank_after, Kind::pressure, prefs),
+                   show(lift->settled, Kind::length, prefs)});
+    }
+  if (any) out += moves.text();
+  const auto figures = kit_figures(air, nullptr);
+  if (!figures) return out;
+  Table table({words("by the kit"), ""});
+  if (figures->lifts)
+    table.row({words("lifts from a full tank"), fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
+  if (figures->ready) table.row({words("full again after one"), seconds(figures->ready->time, prefs)});
+  if (figures->first) {
+    table.row({words("first fill, shop air, then by itself"),
+               seconds(figures->first->shop_time, prefs) + ", " + seconds(figures->first->rest_time, prefs)});
+    table.row({words("all of it by itself"), seconds(figures->first->own_time, prefs)});
+  }
+  if (figures->tyres) table.row({words("four tyres"), seconds(figures->tyres->time, prefs)});
+  if (figures->day) table.row({words("compressor runs a day"), show(figures->day->run, Kind::minutes, prefs)});
+  return out + table.text();
+}
+
+std::string wires(const AirGiven& air, const UnitPrefs& prefs) {
+  const auto wiring = wiring_of(air);
+  if (!wiring) return {};
+  Table table({words("from"), words("to"), words("length"), words("section"), words("fuse"), words("how")});
+  for (const WireRow& row : wiring->rows)
+    table.row({row.from, row.to, show(row.length, Kind::altitude, prefs, 1),
+               row.section ? show(*row.section * 1e-6, Kind::section, prefs, -2) : "–",
+               row.fuse ? show(*row.fuse, Kind::current, prefs, -2) : "–", say(row.what, prefs)});
+  return fmt::format("<p>{}</p>", escaped(say({words("{0} at cut-out, {1} at worst while one starts; {2} at the compressor."),
+                                               {Amount{wiring->running, Kind::current, -1, {}},
+                                                Amount{wiring->starting, Kind::current, 0, {}},
+                                                Amount{wiring->volts, Kind::voltage, 2, {}}}},
+                                              prefs))) +
+         table.text();
+}
+
+std::string text_at(double x, double y, const std::string& text, double size, const char* colour) {
+  return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='{:.1f}' fill='{}'>{}</text>", x, y,
+                     size, colour, escaped(text));
+}
+
+} // namespace
+
+std::string air_sheet(const AirGiven& air, const UnitPrefs& prefs) {
+  if (!kit_begun(air.kit)) return {};
+  Table kit({words("part"), words("card"), words("maker"), words("count"), words("threads"), words("length")});
+  for (const KitRow& row : kit_rows(air))
+    kit.row({row.role, row.name, row.maker, fmt::format("{:g}", row.count), row.threads,
+             row.length ? show(*row.length, Kind::altitude, prefs, 1) : ""});
+  return fmt::format("<p>{}, {}, {}</p>", build::name_of(air.kit.circuits), build::name_of(air.kit.school),
+                     build::name_of(air.kit.order)) +
+         kit.text() + fmt::format("<h3>{}</h3>", words("Predicted")) + predicted(air, prefs) +
+         fmt::format("<h3>{}</h3>", words("Wiring")) + wires(air, prefs);
+}
+
+std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
+  constexpr double column = run_svg_width / 7, middle = 62;
+  const char *ink = "#1C2426", *second = "#5B6663", *colours[] = {"#0E6A75", "#8C4A12"};
+  std::string out = fmt::format("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 {0} {1}'>", run_svg_width, run_svg_height);
+  struct Piece {
+    KitRole role;
+    double x, C;
+    double y = middle;
+    const char* colour;
+  };
+  std::vector<Piece> pieces;
+  int at = 1;
+  for (const KitRole role : {KitRole::check_valve, KitRole::trap})
+    if (const shelf::Part* part = air.parts[role])
+      pieces.push_back({role, column * at++, part->conductance.value_or(0), middle, second});
+  const double tank_x = column * 3;
+  const auto circuits = circuits_of(air.kit);
+  for (std::size_t i = 0; i < circuits.size(); ++i) {
+    const auto way = way_to_bag(air, circuits[i].front());
+    if (!way) continue;
+    const double y = middle + (static_cast<double>(i) - (static_cast<double>(circuits.size()) - 1) / 2) * 22;
+    const char* colour = colours[circuits[i].front() / 2];
+    for (const AirStep& step : *way) {
+      if (!step.through) continue;
+      if (step.role == KitRole::feed_line && i == 0) pieces.push_back({step.role, column * 4, step.through->conductance, middle, second});
+      if (step.role == KitRole::valves) pieces.push_back({step.role, column * 5, step.through->conductance, y, colour});
+      if (step.role == KitRole::front_line || step.role == KitRole::rear_line)
+        pieces.push_back({step.role, column * 6, step.through->conductance, y, colour});
+    }
+  }
+  double most = 1e-12;
+  for (const Piece& p : pieces)
+    most = std::max(most, p.C);
+  for (const Piece& p : pieces) {
+    const double half = std::max(0.8, 9 * std::sqrt(p.C / most));
+    out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' fill='{}' fill-opacity='0.45' stroke='{}'/>",
+                       p.x, p.y - half, column - 3, 2 * half, p.colour, p.colour);
+  }
+  out += fmt::format("<rect x='4' y='{:.1f}' width='{:.1f}' height='24' fill='none' stroke='{}'/>", middle - 12, column - 18, ink);
+  out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='32' rx='16' fill='#FFFFFF' stroke='{}'/>", tank_x + 3,
+                     middle - 16, column - 8, ink);
+  out += text_at(tank_x + 18, middle + 4, show(tank_volume(air.parts), Kind::volume, prefs, 0), 9, ink);
+  const auto label = [&](double x, double y, KitRole role) {
+    const shelf::Part* part = air.parts[role];
+    out += text_at(x, y, row_of(role).label, 6.5, second);
+    out += text_at(x, y + 9, part ? part->name : words("none"), 7.5, ink);
+  };
+  label(4, 12, KitRole::compressor);
+  for (const Piece& p : pieces)
+    if (p.role == KitRole::check_valve || p.role == KitRole::trap || p.role == KitRole::feed_line) label(p.x, 12, p.role);
+  label(tank_x, 12, KitRole::tank);
+  label(column * 5, 12, KitRole::valves);
+  label(column * 6, 12, KitRole::front_line);
+  label(column * 6, 128, KitRole::rear_line);
+  label(tank_x, 128, KitRole::relief);
+  label(column * 2, 128, KitRole::pressure_switch);
+  label(column * 4, 128, KitRole::drain);
+  return out + "</svg>";
+}
+
+std::string kit_csv(const AirGiven& air) {
+  const auto cell = [](const std::string& text) {
+    if (text.find_first_of(",\"\n") == std::string::npos) return text;
+    std::string out = "\"";
+    for (const char c : text)
+      out += c == '"' ? "\"\"" : std::string(1, c);
+    return out + "\"";
+  };
+  std::string out = "part,card,maker,count,threads,length_m\n";
+  for (const KitRow& row : kit_rows(air))
+    out += fmt::format("{},{},{},{:g},{},{}\n", cell(row.role), cell(row.name), cell(row.maker), row.count,
+                       cell(row.threads), row.length ? fmt::format("{:.2f}", *row.length) : "");
+  return out;
+}
+
+} // namespace mavrel::report

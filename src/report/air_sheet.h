@@ -1,0 +1,20 @@
+// The air kit on paper: its parts with threads and counts, lines with lengths, predicted times, wiring, and the run.
+#pragma once
+
+#include "assess/air/air_given.h"
+
+#include <string>
+
+namespace mavrel::report {
+
+/// HTML of the page; empty where no kit is begun.
+[[nodiscard]] std::string air_sheet(const assess::AirGiven& air, const UnitPrefs& prefs);
+
+constexpr double run_svg_width = 520, run_svg_height = 150; // points
+/// The run of air from intake to bags, as wide as each part lets air through.
+[[nodiscard]] std::string run_svg(const assess::AirGiven& air, const UnitPrefs& prefs);
+
+/// The kit's parts as a table for a shop: part, maker, thread, count, length.
+[[nodiscard]] std::string kit_csv(const assess::AirGiven& air);
+
+} // namespace mavrel::report
