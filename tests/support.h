@@ -59,9 +59,11 @@ inline build::Build read_once(build::Build build) {
     survey.points = Shared<build::HardPoints>();
     survey.bar_link = {}, survey.hose = {}, survey.shaft = {};
   }
-  for (build::Variant& variant : build.variants)
+  for (build::Variant& variant : build.variants) {
+    variant.air = {}; // nothing of it in the load cases
     for (build::EndFit& fit : variant.fit)
       fit.mounting = {}, fit.workshop = {};
+  }
   return build;
 }
 

@@ -8,10 +8,9 @@ namespace mavrel::air {
 
 namespace {
 
-constexpr Section section_table[] = {{0.5, 9},  {0.75, 12}, {1, 15},  {1.5, 18}, {2, 22},   {2.5, 26},  {3, 30},
-                                     {4, 37},   {6, 48},    {10, 66}, {16, 88},  {25, 117}, {35, 144},  {50, 178}};
-constexpr double fuse_table[] = {1,  2,  3,  4,  5,  7.5, 10, 15,  20,  25,  30,
-                                 40, 50, 60, 70, 80, 100, 125, 150, 175, 200};
+constexpr Section section_table[] = {{0.5, 9}, {0.75, 12}, {1, 15},  {1.5, 18}, {2, 22},   {2.5, 26}, {3, 30},
+                                     {4, 37},  {6, 48},    {10, 66}, {16, 88},  {25, 117}, {35, 144}, {50, 178}};
+constexpr double fuse_table[] = {1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 40, 50, 60, 70, 80, 100, 125, 150, 175, 200};
 constexpr double rounding = 1e-9; // of a figure: one on the edge is not beyond it
 
 } // namespace
@@ -34,10 +33,11 @@ std::string gauge_for(double area) {
 Expected<double> fuse_for(double current) {
   for (const double fuse : fuse_table)
     if (fuse >= 1.25 * current * (1 - rounding)) return fuse;
-  return refuse(words("No standard fuse is large enough for {0} A: the largest is {1} A, good for {2} A. Share the "
-                      "current between two feeds."),
-                {fmt::format("{:g}", current), fmt::format("{:g}", std::end(fuse_table)[-1]),
-                 fmt::format("{:g}", std::end(fuse_table)[-1] / 1.25)});
+  const double largest = std::end(fuse_table)[-1];
+  return refuse(words("No standard fuse is large enough for {0}: the largest is {1}, good for {2}. Share the current "
+                      "between two feeds."),
+                {Amount{current, Kind::current, -2}, Amount{largest, Kind::current, 0},
+                 Amount{largest / 1.25, Kind::current, 0}});
 }
 
 double voltage_drop(double current, double length, double area) {
@@ -53,14 +53,14 @@ Expected<Cable> cable_for(double current, double length, double volts, double dr
     return Cable{section.area, *fuse, lost, gauge_for(section.area)};
   }
   const Section& thickest = std::end(section_table)[-1];
+  const Amount area{thickest.area * 1e-6, Kind::section, 0};
   if (thickest.carries < *fuse)
-    return refuse(words("No standard section may carry a fuse of {0} A: {1} mm² may carry {2} A."),
-                  {fmt::format("{:g}", *fuse), fmt::format("{:g}", thickest.area),
-                   fmt::format("{:g}", thickest.carries)});
-  return refuse(words("No standard section keeps the drop: {0} mm² loses {1} V over {2} m. A shorter way or a larger "
-                      "drop is right."),
-                {fmt::format("{:g}", thickest.area), fmt::format("{:.2f}", voltage_drop(current, length, thickest.area)),
-                 fmt::format("{:g}", length)});
+    return refuse(words("No standard section may carry a fuse of {0}: {1} may carry {2}."),
+                  {Amount{*fuse, Kind::current, 0}, area, Amount{thickest.carries, Kind::current, 0}});
+  return refuse(words("No standard section keeps the drop: {0} loses {1} over {2}. A shorter way or a larger drop is "
+                      "right."),
+                {area, Amount{voltage_drop(current, length, thickest.area), Kind::voltage, 2},
+                 Amount{length, Kind::altitude, 1}});
 }
 
 } // namespace mavrel::air

@@ -69,7 +69,8 @@ std::vector<KitRow> kit_rows(const AirGiven& air) {
     }
     out.push_back(std::move(row));
   }
-  if (air.kit.circuits == build::Circuits::per_axle) out.push_back({words("tees"), words("tee, as the lines"), "", "", 2, {}});
+  if (air.kit.circuits == build::Circuits::per_axle)
+    out.push_back({words("tees"), words("of the lines' size"), "", "", 2, {}});
   return out;
 }
 
@@ -80,7 +81,8 @@ std::string seconds(const std::optional<double>& s, const UnitPrefs& prefs) {
 
 std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
   std::string out;
-  Table moves({words("move"), words("order"), words("there after"), words("air"), words("tank after"), words("settles")});
+  Table moves(
+      {words("move"), words("order"), words("there after"), words("air"), words("tank after"), words("settles")});
   bool any = false;
   for (std::size_t from = 0; from < air.presets.size(); ++from)
     for (std::size_t to = 0; to < air.presets.size(); ++to) {
@@ -100,7 +102,8 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
   if (!figures) return out;
   Table table({words("by the kit"), ""});
   if (figures->lifts)
-    table.row({words("lifts from a full tank"), fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
+    table.row({words("lifts from a full tank"),
+               fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
   if (figures->ready) table.row({words("full again after one"), seconds(figures->ready->time, prefs)});
   if (figures->first) {
     table.row({words("first fill, shop air, then by itself"),
@@ -120,22 +123,23 @@ std::string wires(const AirGiven& air, const UnitPrefs& prefs) {
     table.row({row.from, row.to, show(row.length, Kind::altitude, prefs, 1),
                row.section ? show(*row.section * 1e-6, Kind::section, prefs, -2) : "–",
                row.fuse ? show(*row.fuse, Kind::current, prefs, -2) : "–", say(row.what, prefs)});
-  return fmt::format("<p>{}</p>", escaped(say({words("{0} at cut-out, {1} at worst while one starts; {2} at the compressor."),
-                                               {Amount{wiring->running, Kind::current, -1, {}},
-                                                Amount{wiring->starting, Kind::current, 0, {}},
-                                                Amount{wiring->volts, Kind::voltage, 2, {}}}},
-                                              prefs))) +
+  return fmt::format("<p>{}</p>",
+                     escaped(say({words("{0} at cut-out, {1} at worst while one starts; {2} at the compressor."),
+                                  {Amount{wiring->running, Kind::current, -1, {}},
+                                   Amount{wiring->starting, Kind::current, 0, {}},
+                                   Amount{wiring->volts, Kind::voltage, 2, {}}}},
+                                 prefs))) +
          table.text();
 }
 
 std::string text_at(double x, double y, const std::string& text, double size, const char* colour) {
-  return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='{:.1f}' fill='{}'>{}</text>", x, y,
-                     size, colour, escaped(text));
+  return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='{:.1f}' fill='{}'>{}</text>", x,
+                     y, size, colour, escaped(text));
 }
 
 } // namespace
 
-std::string air_sheet(const AirGiven& air, const UnitPrefs& prefs) {
+std::string kit_sheet(const AirGiven& air, const UnitPrefs& prefs) {
   if (!kit_begun(air.kit)) return {};
   Table kit({words("part"), words("card"), words("maker"), words("count"), words("threads"), words("length")});
   for (const KitRow& row : kit_rows(air))
@@ -143,14 +147,19 @@ std::string air_sheet(const AirGiven& air, const UnitPrefs& prefs) {
              row.length ? show(*row.length, Kind::altitude, prefs, 1) : ""});
   return fmt::format("<p>{}, {}, {}</p>", build::name_of(air.kit.circuits), build::name_of(air.kit.school),
                      build::name_of(air.kit.order)) +
-         kit.text() + fmt::format("<h3>{}</h3>", words("Predicted")) + predicted(air, prefs) +
-         fmt::format("<h3>{}</h3>", words("Wiring")) + wires(air, prefs);
+         kit.text();
+}
+
+std::string predicted_sheet(const AirGiven& air, const UnitPrefs& prefs) {
+  const std::string wired = wires(air, prefs);
+  return predicted(air, prefs) + (wired.empty() ? "" : fmt::format("<h3>{}</h3>", words("Wiring")) + wired);
 }
 
 std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
   constexpr double column = run_svg_width / 7, middle = 62;
   const char *ink = "#1C2426", *second = "#5B6663", *colours[] = {"#0E6A75", "#8C4A12"};
-  std::string out = fmt::format("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 {0} {1}'>", run_svg_width, run_svg_height);
+  std::string out =
+      fmt::format("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 {0} {1}'>", run_svg_width, run_svg_height);
   struct Piece {
     KitRole role;
     double x, C;
@@ -171,7 +180,8 @@ std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
     const char* colour = colours[circuits[i].front() / 2];
     for (const AirStep& step : *way) {
       if (!step.through) continue;
-      if (step.role == KitRole::feed_line && i == 0) pieces.push_back({step.role, column * 4, step.through->conductance, middle, second});
+      if (step.role == KitRole::feed_line && i == 0)
+        pieces.push_back({step.role, column * 4, step.through->conductance, middle, second});
       if (step.role == KitRole::valves) pieces.push_back({step.role, column * 5, step.through->conductance, y, colour});
       if (step.role == KitRole::front_line || step.role == KitRole::rear_line)
         pieces.push_back({step.role, column * 6, step.through->conductance, y, colour});
@@ -182,12 +192,14 @@ std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
     most = std::max(most, p.C);
   for (const Piece& p : pieces) {
     const double half = std::max(0.8, 9 * std::sqrt(p.C / most));
-    out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' fill='{}' fill-opacity='0.45' stroke='{}'/>",
-                       p.x, p.y - half, column - 3, 2 * half, p.colour, p.colour);
+    out += fmt::format(
+        "<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' fill='{}' fill-opacity='0.45' stroke='{}'/>", p.x,
+        p.y - half, column - 3, 2 * half, p.colour, p.colour);
   }
-  out += fmt::format("<rect x='4' y='{:.1f}' width='{:.1f}' height='24' fill='none' stroke='{}'/>", middle - 12, column - 18, ink);
-  out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='32' rx='16' fill='#FFFFFF' stroke='{}'/>", tank_x + 3,
-                     middle - 16, column - 8, ink);
+  out += fmt::format("<rect x='4' y='{:.1f}' width='{:.1f}' height='24' fill='none' stroke='{}'/>", middle - 12,
+                     column - 18, ink);
+  out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='32' rx='16' fill='#FFFFFF' stroke='{}'/>",
+                     tank_x + 3, middle - 16, column - 8, ink);
   out += text_at(tank_x + 18, middle + 4, show(tank_volume(air.parts), Kind::volume, prefs, 0), 9, ink);
   const auto label = [&](double x, double y, KitRole role) {
     const shelf::Part* part = air.parts[role];
@@ -196,7 +208,8 @@ std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
   };
   label(4, 12, KitRole::compressor);
   for (const Piece& p : pieces)
-    if (p.role == KitRole::check_valve || p.role == KitRole::trap || p.role == KitRole::feed_line) label(p.x, 12, p.role);
+    if (p.role == KitRole::check_valve || p.role == KitRole::trap || p.role == KitRole::feed_line)
+      label(p.x, 12, p.role);
   label(tank_x, 12, KitRole::tank);
   label(column * 5, 12, KitRole::valves);
   label(column * 6, 12, KitRole::front_line);

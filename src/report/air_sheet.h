@@ -7,8 +7,10 @@
 
 namespace mavrel::report {
 
-/// HTML of the page; empty where no kit is begun.
-[[nodiscard]] std::string air_sheet(const assess::AirGiven& air, const UnitPrefs& prefs);
+/// HTML of the kit's list; empty where no kit is begun.
+[[nodiscard]] std::string kit_sheet(const assess::AirGiven& air, const UnitPrefs& prefs);
+/// HTML of what is predicted of it, and of its wiring.
+[[nodiscard]] std::string predicted_sheet(const assess::AirGiven& air, const UnitPrefs& prefs);
 
 constexpr double run_svg_width = 520, run_svg_height = 150; // points
 /// The run of air from intake to bags, as wide as each part lets air through.

@@ -45,10 +45,11 @@ public:
       const std::string text = std::exchange(out_, {});
       if (!text.empty()) out.sections.push_back(fmt::format("<h2>{}</h2>", title) + text);
     }
-    if (const std::string text = air_sheet(a_.air.given().room.air, prefs_); !text.empty())
-      {
-      out.air_svg = run_svg(a_.air.given().room.air, prefs_);
-      out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air")) + text);
+    const AirGiven& air = a_.air.given().room.air;
+    if (const std::string text = kit_sheet(air, prefs_); !text.empty()) {
+      out.air_svg = run_svg(air, prefs_);
+      out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air kit")) + text);
+      out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air, predicted")) + predicted_sheet(air, prefs_));
     }
     rechecked();
     if (const std::string text = std::exchange(out_, {}); !text.empty())

@@ -1,6 +1,7 @@
 #include "app/desk/card_shelf.h"
 
 #include "shelf/card_write.h"
+#include "shelf/part_file.h"
 #include "shelf/places.h"
 
 namespace mavrel::app {
@@ -23,6 +24,14 @@ std::optional<air::BagCard> CardShelf::own(const std::string& name) const {
   if (!file) return std::nullopt;
   auto bag = shelf::read_bag_file(*file);
   return bag ? std::optional(std::move(bag->card)) : std::nullopt;
+}
+
+Expected<std::filesystem::path> CardShelf::keep(const std::vector<shelf::Part>& parts) {
+  Expected<std::filesystem::path> file = own_folder();
+  for (const shelf::Part& part : parts)
+    if (file) file = shelf::save_part(part, own_folder());
+  reload();
+  return file;
 }
 
 Expected<std::filesystem::path> CardShelf::keep(const air::BagCard& card) {

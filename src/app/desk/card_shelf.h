@@ -20,6 +20,8 @@ public:
   void reload();
   /// Writes a card to the user's shelf and puts it on this one. @returns the file; or why not
   [[nodiscard]] Expected<std::filesystem::path> keep(const air::BagCard& card);
+  /// Writes parts of an air kit to the user's shelf and puts them on this one. @returns the file; or why not
+  [[nodiscard]] Expected<std::filesystem::path> keep(const std::vector<shelf::Part>& parts);
   /// The card of this name on the user's own shelf, as its file has it; none where there is none.
   [[nodiscard]] std::optional<air::BagCard> own(const std::string& name) const;
   /// The folder user cards go to; empty: the usual one.

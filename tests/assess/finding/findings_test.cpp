@@ -72,6 +72,12 @@ const shelf::Shelf& shelf() {
       bag.curve = air::BagCurve(bag.card);
       out.bags.push_back(std::move(bag));
     };
+    shelf::ShelfPart weak;
+    weak.part = *out.find(shelf::PartKind::compressor, "Hobbin H20");
+    weak.part.name = "Zz weak";
+    for (shelf::CompressorPoint& point : weak.part.curve)
+      if (point.pressure > 5e5) point.air = 0;
+    out.parts.push_back(std::move(weak));
     add("Zz doubtful", [](air::BagCard&) {});
     out.bags.back().doubts.push_back({12, 1, {"A figure was probably mistyped.", {}}});
     add("Zz runs away", [](air::BagCard& c) { // it pushes harder the higher it stands, and hardly loses pressure
@@ -163,8 +169,65 @@ Change over_the_ground(const Change& then) {
   };
 }
 
+/// The demo's air kit, and where in the car it lies.
+Change with_kit(const std::function<void(build::AirKit&)>& then) {
+  return [=](Build& b) {
+    b.variant().air = test::demo_whole().variant().air;
+    b.variant().brief.air = test::demo_whole().variant().brief.air;
+    b.body.boot = test::demo_whole().body.boot, b.body.well = test::demo_whole().body.well;
+    b.body.hot = test::demo_whole().body.hot;
+    then(b.variant().air);
+  };
+}
+const Change whole_kit = with_kit([](build::AirKit&) {});
+Change kit_and(const Change& then) {
+  return also(whole_kit, then);
+}
+/// A part of the kit is another, or none.
+Change part(std::string build::AirKit::*which, const std::string& name) {
+  return with_kit([=](build::AirKit& kit) { kit.*which = name; });
+}
+
 std::vector<Case> cases() {
+  using build::AirKit;
   return {
+      // ---- the air
+      {"air_part_missing", part(&AirKit::valves, ""), whole_kit},
+      {"air_part_not_on_shelf", part(&AirKit::tank, "Nobody's tank"), whole_kit},
+      {"air_no_source", with_kit([](AirKit& k) { k.compressor = "", k.shop_inlet = build::Fitted::no; }),
+       part(&AirKit::compressor, "")},
+      {"air_no_relief", part(&AirKit::relief, ""), whole_kit},
+      {"air_no_check_valve", part(&AirKit::check_valve, ""), whole_kit},
+      {"air_no_drain", part(&AirKit::drain, ""), whole_kit},
+      {"air_no_switch", part(&AirKit::pressure_switch, ""), whole_kit},
+      {"air_tank_rating", with_kit([](AirKit& k) { k.tank = "Wellpan 14", k.pressure_switch = "Tick 13.5"; }),
+       part(&AirKit::tank, "Wellpan 14")},
+      {"air_relief_setting", part(&AirKit::pressure_switch, "Tick 13.5"), whole_kit},
+      {"air_line_rating", with_kit([](AirKit& k) {
+         k.school = build::ValveSchool::hand_valves, k.valves = "Lever 140", k.pressure_switch = "Tick 13.5";
+       }),
+       with_kit([](AirKit& k) { k.school = build::ValveSchool::hand_valves, k.valves = "Lever 140"; })},
+      {"air_fitting_size", part(&AirKit::rear_fitting, "Snap 10"), whole_kit},
+      {"air_valve_ways", part(&AirKit::valves, "Kestle 2-10"),
+       with_kit([](AirKit& k) { k.valves = "Kestle 2-10", k.circuits = build::Circuits::per_axle; })},
+      {"air_compressor_weak", with_kit([](AirKit& k) { k.compressor = "Zz weak"; }), whole_kit},
+      {"air_bag_above_tank", kit_and([](Build& b) { b.load_cases[2].masses[1].mass = 1100; }), whole_kit},
+      {"air_shared_fuse", with_kit([](AirKit& k) { k.second_compressor = k.compressor, k.feeds = build::Feeds::one; }),
+       with_kit([](AirKit& k) { k.second_compressor = k.compressor; })},
+      {"air_wiring", with_kit([](AirKit& k) { k.drop_allowed = 0.002; }), whole_kit},
+      {"air_voltage", part(&AirKit::compressor, "Velm 52/24"), whole_kit},
+      {"air_current", kit_and([](Build& b) { b.variant().brief.air.current = 10; }), whole_kit},
+      {"air_sound", kit_and([](Build& b) { b.variant().brief.air.sound = 60; }), whole_kit},
+      {"air_circuits_sides", kit_and([](Build& b) { b.variant().fit[1].sides = build::Sides::joined; }), whole_kit},
+      {"air_no_gauge",
+       with_kit([](AirKit& k) { k.school = build::ValveSchool::hand_valves, k.valves = "Lever 140", k.gauge = ""; }),
+       part(&AirKit::gauge, "")},
+      {"air_heat", kit_and([](Build& b) { b.body.hot[0].y = b.body.hot[0].to_y = 0, b.body.hot[0].to_x = 3.2; }),
+       whole_kit},
+      {"air_boxes_meet", with_kit([](AirKit& k) { k.compressor_at = k.tank_at; }), whole_kit},
+      {"air_box_out", with_kit([](AirKit& k) { k.valves_at.x = 1.9; }), whole_kit},
+      {"air_drain_not_lowest", with_kit([](AirKit& k) { k.valves_at.z = 0.2; }), whole_kit},
+      {"air_too_large", kit_and([](Build& b) { b.variant().brief.air.room = 0.01; }), whole_kit},
       // ---- the survey
       {"reading_missing", [](Build& b) { b.ends[1].damper_ratio.values.clear(); }, as_it_is},
       {"unsprung_estimated", as_it_is, calm},

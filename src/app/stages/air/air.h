@@ -35,6 +35,9 @@ public:
 
 private:
   void refresh();
+  void take_parts(const QString& file);
+  void write_parts();
+  void write_kit();
 
   Desk& desk_;
   Chips* pages_;

@@ -2,9 +2,11 @@
 
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
+#include "app/kit/path_table.h"
 
 #include <QGridLayout>
 #include <QLabel>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
 
@@ -45,7 +47,7 @@ QWidget* scrolled(QWidget* inside, QWidget* parent) {
 
 KitPage::KitPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }), figures_(new QLabel(this)),
-      caution_(new QLabel(this)), beside_(new QWidget(this)) {
+      caution_(new QLabel(this)), day_(new PathTable(desk, tr("Moves of a day"), this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* whole = new QHBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
@@ -105,6 +107,28 @@ KitPage::KitPage(Desk& desk, QWidget* parent)
   numbers->addWidget(new Field(desk_, "@.air.line_slack", tr("slack"), side));
   numbers->addWidget(new Field(desk_, "@.brief.air.drive_s", tr("engine a day"), side));
   right->addLayout(numbers);
+  day_->setMaximumHeight(desk_.look().px(96));
+  right->addWidget(day_);
+  auto* moves = new QHBoxLayout;
+  moves->setSpacing(u / 2);
+  auto* more = new QPushButton(tr("Add a move"), side);
+  more->setObjectName("add_move");
+  connect(more, &QPushButton::clicked, this, [this] {
+    const assess::AirGiven& air = air_of(desk_);
+    build::DayMove move;
+    if (const auto lift = assess::wished_lift(air))
+      move.from = air.presets[lift->first], move.to = air.presets[lift->second];
+    desk_.add_entry(tr("Add a move"), "@.brief.air.day", move);
+  });
+  auto* less = new QPushButton(tr("Remove"), side);
+  connect(less, &QPushButton::clicked, this, [this] {
+    if (day_->held_row() >= 0 && day_->held_row() < static_cast<int>(desk_.build().variant().brief.air.day.size()))
+      desk_.remove_entry(tr("Remove a move"), QString("@.brief.air.day.%1").arg(day_->held_row()));
+  });
+  moves->addWidget(more);
+  moves->addWidget(less);
+  moves->addStretch(1);
+  right->addLayout(moves);
   figures_->setTextFormat(Qt::RichText);
   figures_->setWordWrap(true);
   figures_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
@@ -112,7 +136,8 @@ KitPage::KitPage(Desk& desk, QWidget* parent)
   right->addWidget(figures_, 1);
   caution_->setWordWrap(true);
   caution_->setProperty("quiet", true);
-  caution_->setText(tr("Let all pressure out before a line is opened. Never lie under a car that air holds up: stands."));
+  caution_->setText(
+      tr("Let all pressure out before a line is opened. Never lie under a car that air holds up: stands."));
   right->addWidget(caution_);
   whole->addWidget(scrolled(side, this), 8);
   whole->addWidget(beside_);
@@ -143,6 +168,8 @@ void KitPage::ask() {
 }
 
 bool KitPage::go_to(const QString& path) {
+  refresh(); // it may not have been shown yet
+  if (day_->go_to(path)) return true;
   for (QWidget* widget : findChildren<QWidget*>()) {
     auto* box = qobject_cast<ChoiceBox*>(widget);
     auto* field = qobject_cast<Field*>(widget);
@@ -186,13 +213,15 @@ QString KitPage::figures_text() const {
   else
     trouble(f.ready.error());
   if (f.first) {
-    line(tr("first fill, shop air at %1").arg(desk_.shown(assess::shop_pressure, Kind::pressure, 0)), seconds(f.first->shop_time));
+    line(tr("first fill, shop air at %1").arg(desk_.shown(assess::shop_pressure, Kind::pressure, 0)),
+         seconds(f.first->shop_time));
     line(tr("and the rest by itself"), seconds(f.first->rest_time));
     line(tr("all of it by itself"), seconds(f.first->own_time));
   } else
     trouble(f.first.error());
   if (f.tyres) {
-    line(tr("four tyres, %1 to %2").arg(desk_.shown(assess::tyre_from, Kind::pressure), desk_.shown(assess::tyre_to, Kind::pressure)),
+    line(tr("four tyres, %1 to %2")
+             .arg(desk_.shown(assess::tyre_from, Kind::pressure), desk_.shown(assess::tyre_to, Kind::pressure)),
          seconds(f.tyres->time));
     line(tr("tyres from a full tank alone"), QString::number(f.tyres->tyres));
   } else
@@ -218,6 +247,13 @@ void KitPage::refresh() {
   figures_->setFont(look.font());
   figures_->setText(figures_text());
   const assess::AirGiven& air = air_of(desk_);
+  std::vector<PathTable::Row> rows;
+  for (std::size_t i = 0; i < air.wishes.day.size(); ++i) {
+    const QString base = QString("@.brief.air.day.%1.").arg(i);
+    rows.push_back({QString::number(i + 1), {base + "from", base + "to", base + "times"}, {}});
+  }
+  day_->setVisible(!rows.empty());
+  day_->show_rows({tr("from"), tr("to"), tr("a day")}, std::move(rows));
   for (const auto& [role, label] : about_) {
     label->setFont(look.font(TextSize::small));
     const shelf::Part* part = air.parts[role];
@@ -230,14 +266,14 @@ void KitPage::refresh() {
                                   : std::max(assess::corner_line_length(air, 2), assess::corner_line_length(air, 3));
         about << tr("up to %1").arg(desk_.shown(length, Kind::altitude, 1));
       }
-      if (!part->curve.empty())
-        {
+      if (!part->curve.empty()) {
         about << desk_.shown(shelf::air_of(*part, 8e5, assess::volts_at_compressor(air.kit)), Kind::air_flow);
         about << tr("that against %1").arg(desk_.shown(8e5, Kind::pressure, 0));
       }
       if (part->volume) about << desk_.shown(*part->volume, Kind::volume, 1);
       if (part->cut_in)
-        about << tr("to %1").arg(desk_.shown(*part->cut_out, Kind::pressure)) << tr("from %1").arg(desk_.shown(*part->cut_in, Kind::pressure));
+        about << tr("to %1").arg(desk_.shown(*part->cut_out, Kind::pressure))
+              << tr("from %1").arg(desk_.shown(*part->cut_in, Kind::pressure));
       if (part->opens_at) about << tr("at %1").arg(desk_.shown(*part->opens_at, Kind::pressure));
       if (part->conductance) about << desk_.shown(*part->conductance, Kind::conductance);
       if (part->rated_pressure && part->kind != shelf::PartKind::fitting)
@@ -245,7 +281,9 @@ void KitPage::refresh() {
       if (part->mass && *part->mass >= 0.3) about << desk_.shown(*part->mass, Kind::mass, 1);
     }
     label->setText(about.value(0));
-    label->setToolTip(part ? (about.join(" · ") + "\n") + QString::fromStdString(part->maker + (part->notes.empty() ? "" : ". " + part->notes)) : QString());
+    label->setToolTip(part ? (about.join(" · ") + "\n") +
+                                 QString::fromStdString(part->maker + (part->notes.empty() ? "" : ". " + part->notes))
+                           : QString());
   }
 }
 

@@ -9,6 +9,7 @@ class QLabel;
 namespace mavrel::app {
 
 class ChoiceBox;
+class PathTable;
 
 class KitPage : public QWidget {
   Q_OBJECT
@@ -31,6 +32,7 @@ private:
   std::vector<std::pair<assess::KitRole, QLabel*>> about_; // what a part is like, beside its box
   std::vector<QLabel*> captions_;
   QLabel *figures_, *caution_;
+  PathTable* day_;
   QWidget* beside_;
 };
 

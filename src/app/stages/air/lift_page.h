@@ -26,6 +26,8 @@ public:
   [[nodiscard]] RunView* run() const { return run_; }
   /// The move that is shown; none while it is worked out or can't be.
   [[nodiscard]] const assess::Lift* lift() const;
+  /// Is what is shown the answer to what is asked now?
+  [[nodiscard]] bool is_settled() const { return !answer_.is_running(); }
   /// Other presets to move between, by their numbers in the brief.
   void show_move(std::size_t from, std::size_t to);
   void write_csv();

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
+#include "app/kit/path_table.h"
 #include "app/stages/air/questions.h"
 
 #include <QGridLayout>
@@ -16,7 +17,7 @@ namespace mavrel::app {
 
 RoomPage::RoomPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), view_(new RoomView(desk, this)), held_(new QLabel(this)), about_(new QLabel(this)),
-      boxes_(new QLabel(this)), beside_(new QWidget(this)) {
+      boxes_(new QLabel(this)), hot_(new PathTable(desk, tr("Hot parts"), this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* whole = new QHBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
@@ -36,8 +37,8 @@ RoomPage::RoomPage(Desk& desk, QWidget* parent)
   auto* grid = new QGridLayout;
   grid->setSpacing(u / 2);
   int i = 0;
-  for (const auto& [key, caption] :
-       {std::pair{"x_m", tr("behind front axle")}, std::pair{"y_m", tr("left of middle")}, std::pair{"z_m", tr("above road")}}) {
+  for (const auto& [key, caption] : {std::pair{"x_m", tr("behind front axle")}, std::pair{"y_m", tr("left of middle")},
+                                     std::pair{"z_m", tr("above road")}}) {
     auto* field = new Field(desk_, "@.air.tank_at." + QString(key), caption, this);
     grid->addWidget(field, 0, i++);
     fields_.emplace_back(field, key);
@@ -59,11 +60,11 @@ RoomPage::RoomPage(Desk& desk, QWidget* parent)
   side->addWidget(boxes_);
   auto* space = new QGridLayout;
   space->setSpacing(u / 2);
-  const std::pair<const char*, QString> body[] = {
-      {"boot.from_m", tr("boot from")},    {"boot.floor_m", tr("floor")},    {"boot.length_m", tr("length")},
-      {"boot.width_m", tr("width")},    {"boot.height_m", tr("height")},  {"well.x_m", tr("well at")},
-      {"well.y_m", tr("left by")},      {"well.bottom_m", tr("bottom")},  {"well.diameter_m", tr("across")},
-      {"well.depth_m", tr("depth")}};
+  const std::pair<const char*, QString> body[] = {{"boot.from_m", tr("boot from")},  {"boot.floor_m", tr("floor")},
+                                                  {"boot.length_m", tr("length")},   {"boot.width_m", tr("width")},
+                                                  {"boot.height_m", tr("height")},   {"well.x_m", tr("well at")},
+                                                  {"well.y_m", tr("left by")},       {"well.bottom_m", tr("bottom")},
+                                                  {"well.diameter_m", tr("across")}, {"well.depth_m", tr("depth")}};
   int n = 0;
   for (const auto& [key, caption] : body) {
     space->addWidget(new Field(desk_, QString("body.%1").arg(key), caption, this), n / 4, n % 4);
@@ -77,8 +78,24 @@ RoomPage::RoomPage(Desk& desk, QWidget* parent)
     part.name = tr("hot part %1").arg(desk_.build().body.hot.size() + 1).toStdString();
     desk_.add_entry(tr("Add a hot part"), "body.hot", part);
   });
-  side->addWidget(hot, 0, Qt::AlignLeft);
+  auto* cold = new QPushButton(tr("Remove"), this);
+  connect(cold, &QPushButton::clicked, this, [this] {
+    if (hot_->held_row() >= 0)
+      desk_.remove_entry(tr("Remove a hot part"), QString("body.hot.%1").arg(hot_->held_row()));
+  });
+  side->addStretch(1);
   below->addWidget(about_, 6);
+  auto* buttons = new QVBoxLayout;
+  buttons->setSpacing(u / 2);
+  buttons->addWidget(hot);
+  buttons->addWidget(cold);
+  buttons->addStretch(1);
+  auto* warm = new QHBoxLayout;
+  warm->setSpacing(u);
+  warm->addLayout(buttons);
+  warm->addWidget(hot_, 1);
+  hot_->setMaximumHeight(desk_.look().px(92));
+  page->addLayout(warm);
   whole->addWidget(beside_);
   connect(view_, &RoomView::chose, this, &RoomPage::hold);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
@@ -108,6 +125,7 @@ bool RoomPage::go_to(const QString& path) {
       hold(i);
       break;
     }
+  if (hot_->go_to(path)) return true;
   for (Field* field : findChildren<Field*>())
     if (desk_.resolve(field->path()) == path) {
       field->edit()->setFocus(Qt::OtherFocusReason);
@@ -121,6 +139,17 @@ void RoomPage::refresh() {
   held_->setFont(look.font(TextSize::normal, true));
   boxes_->setFont(look.font(TextSize::normal, true));
   about_->setFont(look.font(TextSize::small));
+  std::vector<PathTable::Row> rows_of_hot;
+  for (std::size_t i = 0; i < desk_.build().body.hot.size(); ++i) {
+    const QString base = QString("body.hot.%1.").arg(i);
+    rows_of_hot.push_back({QString::number(i + 1),
+                           {base + "name", base + "x_m", base + "y_m", base + "z_m", base + "to_x_m", base + "to_y_m",
+                            base + "to_z_m", base + "radius_m", base + "shielded"},
+                           {}});
+  }
+  hot_->show_rows(
+      {tr("hot part"), tr("behind"), tr("left"), tr("up"), tr("to"), tr("left"), tr("up"), tr("radius"), tr("shield")},
+      std::move(rows_of_hot));
   const assess::KitRoom& room = view_->room();
   const int held = std::clamp(view_->held(), 0, std::max(0, static_cast<int>(room.boxes.size()) - 1));
   if (!room.boxes.empty() && place_ != room.boxes[static_cast<std::size_t>(held)].place) return hold(held);
@@ -129,22 +158,33 @@ void RoomPage::refresh() {
                      : tr("No part"));
   QString rows;
   const auto line = [&](const QString& what, const QString& value) {
-    rows += QString("<tr><td>%1&nbsp;&nbsp;</td><td align='right'><b>%2</b></td></tr>").arg(what.toHtmlEscaped(), value.toHtmlEscaped());
+    rows += QString("<tr><td>%1&nbsp;&nbsp;</td><td align='right'><b>%2</b></td></tr>")
+                .arg(what.toHtmlEscaped(), value.toHtmlEscaped());
   };
   line(tr("the kit weighs"), desk_.shown(room.mass, Kind::mass, 1));
   if (room.mass > 0)
-    line(tr("front and rear axle"), tr("%1 and %2").arg(desk_.shown(room.mass * room.front_share, Kind::mass, 1),
-                                                        desk_.shown(room.mass * (1 - room.front_share), Kind::mass, 1)));
+    line(tr("front and rear axle"), tr("%1 and %2")
+                                        .arg(desk_.shown(room.mass * room.front_share, Kind::mass, 1),
+                                             desk_.shown(room.mass * (1 - room.front_share), Kind::mass, 1)));
   line(tr("its boxes take"), desk_.shown(room.volume, Kind::volume, 0));
-  if (room.boot_left) line(tr("left of the boot"), tr("%1 of %2").arg(desk_.shown(*room.boot_left, Kind::volume, 0), desk_.shown(*room.boot_before, Kind::volume, 0)));
-  if (room.well_left) line(tr("left of the well"), tr("%1 of %2").arg(desk_.shown(*room.well_left, Kind::volume, 0), desk_.shown(*room.well_before, Kind::volume, 0)));
+  if (room.boot_left)
+    line(tr("left of the boot"),
+         tr("%1 of %2")
+             .arg(desk_.shown(*room.boot_left, Kind::volume, 0), desk_.shown(*room.boot_before, Kind::volume, 0)));
+  if (room.well_left)
+    line(tr("left of the well"),
+         tr("%1 of %2")
+             .arg(desk_.shown(*room.well_left, Kind::volume, 0), desk_.shown(*room.well_before, Kind::volume, 0)));
   for (const assess::HotGap& gap : room.hot)
-    line(tr("%1 to %2").arg(QString::fromStdString(room.boxes[gap.box].name), QString::fromStdString(desk_.build().body.hot[gap.hot].name)),
+    line(tr("%1 to %2")
+             .arg(QString::fromStdString(room.boxes[gap.box].name),
+                  QString::fromStdString(desk_.build().body.hot[gap.hot].name)),
          tr("%1, %2 wanted").arg(desk_.shown(gap.gap, Kind::length), desk_.shown(gap.wanted, Kind::length)));
   for (const assess::KitBox& box : room.boxes) {
     const shelf::Part* part = air_of(desk_).parts[box.role];
     if (part && part->sound)
-      line(tr("%1, %2, %3").arg(QString::fromStdString(box.name), tr(build::name_of(box.room)), tr(build::name_of(box.held))),
+      line(tr("%1, %2, %3")
+               .arg(QString::fromStdString(box.name), tr(build::name_of(box.room)), tr(build::name_of(box.held))),
            desk_.shown(*part->sound, Kind::sound));
   }
   if (room.lowest_water) line(tr("lowest water"), desk_.shown(*room.lowest_water, Kind::length));

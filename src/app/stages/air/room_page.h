@@ -13,6 +13,7 @@ namespace mavrel::app {
 
 class Desk;
 class Field;
+class PathTable;
 class ChoiceBox;
 class RoomView;
 
@@ -33,6 +34,7 @@ private:
   QLabel *held_, *about_, *boxes_;
   std::vector<std::pair<Field*, QString>> fields_; // of the held part's place, with the last step of their path
   std::vector<std::pair<ChoiceBox*, QString>> choices_;
+  PathTable* hot_;
   QWidget* beside_;
   QString place_ = "tank_at";
 };
