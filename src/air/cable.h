@@ -12,7 +12,7 @@ constexpr double copper_hot = 0.0175 * (1 + 0.00393 * 50); // Ω·mm²/m at 70 �
 
 /// A section of copper that is sold, and what it may carry in a bundle.
 struct Section {
-  double area = 0;   // mm²
+  double area = 0;    // mm²
   double carries = 0; // A
 };
 [[nodiscard]] std::span<const Section> sections();

@@ -39,8 +39,7 @@ bool solve(std::array<std::array<double, 3>, 3> a, std::array<double, 3>& x, std
 
 } // namespace
 
-Carriage::Carriage(Body body, double ambient)
-    : body_(std::move(body)), ambient_(ambient), states_(body_.legs.size()) {
+Carriage::Carriage(Body body, double ambient) : body_(std::move(body)), ambient_(ambient), states_(body_.legs.size()) {
   const std::size_t n = body_.legs.size();
   assert(n == body_.loads.size() && (n == 1 || n == 2 || n == 4));
   freedoms_ = n == 1 ? 1 : n == 2 ? 2 : 3;

@@ -19,10 +19,10 @@ struct Leg {
   /// Over H, in three columns: the bag's height (m), what else holds the body up there (N at the wheel), and the motion
   /// ratio. None: H is the bag's.
   std::optional<curve::PchipTable> travel;
-  double lowest = 0, highest = 0;      // m, H of its stops; both inside the travel and the bag's card
-  double height = 0;                   // m, H to begin with
-  double forward = 0, left = 0;        // m, where it stands under the body
-  double added_volume = 0;             // m³ that is one with the bag
+  double lowest = 0, highest = 0; // m, H of its stops; both inside the travel and the bag's card
+  double height = 0;              // m, H to begin with
+  double forward = 0, left = 0;   // m, where it stands under the body
+  double added_volume = 0;        // m³ that is one with the bag
 };
 
 /// A stiff body on 1, 2 or 4 legs: it heaves; on two it also rolls; on four it heaves, pitches and rolls.
@@ -33,11 +33,11 @@ struct Body {
 
 /// A leg at one height with its air.
 struct LegState {
-  double height = 0;       // m, H
-  double bag_height = 0;   // m
-  double volume = 0;       // m³, with what is one with the bag
-  double wheel_force = 0;  // N, that holds the body up there, stops and other springs with it
-  double stop_force = 0;   // N of it that a stop gives; below 0 it holds the body down
+  double height = 0;      // m, H
+  double bag_height = 0;  // m
+  double volume = 0;      // m³, with what is one with the bag
+  double wheel_force = 0; // N, that holds the body up there, stops and other springs with it
+  double stop_force = 0;  // N of it that a stop gives; below 0 it holds the body down
 };
 
 /// Finds the balance again and again as air moves. One thread's own.

@@ -3,12 +3,12 @@
 
 namespace mavrel::air {
 
-constexpr double gas_constant = 287.05; // J/(kg·K), dry air
+constexpr double gas_constant = 287.05;       // J/(kg·K), dry air
 constexpr double heat_at_pressure = 1004.675; // J/(kg·K), cp
 constexpr double heat_at_volume = 717.625;    // J/(kg·K), cv
 constexpr double isentropic = heat_at_pressure / heat_at_volume;
-constexpr double sea_level = 101325;    // Pa
-constexpr double ice_point = 273.15;    // K
+constexpr double sea_level = 101325; // Pa
+constexpr double ice_point = 273.15; // K
 
 /// The air a car stands in.
 struct Ambient {

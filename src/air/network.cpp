@@ -47,8 +47,9 @@ std::string loop_of_checks(const Network& network) {
 std::optional<Message> mistake_in_leg(const Network& network, const Leg& leg) {
   const std::string& name = network.volumes[leg.volume].name;
   if (!(leg.lowest < leg.highest))
-    return Message{words("{0}: its stops lie at {1} and {2}; the lower one below the higher is right."),
-                   {name, told_from(metres(leg.lowest, 1), leg.highest), told_from(metres(leg.highest, 1), leg.lowest)}};
+    return Message{
+        words("{0}: its stops lie at {1} and {2}; the lower one below the higher is right."),
+        {name, told_from(metres(leg.lowest, 1), leg.highest), told_from(metres(leg.highest, 1), leg.lowest)}};
   const auto bag_height = [&](double H) { return leg.travel ? leg.travel->read(H, 0).value : H; };
   for (const double H : {leg.lowest, leg.highest}) {
     const double h = leg.travel && !leg.travel->contains(H) ? NAN : bag_height(H);
@@ -113,8 +114,9 @@ std::optional<Message> mistake_in(const Network& network) {
     }
     if (!positive(c.outlet)) return Message{words("The compressor to {0} needs an outlet temperature."), {name}};
     if (!(c.cut_in < c.cut_out))
-      return Message{words("The compressor to {0} would start at {1} and stop at {2}; starting below stopping is right."),
-                     {name, Amount{c.cut_in, Kind::pressure, -1, {}}, Amount{c.cut_out, Kind::pressure, -1, {}}}};
+      return Message{
+          words("The compressor to {0} would start at {1} and stop at {2}; starting below stopping is right."),
+          {name, Amount{c.cut_in, Kind::pressure, -1, {}}, Amount{c.cut_out, Kind::pressure, -1, {}}}};
   }
   if (const std::string loop = loop_of_checks(network); !loop.empty())
     return Message{words("The check valves go round in a loop: {0}. Air could never come back; one of them is wrong."),

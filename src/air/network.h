@@ -20,10 +20,10 @@ constexpr std::size_t outside = std::numeric_limits<std::size_t>::max();
 /// Air that has one pressure and one temperature: a vessel, or a bag with what is one with it.
 struct Volume {
   std::string name;
-  double size = 0;               // m³ of a vessel; a bag's follows its height
-  double gauge_pressure = 0;     // Pa, to begin with
-  double temperature = 293.15;   // K, to begin with
-  double wall = 0;               // W/K to the air around
+  double size = 0;             // m³ of a vessel; a bag's follows its height
+  double gauge_pressure = 0;   // Pa, to begin with
+  double temperature = 293.15; // K, to begin with
+  double wall = 0;             // W/K to the air around
 };
 
 /// A way for air, of parts in series already added up.
@@ -37,14 +37,14 @@ struct Line {
 
 struct Compressor {
   std::string name;
-  std::size_t to = 0;                            // index of the volume it fills
-  std::vector<std::pair<double, double>> curve;  // Pa gauge, rising, and m³/s of the air around; its ends go on
-  double outlet = 350;                           // K
-  double cut_in = 0, cut_out = 0;                // Pa gauge, cut_in < cut_out
-  bool running = false;                          // to begin with
+  std::size_t to = 0;                           // index of the volume it fills
+  std::vector<std::pair<double, double>> curve; // Pa gauge, rising, and m³/s of the air around; its ends go on
+  double outlet = 350;                          // K
+  double cut_in = 0, cut_out = 0;               // Pa gauge, cut_in < cut_out
+  bool running = false;                         // to begin with
   /// How long it may run from cold until it must rest, and how quickly it warms and cools; none: it never rests.
   struct Duty {
-    double longest_run = 600; // s
+    double longest_run = 600;   // s
     double time_constant = 900; // s, of the first-order warming
     double rests_until = 0.35;  // of the warmth that stops it
   };

@@ -14,8 +14,8 @@ namespace mavrel::air {
 
 namespace {
 
-constexpr double relative_tolerance = 1e-7;
-constexpr long most_steps = 400'000;     // of one run: an hour of ticking valves takes a few thousand
+constexpr double relative_tolerance = 5e-7;
+constexpr long most_steps = 400'000;      // of one run: an hour of ticking valves takes a few thousand
 constexpr long steps_between_looks = 500; // at whether it is to stop
 
 constexpr double less_one = isentropic - 1;
@@ -147,7 +147,8 @@ struct Simulation::Inside {
     if (!in.read(x, x + n)) return 1; // a shorter step may find it
     double from_outside = 0, energy = 0;
     for (std::size_t v = 0; v < n; ++v) {
-      const double through_wall = in.network.volumes[v].wall * (in.network.ambient_temperature - in.states[v].temperature);
+      const double through_wall =
+          in.network.volumes[v].wall * (in.network.ambient_temperature - in.states[v].temperature);
       dx[v] = 0, dx[n + v] = through_wall;
       energy += through_wall;
     }

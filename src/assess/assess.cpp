@@ -32,7 +32,8 @@ struct Answers {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
            bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing) &&
-           same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground) && air.same(other.air);
+           same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground) &&
+           air.same(other.air);
   }
 };
 
@@ -48,9 +49,9 @@ Assessment put_together(const Answers& answers) {
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
     out.loads[c].standing_lean = answers.bags->standing_lean[c];
-  for (const Findings* found :
-       {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings, &*answers.car,
-        &*answers.swing[0], &*answers.swing[1], &*answers.touch[0], &*answers.touch[1], &*answers.on_ground, &*answers.air})
+  for (const Findings* found : {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings,
+                                &*answers.car, &*answers.swing[0], &*answers.swing[1], &*answers.touch[0],
+                                &*answers.touch[1], &*answers.on_ground, &*answers.air})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;

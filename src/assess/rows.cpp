@@ -48,7 +48,7 @@ constinit const StageRow air{"air", words("Air"), kit_known};
 namespace {
 
 constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing, &stages::clearance,
-                                         &stages::air};
+                                          &stages::air};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};

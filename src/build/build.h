@@ -361,14 +361,14 @@ struct DayMove {
 
 /// What is wanted of the air.
 struct AirWishes {
-  double rise = 6;                // s from parked to road height at most
-  double lifts = 3;               // from a full tank, compressor off
-  double ready = 300;             // s at most until the tank is full again after one
-  double current = 45;            // A at most, while it runs
-  std::optional<double> sound;    // dB at most at 1 m
-  std::optional<double> room;     // m³ at most that all parts take as boxes
-  double drive = 3600;            // s a day that the engine runs
-  std::vector<DayMove> day;       // empty: two lifts and two drops between parked and road
+  double rise = 6;             // s from parked to road height at most
+  double lifts = 3;            // from a full tank, compressor off
+  double ready = 300;          // s at most until the tank is full again after one
+  double current = 45;         // A at most, while it runs
+  std::optional<double> sound; // dB at most at 1 m
+  std::optional<double> room;  // m³ at most that all parts take as boxes
+  double drive = 3600;         // s a day that the engine runs
+  std::vector<DayMove> day;    // empty: two lifts and two drops between parked and road
   Extra extra;
   friend bool operator==(const AirWishes&, const AirWishes&) = default;
 };
@@ -508,15 +508,15 @@ struct AirKit {
   std::string check_valve, trap, dryer; // between compressor and tank
   std::string tank, second_tank;
   std::string drain, relief, pressure_switch;
-  std::string valves;                          // the block, or one kind of hand valve for every circuit
-  std::string feed_line, front_line, rear_line; // tank to valves, valves to front and rear bags
+  std::string valves;                                    // the block, or one kind of hand valve for every circuit
+  std::string feed_line, front_line, rear_line;          // tank to valves, valves to front and rear bags
   std::string feed_fitting, front_fitting, rear_fitting; // at both ends of those lines
-  double elbows = 2;                           // fittings more in every line to a bag
+  double elbows = 2;                                     // fittings more in every line to a bag
   std::string silencer, gauge, sensor;
   Fitted shop_inlet = Fitted::yes, tyre_outlet = Fitted::no;
-  double stagger = 4;     // s between the starts of two compressors
+  double stagger = 4; // s between the starts of two compressors
   Feeds feeds = Feeds::each;
-  double volts = 13.2;    // V at the battery while the compressor runs
+  double volts = 13.2;        // V at the battery while the compressor runs
   double drop_allowed = 0.03; // share of it, out and back
   double line_slack = 0.15;   // share more than the way from place to place
   Weighed weighed = Weighed::without;
@@ -558,7 +558,7 @@ struct Build {
   PerEnd<EndSurvey> ends;
   List<LoadCase> load_cases;
   List<Variant> variants{Variant{"A", {}, {}, {}, {}}}; // never empty
-  std::size_t active_variant = 0;                   // inside `variants`
+  std::size_t active_variant = 0;                       // inside `variants`
   Surroundings surroundings;
   Extra extra;
 

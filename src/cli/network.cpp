@@ -115,9 +115,11 @@ std::optional<Message> add_line(File& file, Reader& read, const Json& in, const 
   std::vector<air::Restriction> row;
   for (std::size_t i = 0; i < parts.size(); ++i) {
     const std::string at = fmt::format("{}.parts.{}", where, i);
-    if (!parts[i].is_object()) return Message{words("{0}: a part with c and b, or bore_m and length_m, is right."), {at}};
+    if (!parts[i].is_object())
+      return Message{words("{0}: a part with c and b, or bore_m and length_m, is right."), {at}};
     if (parts[i].contains("bore_m"))
-      row.push_back(air::tube(read.number(parts[i], at, "bore_m", 1e-5, 1), read.number(parts[i], at, "length_m", 0, 1e3)));
+      row.push_back(
+          air::tube(read.number(parts[i], at, "bore_m", 1e-5, 1), read.number(parts[i], at, "length_m", 0, 1e3)));
     else
       row.push_back({read.number(parts[i], at, "c", 1e-15, 1), read.number(parts[i], at, "b", 0, 0.998)});
     if (read.mistake()) return read.mistake();
@@ -126,7 +128,8 @@ std::optional<Message> add_line(File& file, Reader& read, const Json& in, const 
   if (line.through.critical_ratio > 0.998) // a very wide short tube by its formula
     return Message{words("{0}: this tube is too wide and short for its formula; give its c and b."), {where}};
   if (in.contains("check")) {
-    if (!in["check"].is_boolean()) return Message{words("{0}: true or false is right."), {Reader::path(where, "check")}};
+    if (!in["check"].is_boolean())
+      return Message{words("{0}: true or false is right."), {Reader::path(where, "check")}};
     line.one_way = in["check"].get<bool>();
   }
   Switching switching;
@@ -262,8 +265,7 @@ Expected<Json> answer(const Json& json, const std::filesystem::path& folder) {
 } // namespace
 
 Expected<std::string> air(const std::string& path) {
-  return answer_file(path,
-                     [&](const Json& json) { return answer(json, std::filesystem::path(path).parent_path()); });
+  return answer_file(path, [&](const Json& json) { return answer(json, std::filesystem::path(path).parent_path()); });
 }
 
 } // namespace mavrel::cli

@@ -9,8 +9,8 @@
 #include <nlohmann/json.hpp>
 
 #include <array>
-#include <functional>
 #include <cmath>
+#include <functional>
 #include <optional>
 #include <string>
 

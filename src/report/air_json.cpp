@@ -40,8 +40,9 @@ Json figures_of(const KitFigures& f) {
                 {"rest_s", or_null(r.rest_time)},
                 {"own_s", or_null(r.own_time)}};
   });
-  put("tyres", f.tyres,
-      [](const TyreAir& t) { return Json{{"four_s", or_null(t.time)}, {"tyres_from_full", t.tyres}}; });
+  put("tyres", f.tyres, [](const TyreAir& t) {
+    return Json{{"four_s", or_null(t.time)}, {"tyres_from_full", t.tyres}};
+  });
   put("day", f.day, [](const AirDay& d) {
     return Json{{"air_kg", d.air}, {"compressor_s", d.run}, {"share_of_drive", d.share_of_drive}};
   });
@@ -52,15 +53,10 @@ Json figures_of(const KitFigures& f) {
 
 std::string lift_json(const AirGiven& air, const MoveAsked& asked, const Lift& lift,
                       const std::optional<KitFigures>& figures) {
-  Json out = {{"from", air.presets[asked.from]},
-              {"to", air.presets[asked.to]},
-              {"arrived_s", or_null(lift.arrived)},
-              {"air_kg", lift.air_used},
-              {"tank_after_pa", lift.tank_after},
-              {"worst_lean_m", lift.worst_lean},
-              {"worst_rake_m", lift.worst_rake},
-              {"settles_m", lift.settled},
-              {"compressor_s", lift.compressor_s}};
+  Json out = {
+      {"from", air.presets[asked.from]}, {"to", air.presets[asked.to]},      {"arrived_s", or_null(lift.arrived)},
+      {"air_kg", lift.air_used},         {"tank_after_pa", lift.tank_after}, {"worst_lean_m", lift.worst_lean},
+      {"worst_rake_m", lift.worst_rake}, {"settles_m", lift.settled},        {"compressor_s", lift.compressor_s}};
   if (!lift.stuck.empty()) out["short"] = {{"circuit", lift.stuck}, {"by_m", lift.short_by}};
   Json corners = Json::array();
   const LiftLook& last = lift.looks.back();

@@ -51,28 +51,28 @@ struct PartPort {
 struct Part {
   PartKind kind = PartKind::fitting;
   std::string name, maker, notes;
-  std::optional<double> mass;                   // kg
-  std::optional<double> length, width, height;  // m, as a box
-  std::optional<double> price;                  // in the shop's money
-  std::optional<double> conductance, ratio;     // C and b of one way through
+  std::optional<double> mass;                         // kg
+  std::optional<double> length, width, height;        // m, as a box
+  std::optional<double> price;                        // in the shop's money
+  std::optional<double> conductance, ratio;           // C and b of one way through
   std::optional<double> vent_conductance, vent_ratio; // of a block's vents; the fill's when absent
   std::optional<double> bore, outer, least_bend;      // m, of a line
   std::optional<double> rated_pressure;               // Pa
   std::vector<PartPort> ports;
-  std::optional<double> voltage;                         // V at which the curve was taken
-  std::vector<CompressorPoint> curve;                    // rising in pressure
-  std::optional<double> start_current;                   // A
-  std::optional<double> outlet;                          // K
-  std::optional<double> longest_run, cools_in;           // s from cold until it must rest, and its time constant
-  std::optional<double> sound;                           // dB at 1 m
-  std::optional<double> volume;                          // m³
-  std::optional<double> wall;                            // W/K
-  std::optional<double> ways;                            // circuits of a block or valve
-  std::optional<double> cut_in, cut_out, rated_current;  // Pa and A, of a switch
-  std::optional<double> opens_at;                        // Pa, of a relief valve
-  std::optional<double> water_share;                     // of the liquid that comes by, of a trap
-  std::optional<double> holds;                           // kg of water until a dryer is spent
-  std::optional<double> error;                           // Pa either way, of a gauge
+  std::optional<double> voltage;                        // V at which the curve was taken
+  std::vector<CompressorPoint> curve;                   // rising in pressure
+  std::optional<double> start_current;                  // A
+  std::optional<double> outlet;                         // K
+  std::optional<double> longest_run, cools_in;          // s from cold until it must rest, and its time constant
+  std::optional<double> sound;                          // dB at 1 m
+  std::optional<double> volume;                         // m³
+  std::optional<double> wall;                           // W/K
+  std::optional<double> ways;                           // circuits of a block or valve
+  std::optional<double> cut_in, cut_out, rated_current; // Pa and A, of a switch
+  std::optional<double> opens_at;                       // Pa, of a relief valve
+  std::optional<double> water_share;                    // of the liquid that comes by, of a trap
+  std::optional<double> holds;                          // kg of water until a dryer is spent
+  std::optional<double> error;                          // Pa either way, of a gauge
   build::Extra extra;
   friend bool operator==(const Part&, const Part&) = default;
 

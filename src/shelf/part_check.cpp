@@ -110,8 +110,8 @@ std::vector<Message> doubts_of_part(const Part& part) {
       out.push_back(at_point(i, words("so much air needs more current than that.")));
   }
   if (part.kind == PartKind::compressor && !part.curve.empty() && part.curve.back().pressure < 6e5)
-    out.push_back({words("Its curve ends at {0}; beyond, its last point is taken on."),
-                   {pascals(part.curve.back().pressure)}});
+    out.push_back(
+        {words("Its curve ends at {0}; beyond, its last point is taken on."), {pascals(part.curve.back().pressure)}});
   if (part.start_current && !part.curve.empty()) {
     double most = 0;
     for (const CompressorPoint& p : part.curve)

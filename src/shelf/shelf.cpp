@@ -47,7 +47,8 @@ void add_catalogue(const std::filesystem::path& file, Shelf& shelf) {
     return;
   }
   for (Part& part : *parts) {
-    erase_if(shelf.parts, [&](const ShelfPart& old) { return old.part.kind == part.kind && old.part.name == part.name; });
+    erase_if(shelf.parts,
+             [&](const ShelfPart& old) { return old.part.kind == part.kind && old.part.name == part.name; });
     auto doubts = doubts_of_part(part);
     shelf.parts.push_back({std::move(part), file, std::move(doubts)});
   }

@@ -40,7 +40,7 @@ struct ShelfProblem {
 };
 
 struct Shelf {
-  List<ShelfBag> bags; // by name
+  List<ShelfBag> bags;   // by name
   List<ShelfPart> parts; // by kind, then by name
   std::vector<ShelfProblem> problems;
 

@@ -50,7 +50,7 @@ TEST(AirReport, CountsFollowCircuitsAndElbows) {
     std::string row = csv.substr(at + 1, csv.find('\n', at + 1) - at - 1);
     for (int i = 0; i < 3; ++i)
       row.erase(0, row.find(',') + 1);
-    return std::stod(row);
+    return std::stoi(row.substr(0, row.find(',')));
   };
   const auto estate = air_of(test::demo_whole()), pickup = air_of(test::pickup_whole());
   EXPECT_EQ(count(estate, "front fittings"), 2 * (2 + estate.kit.elbows));

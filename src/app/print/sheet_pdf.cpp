@@ -197,7 +197,8 @@ int print_sheet(QPagedPaintDevice& device, const build::Build& build, const asse
   bool first = true;
   for (const std::string& page : parts.pages) {
     pages.new_page();
-    if (first && !parts.air_svg.empty()) pages.add_picture(parts.air_svg, report::run_svg_height / report::run_svg_width);
+    if (first && !parts.air_svg.empty())
+      pages.add_picture(parts.air_svg, report::run_svg_height / report::run_svg_width);
     first = false;
     Text text(page, pages.width());
     pages.add(text);

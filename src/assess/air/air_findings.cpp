@@ -12,19 +12,32 @@ namespace mavrel::assess {
 namespace {
 
 constexpr FindingRow rows[] = {
-    {"air_part_missing", &stages::air},      {"air_part_not_on_shelf", &stages::air},
-    {"air_no_source", &stages::air},         {"air_no_relief", &stages::air},
-    {"air_no_check_valve", &stages::air},    {"air_no_drain", &stages::air},
-    {"air_no_switch", &stages::air},         {"air_tank_rating", &stages::air},
-    {"air_relief_setting", &stages::air},    {"air_line_rating", &stages::air},
-    {"air_fitting_size", &stages::air},      {"air_valve_ways", &stages::air},
-    {"air_compressor_weak", &stages::air},   {"air_bag_above_tank", &stages::air},
-    {"air_shared_fuse", &stages::air},       {"air_wiring", &stages::air},
-    {"air_voltage", &stages::air},           {"air_current", &stages::air},
-    {"air_sound", &stages::air},             {"air_circuits_sides", &stages::air},
-    {"air_no_gauge", &stages::air},          {"air_heat", &stages::air},
-    {"air_boxes_meet", &stages::air},        {"air_box_out", &stages::air},
-    {"air_drain_not_lowest", &stages::air},  {"air_too_large", &stages::air},
+    {"air_part_missing", &stages::air},
+    {"air_part_not_on_shelf", &stages::air},
+    {"air_no_source", &stages::air},
+    {"air_no_relief", &stages::air},
+    {"air_no_check_valve", &stages::air},
+    {"air_no_drain", &stages::air},
+    {"air_no_switch", &stages::air},
+    {"air_tank_rating", &stages::air},
+    {"air_relief_setting", &stages::air},
+    {"air_line_rating", &stages::air},
+    {"air_fitting_size", &stages::air},
+    {"air_valve_ways", &stages::air},
+    {"air_compressor_weak", &stages::air},
+    {"air_bag_above_tank", &stages::air},
+    {"air_shared_fuse", &stages::air},
+    {"air_wiring", &stages::air},
+    {"air_voltage", &stages::air},
+    {"air_current", &stages::air},
+    {"air_sound", &stages::air},
+    {"air_circuits_sides", &stages::air},
+    {"air_no_gauge", &stages::air},
+    {"air_heat", &stages::air},
+    {"air_boxes_meet", &stages::air},
+    {"air_box_out", &stages::air},
+    {"air_drain_not_lowest", &stages::air},
+    {"air_too_large", &stages::air},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -133,13 +146,12 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
            {pascals(*part->rated_pressure), pascals(cut->second)}},
           {words("Only what is rated above the cut-out; of plastic, only air-brake tubing."), {}});
     }
-  for (const auto& [line, fitting] : {std::pair{KitRole::feed_line, KitRole::feed_fitting},
-                                      std::pair{KitRole::front_line, KitRole::front_fitting},
-                                      std::pair{KitRole::rear_line, KitRole::rear_fitting}}) {
+  for (const auto& [line, fitting] :
+       {std::pair{KitRole::feed_line, KitRole::feed_fitting}, std::pair{KitRole::front_line, KitRole::front_fitting},
+        std::pair{KitRole::rear_line, KitRole::rear_fitting}}) {
     const shelf::Part *tube = parts[line], *snap = parts[fitting];
     if (tube && snap && snap->outer && std::abs(*snap->outer - *tube->outer) > 1e-5)
-      add("air_fitting_size", Severity::caution, fitting,
-          {words("{0} does not go on {1}"), {snap->name, tube->name}},
+      add("air_fitting_size", Severity::caution, fitting, {words("{0} does not go on {1}"), {snap->name, tube->name}},
           {words("The fitting is for a line of {0}, the line is {1} outside."),
            {metres(*snap->outer, 1), metres(*tube->outer, 1)}},
           {words("A fitting of the line's size."), {}});
@@ -162,7 +174,8 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
   if (const auto most = most_bag_pressure(given); most && cut && *most > cut->first)
     add("air_bag_above_tank", *most > cut->second ? Severity::stop : Severity::caution, KitRole::pressure_switch,
         {words("The bags want more than the tank gives"), {}},
-        {words("At the heaviest load and the highest preset a bag wants {0}; the tank falls to {1} before it is filled."),
+        {words(
+             "At the heaviest load and the highest preset a bag wants {0}; the tank falls to {1} before it is filled."),
          {pascals(*most), pascals(cut->first)}},
         {words("A switch for more pressure, larger bags, or less load."), {}});
   return out;
@@ -223,8 +236,9 @@ private:
     if (!wiring) return;
     for (const Feed& feed : wiring->feeds)
       if (!feed.cable)
-        add(row("air_wiring"), Severity::stop, "battery_at.x_m", {words("No standard cable does for the compressor"), {}},
-            feed.cable.error(), {words("Nearer to the battery, or a feed each."), {}});
+        add(row("air_wiring"), Severity::stop, "battery_at.x_m",
+            {words("No standard cable does for the compressor"), {}}, feed.cable.error(),
+            {words("Nearer to the battery, or a feed each."), {}});
     if (wiring->running > air_.wishes.current * (1 + 1e-9))
       add(row("air_current"), Severity::caution, "compressor", {words("It draws more than wished for"), {}},
           {words("At the cut-out the kit draws {0}; at most {1} was asked for."),
@@ -260,7 +274,8 @@ private:
         const KitBox& box = room.boxes[gap.box];
         add(row("air_heat"), Severity::stop, std::string(box.place) + ".x_m",
             {words("{0} is too near to {1}"), {box.name, given_.room.hot[gap.hot].name}},
-            {words("{0} lie between them; {1} are wanted from what is hot."), {metres(std::fmax(0, gap.gap)), metres(gap.wanted)}},
+            {words("{0} lie between them; {1} are wanted from what is hot."),
+             {metres(std::fmax(0, gap.gap)), metres(gap.wanted)}},
             {words("Move it, or shield the heat."), {}});
       }
     if (!room.drains_lowest && !kit_.drain.empty())

@@ -33,8 +33,7 @@ AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const A
       // A ring whose section fills a share of its width times the sidewall's height.
       constexpr double filled = 0.8;
       const double outer = motion::wheel_space(*wheel).diameter, wall = (outer - wheel->rim_diameter) / 2;
-      out.tyre_air[at(end)] =
-          std::numbers::pi * (outer - wall) * wheel->tyre_width * wall * filled;
+      out.tyre_air[at(end)] = std::numbers::pi * (outer - wall) * wheel->tyre_width * wall * filled;
     }
   }
   return out;
@@ -91,8 +90,7 @@ build::PartPlace port_of(const AirGiven& given, std::size_t corner) {
 
 void add_line(std::vector<AirStep>& out, KitRole fitting_role, const shelf::Part* fitting, KitRole line_role,
               const shelf::Part& line, double length, double elbows) {
-  if (fitting)
-    out.push_back({fitting_role, fitting->name, fitting->through(), 0, 2 + elbows});
+  if (fitting) out.push_back({fitting_role, fitting->name, fitting->through(), 0, 2 + elbows});
   out.push_back({line_role, line.name, air::tube(*line.bore, length), length, 1});
 }
 

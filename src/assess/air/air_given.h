@@ -19,7 +19,8 @@ struct AirGiven {
   std::vector<build::PresetUse> uses;
   std::vector<std::string> cases; // names of the load cases
   [[nodiscard]] auto parts_of() const {
-    return std::tie(kit, parts, wishes, surroundings, wheelbase, front_overhang, rear_overhang, track, tyre_air, ends, presets, uses, cases);
+    return std::tie(kit, parts, wishes, surroundings, wheelbase, front_overhang, rear_overhang, track, tyre_air, ends,
+                    presets, uses, cases);
   }
   friend bool operator==(const AirGiven& a, const AirGiven& b) { return a.parts_of() == b.parts_of(); }
 };
@@ -47,10 +48,10 @@ struct AirGiven {
 /// One step that air takes, from intake to bag: what it goes through and how freely.
 struct AirStep {
   KitRole role = KitRole::valves;
-  std::string name;                     // of the part
+  std::string name;                        // of the part
   std::optional<air::Restriction> through; // none: it stands in no one's way
-  double length = 0;                    // m, of lines
-  double count = 1;                     // such parts in a row
+  double length = 0;                       // m, of lines
+  double count = 1;                        // such parts in a row
 };
 /// The row of parts between tank and a corner's bag, fill way, tank's outlet first.
 /// @returns none while a part of it is missing

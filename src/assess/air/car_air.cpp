@@ -10,10 +10,10 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr double bag_wall = 1.5;        // W/K of one bag's rubber in moving air
-constexpr double block_volume = 2e-5;   // m³ inside a block or a row of valves
-constexpr double tee_volume = 4e-6;     // m³
-constexpr double usual_outlet = 350;    // K of air from a compressor whose card says nothing
+constexpr double bag_wall = 1.5;      // W/K of one bag's rubber in moving air
+constexpr double block_volume = 2e-5; // m³ inside a block or a row of valves
+constexpr double tee_volume = 4e-6;   // m³
+constexpr double usual_outlet = 350;  // K of air from a compressor whose card says nothing
 constexpr int travel_points = 33;
 
 /// W/K of a tank's wall where its card says nothing: 8 W/(m²·K) over the skin of a cylinder of its volume.
@@ -30,8 +30,8 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   const FittedEnd& fitted = given.ends[build::at(end)]->fitted;
   if (!fitted.model.map) return refuse(words("{0}: its height was not taken."), {build::name_of(end)});
   if (!fitted.bag) return refuse(words("{0}: no bag is chosen."), {build::name_of(end)});
-  const auto& load = fitted.model.loads.size() > stands.load_case ? fitted.model.loads[stands.load_case]
-                                                                   : fitted.model.loads.front();
+  const auto& load =
+      fitted.model.loads.size() > stands.load_case ? fitted.model.loads[stands.load_case] : fitted.model.loads.front();
   if (!load) return refuse(words("{0}: its weights were not taken."), {build::name_of(end)});
   const BagOnEnd on = fitted.on();
   auto travel = free_travel(on, Meeting::standing);
@@ -133,8 +133,8 @@ Expected<air::Network> tank_alone(const AirGiven& given, double pressure, bool r
 }
 
 Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
-  if (auto missing = missing_part(given, {KitRole::tank, KitRole::feed_line, KitRole::valves, KitRole::front_line,
-                                          KitRole::rear_line}))
+  if (auto missing = missing_part(
+          given, {KitRole::tank, KitRole::feed_line, KitRole::valves, KitRole::front_line, KitRole::rear_line}))
     return refuse(*missing);
   CarAir out;
   air::Network& net = out.network;
@@ -179,8 +179,8 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
   const shelf::Part* silencer = given.parts[KitRole::silencer];
   const shelf::Part& valves = *given.parts[KitRole::valves];
   const auto vent = [&] {
-    std::vector<air::Restriction> row = {
-        {valves.vent_conductance.value_or(*valves.conductance), valves.vent_ratio.value_or(valves.ratio.value_or(0.3))}};
+    std::vector<air::Restriction> row = {{valves.vent_conductance.value_or(*valves.conductance),
+                                          valves.vent_ratio.value_or(valves.ratio.value_or(0.3))}};
     if (silencer) row.push_back(*silencer->through());
     return row;
   }();
@@ -196,7 +196,8 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
     std::size_t end_of_valve = out.bags[corners.front()];
     const auto line_row = [&](std::size_t corner) {
       auto way = *way_to_bag(given, corner);
-      const auto valve = std::find_if(way.begin(), way.end(), [](const AirStep& s) { return s.role == KitRole::valves; });
+      const auto valve =
+          std::find_if(way.begin(), way.end(), [](const AirStep& s) { return s.role == KitRole::valves; });
       way.erase(way.begin(), valve + 1);
       return way;
     };
@@ -228,7 +229,8 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
     out.circuits.push_back(std::move(circuit));
   }
   if (stands.compressor) {
-    if (!given.parts[KitRole::compressor]) return refuse(words("The kit has no {0}."), {row_of(KitRole::compressor).label});
+    if (!given.parts[KitRole::compressor])
+      return refuse(words("The kit has no {0}."), {row_of(KitRole::compressor).label});
     add_compressors(given, net, out.tank, false);
   }
   return out;

@@ -26,7 +26,8 @@ struct CarStands {
   bool compressor = false;  // the engine runs, so that it may
 };
 
-/// @returns the network with all valves shut; or what is missing, or why the car can't stand so, said as a builder would
+/// @returns the network with all valves shut; or what is missing, or why the car can't stand so, said as a builder
+/// would
 [[nodiscard]] Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands);
 
 /// A preset is on a stop when this near to it, m.

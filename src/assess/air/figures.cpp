@@ -207,9 +207,8 @@ std::optional<KitFigures> kit_figures(const AirGiven& given, const std::atomic<b
   constexpr int most_lifts = 20;
   auto lifts = lifts_from_full(given, given.kit.order, 0, most_lifts, stop);
   const auto full = full_tank(given);
-  Expected<Filling> ready =
-      !lifts ? Expected<Filling>(refuse(lifts.error()))
-             : fill_tank(given, lifts->tank_after_first, full.value_or(0), stop);
+  Expected<Filling> ready = !lifts ? Expected<Filling>(refuse(lifts.error()))
+                                   : fill_tank(given, lifts->tank_after_first, full.value_or(0), stop);
   KitFigures out{std::move(lifts), std::move(ready), first_fill(given, stop), tyre_air(given, stop),
                  air_day(given, stop)};
   if (stop && *stop) return std::nullopt;

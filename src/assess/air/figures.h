@@ -10,11 +10,11 @@ namespace mavrel::assess {
 
 /// Lifts from a full tank with the compressor off, dropping in between.
 struct LiftsFromFull {
-  int lifts = 0;                // that got there
-  bool more = false;            // there would be more: counting ended at the most asked for
-  std::optional<double> first;  // s of the first; none: it did not get there
-  double air = 0;               // kg the first took
-  double tank_after_first = 0;  // Pa gauge
+  int lifts = 0;               // that got there
+  bool more = false;           // there would be more: counting ended at the most asked for
+  std::optional<double> first; // s of the first; none: it did not get there
+  double air = 0;              // kg the first took
+  double tank_after_first = 0; // Pa gauge
 };
 [[nodiscard]] Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder order,
                                                       std::size_t load_case, int most,
@@ -52,10 +52,10 @@ constexpr air::Restriction tyre_valve{3.5e-9, 0.3};
 
 /// A day as the builder describes it.
 struct AirDay {
-  double air = 0;             // kg that leave the tank
-  double run = 0;             // s that the compressors run for it, together one as another
-  double share_of_drive = 0;  // of the time that the engine runs
-  std::vector<double> moves;  // kg that each of the day's moves takes once; below 0: it can't be made
+  double air = 0;              // kg that leave the tank
+  double run = 0;              // s that the compressors run for it, together one as another
+  double share_of_drive = 0;   // of the time that the engine runs
+  std::vector<double> moves;   // kg that each of the day's moves takes once; below 0: it can't be made
   std::vector<Message> unmade; // why those can't
 };
 [[nodiscard]] Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop = nullptr);

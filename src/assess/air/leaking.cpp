@@ -63,8 +63,7 @@ Expected<Leaking> leaking(const AirGiven& given, const LeakAsked& asked) {
     if (high && low && *high > *low) out.too_low_after = (*high - *low) / found->loss;
   }
   if (const auto cut = cut_pressures(given.parts))
-    if (const auto filling = fill_tank(given, cut->first, cut->second);
-        filling && filling->time && filling->air > 0)
+    if (const auto filling = fill_tank(given, cut->first, cut->second); filling && filling->time && filling->air > 0)
       out.compressor_day = found->loss * 86400 / filling->air * *filling->time;
   return out;
 }

@@ -193,8 +193,8 @@ void read_way(Lift& out) {
     double gone[2] = {};
     for (const std::size_t end : {0U, 1U}) {
       const double way = out.target[2 * end] - first.height[2 * end];
-      const double now = (look.height[2 * end] + look.height[2 * end + 1] - first.height[2 * end] -
-                          first.height[2 * end + 1]) / 2;
+      const double now =
+          (look.height[2 * end] + look.height[2 * end + 1] - first.height[2 * end] - first.height[2 * end + 1]) / 2;
       gone[end] = now - way;
     }
     out.worst_rake = std::fmax(out.worst_rake, std::abs(gone[0] - gone[1]));
@@ -218,10 +218,12 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   if (!from || !to)
     return refuse(words("{0} is not wished for at both ends, or can't be worked out yet."),
                   {given.presets.size() > (from ? asked.to : asked.from) ? given.presets[from ? asked.to : asked.from]
-                                                                       : std::string("?")});
+                                                                         : std::string("?")});
   const auto full = full_tank(given);
-  if (!full && !asked.tank_pressure) return refuse(words("The kit has no pressure switch: how full the tank is, nobody knows."));
-  const auto car = car_air(given, {*from, asked.load_case, asked.tank_pressure.value_or(full.value_or(0)), asked.engine});
+  if (!full && !asked.tank_pressure)
+    return refuse(words("The kit has no pressure switch: how full the tank is, nobody knows."));
+  const auto car =
+      car_air(given, {*from, asked.load_case, asked.tank_pressure.value_or(full.value_or(0)), asked.engine});
   if (!car) return refuse(car.error());
   auto begun = air::Simulation::begin(car->network);
   if (!begun) return refuse(begun.error());

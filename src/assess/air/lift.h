@@ -22,9 +22,9 @@ struct LiftLook {
 struct Throttle {
   KitRole role = KitRole::valves;
   std::string name;
-  double share = 0;                   // of the loss between tank and the slowest corner's bag
-  std::string next;                   // the next size on the shelf; empty: there is none
-  std::optional<double> seconds_won;  // by that; none where there is none, or not reached with it
+  double share = 0;                  // of the loss between tank and the slowest corner's bag
+  std::string next;                  // the next size on the shelf; empty: there is none
+  std::optional<double> seconds_won; // by that; none where there is none, or not reached with it
 };
 
 struct MoveAsked {
@@ -37,22 +37,22 @@ struct MoveAsked {
 };
 
 struct Lift {
-  std::vector<LiftLook> looks;         // 40 a second
-  std::array<double, 4> target{};      // m, H
-  std::optional<double> arrived;       // s until every corner stands within 2 mm; none: it does not get there
+  std::vector<LiftLook> looks;    // 40 a second
+  std::array<double, 4> target{}; // m, H
+  std::optional<double> arrived;  // s until every corner stands within 2 mm; none: it does not get there
   std::array<std::optional<double>, 4> arrived_at{}; // s, each corner
-  std::string stuck;                   // which circuit stopped short; empty: none
-  double short_by = 0;                 // m that it lacks
-  double worst_lean = 0;               // m, the most that left and right of an end stand apart on the way
-  double worst_rake = 0;               // m, the most that front and rear lag behind each other, shares of their ways
-  double air_used = 0;                 // kg that left the tank
-  double tank_after = 0;               // Pa gauge
-  double settled = 0;                  // m, the most that a corner still sinks or rises while its air cools, in a minute
-  double most_load = 0;                // of a corner over what it carries standing even
+  std::string stuck;                                 // which circuit stopped short; empty: none
+  double short_by = 0;                               // m that it lacks
+  double worst_lean = 0;                             // m, the most that left and right of an end stand apart on the way
+  double worst_rake = 0; // m, the most that front and rear lag behind each other, shares of their ways
+  double air_used = 0;   // kg that left the tank
+  double tank_after = 0; // Pa gauge
+  double settled = 0;    // m, the most that a corner still sinks or rises while its air cools, in a minute
+  double most_load = 0;  // of a corner over what it carries standing even
   std::size_t most_load_corner = 0;
-  double compressor_s = 0;             // s that compressors ran, together
-  std::vector<Throttle> throttles;     // the worst first
-  long steps = 0;                      // of the integrator
+  double compressor_s = 0;         // s that compressors ran, together
+  std::vector<Throttle> throttles; // the worst first
+  long steps = 0;                  // of the integrator
 };
 
 /// @param stop  looked at now and then; may be null

@@ -100,8 +100,7 @@ KitRoom kit_room(const RoomGiven& given) {
     std::optional<HotGap> nearest;
     for (std::size_t h = 0; h < given.hot.size(); ++h) {
       const build::HotPart& hot = given.hot[h];
-      const double wanted =
-          hot.shielded == build::Shielded::yes ? given.rooms.shielded_exhaust : given.rooms.exhaust;
+      const double wanted = hot.shielded == build::Shielded::yes ? given.rooms.shielded_exhaust : given.rooms.exhaust;
       const HotGap gap{i, h, gap_to(e, hot), wanted};
       if (!nearest || gap.gap - gap.wanted < nearest->gap - nearest->wanted) nearest = gap;
     }

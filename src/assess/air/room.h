@@ -32,8 +32,8 @@ struct KitRoom {
   std::vector<std::size_t> out_of_place;                 // boxes that stick out of where they are said to lie
   std::vector<std::pair<std::size_t, std::size_t>> meet; // boxes that overlap
   std::vector<HotGap> hot;                               // the nearest hot part of each box
-  std::optional<double> lowest_water;                    // m above the road, of the lowest place that water may stand in
-  bool drains_lowest = true;                             // the tank with the drain is that place
+  std::optional<double> lowest_water; // m above the road, of the lowest place that water may stand in
+  bool drains_lowest = true;          // the tank with the drain is that place
 };
 /// Source: docs/models.md, "Kit in the car".
 [[nodiscard]] KitRoom kit_room(const RoomGiven& given);

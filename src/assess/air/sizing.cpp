@@ -51,9 +51,9 @@ AirGiven with(const SizingGiven& given, const KitChoice& choice) {
 
 /// Is a fault of one of the parts that are searched for?
 bool of_the_searched(KitRole role) {
-  constexpr KitRole searched[] = {KitRole::compressor, KitRole::tank,       KitRole::valves,      KitRole::feed_line,
-                                  KitRole::front_line, KitRole::rear_line,  KitRole::feed_fitting, KitRole::front_fitting,
-                                  KitRole::rear_fitting, KitRole::relief};
+  constexpr KitRole searched[] = {
+      KitRole::compressor, KitRole::tank,         KitRole::valves,        KitRole::feed_line,    KitRole::front_line,
+      KitRole::rear_line,  KitRole::feed_fitting, KitRole::front_fitting, KitRole::rear_fitting, KitRole::relief};
   return std::find(std::begin(searched), std::end(searched), role) != std::end(searched);
 }
 
@@ -85,8 +85,7 @@ std::vector<Miss> misses(const KitChoice& c, const build::AirWishes& wishes) {
       out.push_back({(*c.sound - *wishes.sound) / 20,
                      {words("{0} loud, {1} wanted"),
                       {Amount{*c.sound, Kind::sound, -1, {}}, Amount{*wishes.sound, Kind::sound, -1, {}}}}});
-  if (wishes.room)
-    at_most(c.room, *wishes.room, Kind::volume, words("takes {0} of room, {1} wanted"), "");
+  if (wishes.room) at_most(c.room, *wishes.room, Kind::volume, words("takes {0} of room, {1} wanted"), "");
   std::stable_sort(out.begin(), out.end(), [](const Miss& a, const Miss& b) { return a.by > b.by; });
   return out;
 }
@@ -129,7 +128,8 @@ void judge(const SizingGiven& given, std::vector<KitChoice>& all) {
     for (const std::size_t j : good)
       if (j != i && as_good(weighed(all[j]), mine, j < i)) {
         all[i].best = false;
-        all[i].lost = {words("{0} is as good in everything and better in something, or alike"), {called(given, all[j])}};
+        all[i].lost = {words("{0} is as good in everything and better in something, or alike"),
+                       {called(given, all[j])}};
         break;
       }
   }
@@ -219,11 +219,11 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
         }
         double price = 0;
         bool priced = true;
-        for (const auto& [part, n] : {std::pair{&pump, count}, std::pair{&given.tanks[c.tank], std::size_t{1}},
-                                      std::pair{&given.valves[c.valves],
-                                                kit.kit.school == build::ValveSchool::hand_valves
-                                                    ? circuits_of(kit.kit).size()
-                                                    : std::size_t{1}}})
+        for (const auto& [part, n] :
+             {std::pair{&pump, count}, std::pair{&given.tanks[c.tank], std::size_t{1}},
+              std::pair{&given.valves[c.valves], kit.kit.school == build::ValveSchool::hand_valves
+                                                     ? circuits_of(kit.kit).size()
+                                                     : std::size_t{1}}})
           price += part->price.value_or(0) * static_cast<double>(n), priced = priced && part->price;
         if (priced) c.price = price;
         c.current = shelf::current_of(pump, *full) * static_cast<double>(count);

@@ -21,18 +21,18 @@ struct SizingGiven {
 struct KitChoice {
   std::size_t compressor = 0, tank = 0, valves = 0, line = 0; // of the given's lists
   std::size_t compressors = 1;                                // how many of it
-  std::optional<double> rise; // s; none: it does not get there
-  int lifts = 0;              // from a full tank, counted up to what is wished for, and one more
+  std::optional<double> rise;                                 // s; none: it does not get there
+  int lifts = 0;               // from a full tank, counted up to what is wished for, and one more
   std::optional<double> ready; // s
-  double current = 0;         // A
+  double current = 0;          // A
   std::optional<double> sound; // dB
-  double room = 0;            // m³
-  double mass = 0;            // kg
+  double room = 0;             // m³
+  double mass = 0;             // kg
   std::optional<double> price;
-  bool meets = false;         // all that is wished for
-  bool best = false;          // and no other that does is as good in everything
-  Message lost;               // why not; empty for the best
-  double miss = 0;            // how far off the wishes, for the order of those that don't meet them
+  bool meets = false; // all that is wished for
+  bool best = false;  // and no other that does is as good in everything
+  Message lost;       // why not; empty for the best
+  double miss = 0;    // how far off the wishes, for the order of those that don't meet them
 };
 struct Sizing {
   std::vector<KitChoice> choices; // the best first, then what meets the wishes, then by how little they miss

@@ -6,7 +6,7 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr double tank_warmer = 5; // K that air in a tank stays above the air around after a fill
+constexpr double tank_warmer = 5;      // K that air in a tank stays above the air around after a fill
 constexpr double water_density = 1000; // kg/m³
 constexpr Climate table[] = {
     {words("damp autumn"), 273.15 + 12, 0.90},
@@ -27,11 +27,12 @@ std::vector<Wet> wet_in(const AirGiven& given, double air_a_day) {
   const double week = 7 * air_a_day;
   std::vector<Wet> out;
   const auto add = [&](Message name, double temperature, double humidity, bool frost) {
-    const auto balance = air::water_in_tank({given.surroundings.altitude, temperature}, humidity, pressure,
-                                            temperature + tank_warmer);
-    Wet wet{std::move(name), temperature, humidity, balance.taken_in * week, balance.liquid * week, 0, 0, 0, {}, {},
-            false};
-    if (const shelf::Part* trap = given.parts[KitRole::trap]) wet.trapped = trap->water_share.value_or(0.7) * wet.liquid;
+    const auto balance =
+        air::water_in_tank({given.surroundings.altitude, temperature}, humidity, pressure, temperature + tank_warmer);
+    Wet wet{
+        std::move(name), temperature, humidity, balance.taken_in * week, balance.liquid * week, 0, 0, 0, {}, {}, false};
+    if (const shelf::Part* trap = given.parts[KitRole::trap])
+      wet.trapped = trap->water_share.value_or(0.7) * wet.liquid;
     wet.in_tank = wet.liquid - wet.trapped;
     if (const shelf::Part* dryer = given.parts[KitRole::dryer]; dryer && wet.in_tank > 0) {
       wet.dried = wet.in_tank;

@@ -16,16 +16,16 @@ struct Climate {
 [[nodiscard]] std::span<const Climate> climates();
 
 struct Wet {
-  Message name;                   // of the climate
+  Message name; // of the climate
   double temperature = 0, humidity = 0;
-  double taken_in = 0;            // kg of water a week
-  double liquid = 0;              // kg a week that falls out at the tank's pressure
-  double trapped = 0;             // of it, in the trap
-  double dried = 0;               // of it, in the dryer while that lasts
-  double in_tank = 0;             // of it, in the tank once the dryer is spent
-  std::optional<double> drain_days;  // until so much stands in the tank that it wants draining; none: it stays dry
-  std::optional<double> dryer_days;  // until the dryer is spent; none: there is none, or it never is
-  bool freezes = false;              // water stands in the tank where nights go below freezing
+  double taken_in = 0;              // kg of water a week
+  double liquid = 0;                // kg a week that falls out at the tank's pressure
+  double trapped = 0;               // of it, in the trap
+  double dried = 0;                 // of it, in the dryer while that lasts
+  double in_tank = 0;               // of it, in the tank once the dryer is spent
+  std::optional<double> drain_days; // until so much stands in the tank that it wants draining; none: it stays dry
+  std::optional<double> dryer_days; // until the dryer is spent; none: there is none, or it never is
+  bool freezes = false;             // water stands in the tank where nights go below freezing
 };
 /// Share of the tank that water may stand in before it is let out.
 constexpr double drain_at = 0.01;

@@ -66,7 +66,8 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
       names += (names.empty() ? "" : " + ") + name;
     const auto section = feed.cable ? std::optional(feed.cable->section) : std::nullopt;
     const auto fuse = feed.cable ? std::optional(feed.cable->fuse) : std::nullopt;
-    out.rows.push_back({"battery +", "fuse", {words("within a hand of the battery"), {}}, fuse_from_battery, section, fuse});
+    out.rows.push_back(
+        {"battery +", "fuse", {words("within a hand of the battery"), {}}, fuse_from_battery, section, fuse});
     out.rows.push_back({"fuse", "relay", {words("the long run"), {}}, length, section, {}});
     out.rows.push_back({"relay", names, {words("beside the compressor"), {}}, 0.3, section, {}});
     out.rows.push_back({names, "battery −", {words("back, or to bare body metal as thick"), {}}, length, section, {}});
@@ -75,21 +76,30 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
   const double to_switch = way_between(kit.battery_at, kit.tank_at, kit.line_slack);
   const auto thin = air::cable_for(switch_wire, to_switch, kit.volts, kit.drop_allowed);
   const auto thin_section = thin ? std::optional(thin->section) : std::nullopt;
-  out.rows.push_back({"switched feed", "pressure switch",
-                      {words("live through cranking too, or the switch chatters"), {}}, to_switch, thin_section, 3.0});
-  out.rows.push_back({"pressure switch", "relay coil", {words("another for each relay"), {}}, to_switch, thin_section, {}});
+  out.rows.push_back({"switched feed",
+                      "pressure switch",
+                      {words("live through cranking too, or the switch chatters"), {}},
+                      to_switch,
+                      thin_section,
+                      3.0});
+  out.rows.push_back(
+      {"pressure switch", "relay coil", {words("another for each relay"), {}}, to_switch, thin_section, {}});
   if (kit.school == build::ValveSchool::block) {
     const auto valves = air::cable_for(valve_amps, 2.5, kit.volts, kit.drop_allowed);
-    out.rows.push_back({"controller", "valve block",
+    out.rows.push_back({"controller",
+                        "valve block",
                         {words("one wire a coil and one back"), {}},
                         2.5,
                         valves ? std::optional(valves->section) : std::nullopt,
                         valves ? std::optional(valves->fuse) : std::nullopt});
     if (given.parts[KitRole::sensor])
       for (std::size_t corner = 0; corner < 4; ++corner)
-        out.rows.push_back({"controller", std::string(corner_name(corner)) + " sensor",
+        out.rows.push_back({"controller",
+                            std::string(corner_name(corner)) + " sensor",
                             {words("three wires, screened, away from the pump's"), {}},
-                            corner_line_length(given, corner), 0.5, {}});
+                            corner_line_length(given, corner),
+                            0.5,
+                            {}});
   }
   return out;
 }

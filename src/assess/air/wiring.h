@@ -17,9 +17,9 @@ struct Feed {
 };
 /// A line of the list of what to wire.
 struct WireRow {
-  std::string from, to;  // `battery +`, `fuse`
+  std::string from, to; // `battery +`, `fuse`
   Message what;
-  double length = 0;                 // m
+  double length = 0;                   // m
   std::optional<double> section, fuse; // mm² and A
 };
 struct Wiring {
@@ -27,8 +27,8 @@ struct Wiring {
   double running = 0;  // A, all together at cut-out
   double starting = 0; // A at worst, with the second starting later
   std::vector<WireRow> rows;
-  double volts = 0;         // V at the compressor's terminals at cut-out
-  double slower = 0;        // share that filling takes longer than without any drop
+  double volts = 0;            // V at the compressor's terminals at cut-out
+  double slower = 0;           // share that filling takes longer than without any drop
   std::optional<double> relay; // A that a relay's contacts must switch
 };
 /// @returns the wiring; or what is missing

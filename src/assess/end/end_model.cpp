@@ -20,7 +20,8 @@ std::array<double, 2> EndModel::bag_masses(const EndLoad& load) const {
 }
 
 EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, End end) {
-  Answered<MotionQuestion> motion(motion_given(build, Answered<SurveyQuestion>(survey_given(build, end, kit_masses(build, shelf)))));
+  Answered<MotionQuestion> motion(
+      motion_given(build, Answered<SurveyQuestion>(survey_given(build, end, kit_masses(build, shelf)))));
   return end_given(build, shelf, Answered<ClearanceQuestion>(clearance_given(build, std::move(motion))));
 }
 

@@ -106,8 +106,8 @@ std::vector<build::LoadMass> kit_masses(const AirKit& kit, const KitParts& parts
     if (box.mass > 0) out.push_back({box.name, box.mass, box.x, box.y, {}, box.z});
   // What is small hangs on the line between compressor and tank.
   double small = 0;
-  for (const KitRole role : {KitRole::check_valve, KitRole::trap, KitRole::dryer, KitRole::relief,
-                             KitRole::pressure_switch, KitRole::drain})
+  for (const KitRole role :
+       {KitRole::check_valve, KitRole::trap, KitRole::dryer, KitRole::relief, KitRole::pressure_switch, KitRole::drain})
     if (const shelf::Part* part = parts[role]) small += part->mass.value_or(0);
   const build::PartPlace& at = kit.compressor_at;
   if (small > 0) out.push_back({words("small parts"), small, at.x, at.y, {}, at.z});

@@ -64,9 +64,9 @@ struct KitParts {
 struct KitBox {
   KitRole role = KitRole::tank;
   std::string name;
-  double x = 0, y = 0, z = 0;                // m, its middle: behind the front axle, left, above the road
-  double along = 0, across = 0, height = 0;  // m
-  double mass = 0;                           // kg
+  double x = 0, y = 0, z = 0;               // m, its middle: behind the front axle, left, above the road
+  double along = 0, across = 0, height = 0; // m
+  double mass = 0;                          // kg
   build::PartRoom room = build::PartRoom::boot;
   build::PartHeld held = build::PartHeld::on_rubber;
   const char* place = nullptr; // field of its place: `tank_at`

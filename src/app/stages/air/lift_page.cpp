@@ -163,8 +163,9 @@ void LiftPage::refresh() {
       shown_ = *now;
     } else {
       shown_.reset();
-      why = assess::kit_begun(air_of(desk_).kit) ? desk_.words_of(now.error())
-                                                : tr("There is no air kit yet. Click the run of air above, part by part, or let Sizing find one.");
+      why = assess::kit_begun(air_of(desk_).kit)
+                ? desk_.words_of(now.error())
+                : tr("There is no air kit yet. Click the run of air above, part by part, or let Sizing find one.");
     }
   } else if (!answer_.is_running()) {
     shown_.reset();

@@ -52,7 +52,8 @@ TimeAxis LiftPlot::time() const {
 
 QString LiftPlot::described() const {
   if (!lift_) return why_;
-  QString out = lift_->arrived ? tr("There after %1.").arg(desk_.shown(*lift_->arrived, Kind::time)) : tr("It does not get there.");
+  QString out = lift_->arrived ? tr("There after %1.").arg(desk_.shown(*lift_->arrived, Kind::time))
+                               : tr("It does not get there.");
   for (std::size_t c = 0; c < 4; ++c)
     out += " " + tr("%1 from %2 to %3.")
                      .arg(tr(assess::corner_name(c)), desk_.shown(lift_->looks.front().height[c], Kind::length),
@@ -194,8 +195,7 @@ void LiftPlot::paint_figures(QPainter& painter, double y) const {
 
 // ---- the strip
 
-LiftStrip::LiftStrip(Desk& desk, const LiftPlot& above, QWidget* parent)
-    : QWidget(parent), desk_(desk), above_(above) {
+LiftStrip::LiftStrip(Desk& desk, const LiftPlot& above, QWidget* parent) : QWidget(parent), desk_(desk), above_(above) {
   setObjectName("lift_strip");
   setAccessibleName(tr("Tank, bags and loads over time"));
   setFixedHeight(desk_.look().px(92));
@@ -219,10 +219,10 @@ void LiftStrip::show_what(What what) {
 void LiftStrip::describe() {
   if (!lift_) return setAccessibleDescription({});
   const LiftLook &a = lift_->looks.front(), &b = lift_->looks.back();
-  QString out = tr("Tank from %1 to %2, its air from %3 to %4.")
-                    .arg(desk_.shown(a.tank_pressure, Kind::pressure), desk_.shown(b.tank_pressure, Kind::pressure),
-                         desk_.shown(a.tank_temperature, Kind::temperature),
-                         desk_.shown(b.tank_temperature, Kind::temperature));
+  QString out =
+      tr("Tank from %1 to %2, its air from %3 to %4.")
+          .arg(desk_.shown(a.tank_pressure, Kind::pressure), desk_.shown(b.tank_pressure, Kind::pressure),
+               desk_.shown(a.tank_temperature, Kind::temperature), desk_.shown(b.tank_temperature, Kind::temperature));
   for (std::size_t c = 0; c < 4; ++c)
     out += " " + tr("%1 %2, %3.")
                      .arg(tr(assess::corner_name(c)), desk_.shown(b.pressure[c], Kind::pressure),
@@ -260,19 +260,16 @@ void LiftStrip::paintEvent(QPaintEvent*) {
     take([](const LiftLook& l) { return l.tank_temperature; }, warm, tr("its air"), Kind::temperature);
   } else {
     for (std::size_t c = 0; c < 4; ++c)
-      take(
-          [&](const LiftLook& l) {
-            return what_ == What::bags ? l.pressure[c] : l.wheel_force[c] / standard_gravity;
-          },
-          corner_pen(t, c), letters[c], what_ == What::bags ? Kind::pressure : Kind::mass);
+      take([&](const LiftLook& l) { return what_ == What::bags ? l.pressure[c] : l.wheel_force[c] / standard_gravity; },
+           corner_pen(t, c), letters[c], what_ == What::bags ? Kind::pressure : Kind::mass);
   }
   painter.setRenderHint(QPainter::Antialiasing);
   painter.setFont(look.font(TextSize::small));
   const bool apart = what_ == What::tank; // two quantities, each on its own scale
-  if (apart) { // what the bags want of it, from which the tank must keep away
+  if (apart) {                            // what the bags want of it, from which the tank must keep away
     for (std::size_t c = 0; c < 4; c += 2)
-      take([&](const LiftLook& l) { return std::max(l.pressure[c], l.pressure[c + 1]); }, QPen(t.end(end_of(c)), 1, Qt::DotLine),
-           c == 0 ? tr("front bags") : tr("rear bags"), Kind::pressure);
+      take([&](const LiftLook& l) { return std::max(l.pressure[c], l.pressure[c + 1]); },
+           QPen(t.end(end_of(c)), 1, Qt::DotLine), c == 0 ? tr("front bags") : tr("rear bags"), Kind::pressure);
   }
   double most_pressure = 0;
   for (const Row& row : rows)
@@ -295,7 +292,8 @@ void LiftStrip::paintEvent(QPaintEvent*) {
     const double middle = (lo + hi) / 2, span = std::max(hi - lo, least) * 1.25;
     QPolygonF line;
     for (std::size_t i = 0; i < row.values.size(); ++i)
-      line << QPointF(axis.x(lift_->looks[i].time), area.center().y() - (row.values[i] - middle) / span * area.height());
+      line << QPointF(axis.x(lift_->looks[i].time),
+                      area.center().y() - (row.values[i] - middle) / span * area.height());
     line << QPointF(area.right(), line.back().y());
     painter.setPen(row.pen);
     painter.drawPolyline(line);

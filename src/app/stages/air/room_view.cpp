@@ -127,11 +127,13 @@ void RoomView::paint_side(QPainter& painter) const {
   }
   painter.setPen(QPen(t.second, 1, Qt::DashLine));
   if (const auto& boot = body.boot; boot.from && boot.floor && boot.length && boot.height)
-    painter.drawRect(rect_of(p, *boot.from + *boot.length / 2, *boot.floor + *boot.height / 2, *boot.length, *boot.height));
+    painter.drawRect(
+        rect_of(p, *boot.from + *boot.length / 2, *boot.floor + *boot.height / 2, *boot.length, *boot.height));
   if (const auto& well = body.well; well.x && well.bottom && well.diameter && well.depth)
     painter.drawRect(rect_of(p, *well.x, *well.bottom + *well.depth / 2, *well.diameter, *well.depth));
   for (const build::HotPart& hot : body.hot) {
-    painter.setPen(QPen(t.stop, std::max(2.0, 2 * hot.radius * p.scale), hot.shielded == build::Shielded::yes ? Qt::DotLine : Qt::SolidLine, Qt::RoundCap));
+    painter.setPen(QPen(t.stop, std::max(2.0, 2 * hot.radius * p.scale),
+                        hot.shielded == build::Shielded::yes ? Qt::DotLine : Qt::SolidLine, Qt::RoundCap));
     painter.setOpacity(0.5);
     painter.drawLine(at(p, hot.x, hot.z), at(p, hot.to_x, hot.to_z));
     painter.setOpacity(1);
@@ -146,7 +148,8 @@ void RoomView::paint_above(QPainter& painter) const {
                rear = L + body.rear_overhang.value_or(usual_overhang);
   painter.setPen(QPen(t.rule, 1.6));
   painter.setBrush(Qt::NoBrush);
-  painter.drawRoundedRect(rect_of(p, (front + rear) / 2, 0, rear - front, 2 * half_width), p.scale * 0.18, p.scale * 0.18);
+  painter.drawRoundedRect(rect_of(p, (front + rear) / 2, 0, rear - front, 2 * half_width), p.scale * 0.18,
+                          p.scale * 0.18);
   for (const End end : build::both_ends)
     for (const double side : {-1.0, 1.0}) {
       const double track = body.wheelbase ? desk_.build().end(end).track.value_or(1.5) : 1.5;
@@ -158,7 +161,8 @@ void RoomView::paint_above(QPainter& painter) const {
   if (const auto& well = body.well; well.x && well.y && well.diameter)
     painter.drawEllipse(at(p, *well.x, *well.y), *well.diameter / 2 * p.scale, *well.diameter / 2 * p.scale);
   for (const build::HotPart& hot : body.hot) {
-    painter.setPen(QPen(t.stop, std::max(2.0, 2 * hot.radius * p.scale), hot.shielded == build::Shielded::yes ? Qt::DotLine : Qt::SolidLine, Qt::RoundCap));
+    painter.setPen(QPen(t.stop, std::max(2.0, 2 * hot.radius * p.scale),
+                        hot.shielded == build::Shielded::yes ? Qt::DotLine : Qt::SolidLine, Qt::RoundCap));
     painter.setOpacity(0.5);
     painter.drawLine(at(p, hot.x, hot.y), at(p, hot.to_x, hot.to_y));
     painter.setOpacity(1);
@@ -194,7 +198,8 @@ void RoomView::paint_boxes(QPainter& painter, int view) const {
   std::vector<int> order(room.boxes.size());
   for (std::size_t i = 0; i < order.size(); ++i)
     order[i] = static_cast<int>(i);
-  std::sort(order.begin(), order.end(), [&](int a, int b) { return heights[static_cast<std::size_t>(a)] < heights[static_cast<std::size_t>(b)]; });
+  std::sort(order.begin(), order.end(),
+            [&](int a, int b) { return heights[static_cast<std::size_t>(a)] < heights[static_cast<std::size_t>(b)]; });
   painter.setFont(look.font(TextSize::small));
   const double line = look.px(14);
   double y = -1e9;
@@ -203,15 +208,18 @@ void RoomView::paint_boxes(QPainter& painter, int view) const {
     y = std::max(y + line, first);
     const QRectF r = box_rect(i, view);
     // In the empty middle of the car: the kit lies at an end of it mostly.
-    const double x = r.center().x() > p.area.center().x() ? p.area.left() + p.area.width() * 0.34 : p.area.left() + p.area.width() * 0.60;
-    const QString name = (troubled(i) ? "□ " : "") + QString::fromStdString(room.boxes[static_cast<std::size_t>(i)].name) + ", " +
+    const double x = r.center().x() > p.area.center().x() ? p.area.left() + p.area.width() * 0.34
+                                                          : p.area.left() + p.area.width() * 0.60;
+    const QString name = (troubled(i) ? "□ " : "") +
+                         QString::fromStdString(room.boxes[static_cast<std::size_t>(i)].name) + ", " +
                          desk_.shown(room.boxes[static_cast<std::size_t>(i)].mass, Kind::mass, 1);
     const double w = painter.fontMetrics().horizontalAdvance(name) + 4.0;
     painter.setPen(held_ == i ? t.ink : t.second);
     draw_line(painter, {x, y, w, line}, Qt::AlignLeft | Qt::AlignVCenter, name);
     painter.setPen(QPen(t.rule, 1));
     const bool right = r.center().x() > x;
-    painter.drawLine(QPointF(right ? x + w + 2 : x - 3, y + line / 2), QPointF(right ? r.left() : r.right(), r.center().y()));
+    painter.drawLine(QPointF(right ? x + w + 2 : x - 3, y + line / 2),
+                     QPointF(right ? r.left() : r.right(), r.center().y()));
   }
 }
 
@@ -220,7 +228,8 @@ void RoomView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();
   paint_backdrop(painter, rect(), look);
   if (room().boxes.empty())
-    return paint_instead(painter, rect(), look, tr("The kit has no compressor, tank or valves yet that would lie anywhere."));
+    return paint_instead(painter, rect(), look,
+                         tr("The kit has no compressor, tank or valves yet that would lie anywhere."));
   painter.setRenderHint(QPainter::Antialiasing);
   paint_side(painter);
   paint_above(painter);
@@ -240,11 +249,13 @@ void RoomView::move_held(int view, double x, double v, const QString& gesture) {
   build::Build next = desk_.build();
   build::AirKit& kit = next.variant().air;
   const QString place = box.place;
-  build::PartPlace& at = place == "compressor_at" ? kit.compressor_at
-                         : place == "tank_at"     ? kit.tank_at
+  build::PartPlace& at = place == "compressor_at"    ? kit.compressor_at
+                         : place == "tank_at"        ? kit.tank_at
                          : place == "second_tank_at" ? kit.second_tank_at
                                                      : kit.valves_at;
-  const auto rounded = [](double m, double least, double most) { return std::clamp(std::round(m * 100) / 100, least, most); };
+  const auto rounded = [](double m, double least, double most) {
+    return std::clamp(std::round(m * 100) / 100, least, most);
+  };
   // The second compressor is moved with the first: by as much.
   at.x = rounded(at.x + x - box.x, -2, 7);
   if (view == 0)
@@ -317,8 +328,8 @@ void RoomView::describe() {
   QStringList words;
   for (const KitBox& box : room().boxes)
     words << tr("%1: %2 behind the front axle, %3 left, %4 above the road")
-                 .arg(QString::fromStdString(box.name), desk_.shown(box.x, Kind::length), desk_.shown(box.y, Kind::length),
-                      desk_.shown(box.z, Kind::length));
+                 .arg(QString::fromStdString(box.name), desk_.shown(box.x, Kind::length),
+                      desk_.shown(box.y, Kind::length), desk_.shown(box.z, Kind::length));
   setAccessibleDescription(words.join(". "));
 }
 

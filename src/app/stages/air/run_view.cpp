@@ -65,13 +65,16 @@ RunView::RunView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
 
 const std::vector<RunView::Station>& RunView::stations() {
   static const std::vector<Station> all = {
-      {KitRole::compressor, 0, 0},   {KitRole::second_compressor, 0, 1}, {KitRole::check_valve, 1, 0},
-      {KitRole::trap, 2, 0},         {KitRole::dryer, 3, 0},             {KitRole::pressure_switch, 3, 1},
-      {KitRole::relief, 3, 2},       {KitRole::tank, 4, 0},              {KitRole::second_tank, 4, 1},
-      {KitRole::drain, 4, 2},        {KitRole::feed_line, 5, 0},         {KitRole::feed_fitting, 5, 1},
-      {KitRole::valves, 6, 0},       {KitRole::silencer, 6, 1},          {KitRole::gauge, 6, 2},
-      {KitRole::front_line, 7, 0},   {KitRole::front_fitting, 8, 0},     {KitRole::rear_line, 7, 1},
-      {KitRole::rear_fitting, 8, 1}, {KitRole::sensor, 8, 2},
+      {KitRole::compressor, 0, 0},    {KitRole::second_compressor, 0, 1},
+      {KitRole::check_valve, 1, 0},   {KitRole::trap, 2, 0},
+      {KitRole::dryer, 3, 0},         {KitRole::pressure_switch, 3, 1},
+      {KitRole::relief, 3, 2},        {KitRole::tank, 4, 0},
+      {KitRole::second_tank, 4, 1},   {KitRole::drain, 4, 2},
+      {KitRole::feed_line, 5, 0},     {KitRole::feed_fitting, 5, 1},
+      {KitRole::valves, 6, 0},        {KitRole::silencer, 6, 1},
+      {KitRole::gauge, 6, 2},         {KitRole::front_line, 7, 0},
+      {KitRole::front_fitting, 8, 0}, {KitRole::rear_line, 7, 1},
+      {KitRole::rear_fitting, 8, 1},  {KitRole::sensor, 8, 2},
   };
   return all;
 }
@@ -159,8 +162,8 @@ void RunView::paint_flow(QPainter& painter) const {
   };
   std::vector<Piece> pieces;
   const QColor main = t.second;
-  for (const auto& [role, column] : {std::pair{KitRole::check_valve, 1.0}, std::pair{KitRole::trap, 2.0},
-                                     std::pair{KitRole::dryer, 3.0}})
+  for (const auto& [role, column] :
+       {std::pair{KitRole::check_valve, 1.0}, std::pair{KitRole::trap, 2.0}, std::pair{KitRole::dryer, 3.0}})
     if (const shelf::Part* part = air.parts[role])
       pieces.push_back({column, column + 1, part->conductance.value_or(0), run_y(), main, role});
     else
@@ -226,8 +229,7 @@ void RunView::paint_flow(QPainter& painter) const {
   painter.setFont(look.font(TextSize::normal, true));
   if (V > 0) draw_line(painter, tank, Qt::AlignCenter, desk_.shown(V, Kind::volume, 0));
   const double reach = branch_y(static_cast<int>(circuits.size()) - 1, static_cast<int>(circuits.size())) - run_y();
-  const QRectF block(x_of(valve_column) + w * 0.1, run_y() - reach - look.px(12), w * 0.3,
-                     2 * reach + look.px(24));
+  const QRectF block(x_of(valve_column) + w * 0.1, run_y() - reach - look.px(12), w * 0.3, 2 * reach + look.px(24));
   painter.setPen(air.parts[KitRole::valves] ? QPen(t.ink, 1.4) : hollow(t));
   painter.setBrush(t.panel);
   painter.drawRect(block);
@@ -236,8 +238,8 @@ void RunView::paint_flow(QPainter& painter) const {
     const double y = branch_y(static_cast<int>(i), static_cast<int>(circuits.size())), s = look.px(5);
     const double x = block.center().x();
     painter.setBrush(Qt::NoBrush);
-    painter.drawPolygon(QPolygonF{{QPointF(x - s, y - s), QPointF(x - s, y + s), QPointF(x + s, y - s),
-                                   QPointF(x + s, y + s)}});
+    painter.drawPolygon(
+        QPolygonF{{QPointF(x - s, y - s), QPointF(x - s, y + s), QPointF(x + s, y - s), QPointF(x + s, y + s)}});
   }
   // Compressors: as many bars as there are.
   for (int i = 0; i < 2; ++i) {
@@ -248,7 +250,9 @@ void RunView::paint_flow(QPainter& painter) const {
     painter.setPen(part ? QPen(t.ink, 1.4) : hollow(t));
     painter.setBrush(t.panel);
     painter.drawRect(box);
-    if (part) painter.drawLine(box.topLeft() + QPointF(0, box.height() * 0.35), box.topRight() + QPointF(0, box.height() * 0.35));
+    if (part)
+      painter.drawLine(box.topLeft() + QPointF(0, box.height() * 0.35),
+                       box.topRight() + QPointF(0, box.height() * 0.35));
   }
   // Bags, at the ends of their branches.
   for (std::size_t i = 0; i < circuits.size(); ++i) {
@@ -360,8 +364,9 @@ void RunView::offer() {
     if (part.part.cut_out) shown += " · " + desk_.shown(*part.part.cut_out, Kind::pressure);
     if (part.part.opens_at) shown += " · " + desk_.shown(*part.part.opens_at, Kind::pressure);
     if (!part.part.curve.empty())
-      shown += " · " + tr("%1 at %2").arg(desk_.shown(shelf::air_of(part.part, 8e5, *part.part.voltage), Kind::air_flow),
-                                          desk_.shown(8e5, Kind::pressure, 0));
+      shown += " · " + tr("%1 at %2")
+                           .arg(desk_.shown(shelf::air_of(part.part, 8e5, *part.part.voltage), Kind::air_flow),
+                                desk_.shown(8e5, Kind::pressure, 0));
     add(shown, part.part.name);
   }
   menu->popup(mapToGlobal(place_of(*held_).bottomLeft().toPoint()));

@@ -18,10 +18,10 @@ constexpr int most_rows = 300;
 }
 
 SizingPage::SizingPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }),
-      asked_{air_of(desk), {}, {}, {}, {}, {}, 0}, find_(new QPushButton(this)),
-      take_(new QPushButton(tr("Go on with it as a variant"), this)), progress_(new QProgressBar(this)),
-      about_(new QLabel(this)),
+    : QWidget(parent), desk_(desk),
+      answer_(desk.runner(), [this] { refresh(); }), asked_{air_of(desk), {}, {}, {}, {}, {}, 0},
+      find_(new QPushButton(this)), take_(new QPushButton(tr("Go on with it as a variant"), this)),
+      progress_(new QProgressBar(this)), about_(new QLabel(this)),
       table_(list_table("kits", tr("Kits"),
                         {tr("kit"), tr("rise"), tr("lifts"), tr("full again"), tr("draws"), tr("sound"), tr("room"),
                          tr("mass"), tr("price")},
@@ -39,7 +39,7 @@ SizingPage::SizingPage(Desk& desk, QWidget* parent)
   auto* wishes = new QHBoxLayout;
   wishes->setSpacing(u / 2);
   const std::pair<const char*, QString> fields[] = {
-      {"rise_s", tr("rises within")},     {"lifts", tr("lifts from full")},   {"ready_s", tr("full again within")},
+      {"rise_s", tr("rises within")},     {"lifts", tr("lifts from full")},  {"ready_s", tr("full again within")},
       {"current_a", tr("draws at most")}, {"sound_db", tr("sound at most")}, {"room_m3", tr("room at most")}};
   for (const auto& [key, caption] : fields)
     wishes->addWidget(new Field(desk_, QString("@.brief.air.%1").arg(key), caption, this));
@@ -114,11 +114,12 @@ void SizingPage::refresh() {
   take_->setEnabled(sizing && table_->currentRow() >= 0);
   if (!sizing) {
     table_->setRowCount(0);
-    about_->setText(answer_.is_running() ? tr("Every compressor, tank, valve and line of the shelf …")
-                    : answer_.broke_off()
-                        ? tr("The machine could not go on with it. Close something and try again.")
-                        : tr("Tries every compressor, once and twice, with every tank, valve and line of the shelf, at the "
-                             "heaviest load. What is not searched stays as the kit has it."));
+    about_->setText(
+        answer_.is_running() ? tr("Every compressor, tank, valve and line of the shelf …")
+        : answer_.broke_off()
+            ? tr("The machine could not go on with it. Close something and try again.")
+            : tr("Tries every compressor, once and twice, with every tank, valve and line of the shelf, at the "
+                 "heaviest load. What is not searched stays as the kit has it."));
     return;
   }
   if (sizing->trouble) {
@@ -129,12 +130,14 @@ void SizingPage::refresh() {
   std::size_t meets = 0, best = 0;
   for (const assess::KitChoice& c : sizing->choices)
     meets += c.meets, best += c.best;
-  about_->setText(meets > 0 ? tr("%1 kits tried: %2 do all that is wished for, %3 of them are bettered by no other (●).")
-                                  .arg(sizing->tried)
-                                  .arg(meets)
-                                  .arg(best)
-                            : tr("%1 kits tried, none does all that is wished for. The nearest come first, each with what it lacks most.")
-                                  .arg(sizing->tried));
+  about_->setText(
+      meets > 0
+          ? tr("%1 kits tried: %2 do all that is wished for, %3 of them are bettered by no other (●).")
+                .arg(sizing->tried)
+                .arg(meets)
+                .arg(best)
+          : tr("%1 kits tried, none does all that is wished for. The nearest come first, each with what it lacks most.")
+                .arg(sizing->tried));
   const int rows = std::min<int>(most_rows, static_cast<int>(sizing->choices.size()));
   if (table_->rowCount() == rows && table_->property("of").toULongLong() == reinterpret_cast<quintptr>(sizing)) return;
   table_->setProperty("of", QVariant::fromValue<qulonglong>(reinterpret_cast<quintptr>(sizing)));

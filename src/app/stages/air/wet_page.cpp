@@ -21,8 +21,8 @@ namespace mavrel::app {
 WetPage::WetPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }),
       table_(list_table("climates", tr("Water by climate"),
-                        {tr("air taken in"), tr("temperature"), tr("humidity"), tr("falls out a week"), tr("into the trap"),
-                         tr("drain every"), tr("dryer lasts")},
+                        {tr("air taken in"), tr("temperature"), tr("humidity"), tr("falls out a week"),
+                         tr("into the trap"), tr("drain every"), tr("dryer lasts")},
                         this)),
       water_(new QLabel(this)), leak_(new QLabel(this)), head_(new QLabel(tr("Leak"), this)),
       place_(new QComboBox(this)), open_(new QPushButton(tr("Readings …"), this)), chart_(new Chart(desk, this)),
@@ -119,10 +119,11 @@ void WetPage::take_file(const QString& file) {
 
 QString WetPage::leak_words() const {
   if (readings_.empty())
-    return tr("Shut a corner or the tank off, read gauge and thermometer now and then for some hours, and give the table "
-              "here: a cold night is told from a leak.");
-  const auto found = assess::leaking(
-      air_of(desk_), {static_cast<std::size_t>(place_->currentIndex()), desk_.load_case(), readings_});
+    return tr(
+        "Shut a corner or the tank off, read gauge and thermometer now and then for some hours, and give the table "
+        "here: a cold night is told from a leak.");
+  const auto found =
+      assess::leaking(air_of(desk_), {static_cast<std::size_t>(place_->currentIndex()), desk_.load_case(), readings_});
   if (!found) return desk_.words_of(found.error());
   const auto grams = [&](double kg_s) { return QString::number(kg_s * 3600 * 1e3, 'f', 3); };
   QString out = tr("%1: %2 g an hour, known to ±%3 g, of %4 g. ")
@@ -137,9 +138,12 @@ QString WetPage::leak_words() const {
     out += tr("It leaks.");
     if (found->too_low_after)
       out += " " + tr("Below %1, too low to drive, after %2 h.")
-                       .arg(desk_.shown(found->too_low_at, Kind::length), QString::number(*found->too_low_after / 3600, 'f', 1));
+                       .arg(desk_.shown(found->too_low_at, Kind::length),
+                            QString::number(*found->too_low_after / 3600, 'f', 1));
     if (found->compressor_day)
-      out += " " + tr("The compressor runs %1 a day for it.").arg(desk_.shown(*found->compressor_day, *found->compressor_day < 90 ? Kind::time : Kind::minutes, 0));
+      out += " " +
+             tr("The compressor runs %1 a day for it.")
+                 .arg(desk_.shown(*found->compressor_day, *found->compressor_day < 90 ? Kind::time : Kind::minutes, 0));
   }
   return out;
 }
@@ -202,12 +206,16 @@ void WetPage::refresh() {
   const auto figures = answer_.answer() ? *answer_.answer() : std::optional<assess::KitFigures>();
   if (!figures || !figures->day) {
     table_->setRowCount(0);
-    water_->setText(answer_.is_running() || !figures ? tr("Working out the air of a day …") : desk_.words_of(figures->day.error()));
+    water_->setText(answer_.is_running() || !figures ? tr("Working out the air of a day …")
+                                                     : desk_.words_of(figures->day.error()));
     return refresh_leak();
   }
   const auto wet = assess::wet_in(air_of(desk_), figures->day->air);
   const auto days = [&](const std::optional<double>& d) {
-    return !d ? QString("–") : *d > 700 ? tr("over two years") : *d < 60 ? tr("%1 days").arg(*d, 0, 'f', 0) : tr("%1 months").arg(*d / 30.4, 0, 'f', 0);
+    return !d         ? QString("–")
+           : *d > 700 ? tr("over two years")
+           : *d < 60  ? tr("%1 days").arg(*d, 0, 'f', 0)
+                      : tr("%1 months").arg(*d / 30.4, 0, 'f', 0);
   };
   table_->setRowCount(static_cast<int>(wet.size()));
   for (int r = 0; r < static_cast<int>(wet.size()); ++r) {
@@ -226,7 +234,8 @@ void WetPage::refresh() {
     text += " " + tr("While the dryer lasts the tank stays dry; once it is spent, drain it as often as said.");
   else
     text += " " + tr("Without a dryer the tank is drained as often as said.");
-  if (!wet.empty() && wet.front().freezes) text += " " + tr("△ Nights are frosty: let the water out before them, or valves freeze shut.");
+  if (!wet.empty() && wet.front().freezes)
+    text += " " + tr("△ Nights are frosty: let the water out before them, or valves freeze shut.");
   water_->setText(text);
   refresh_leak();
 }

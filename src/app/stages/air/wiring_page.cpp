@@ -33,12 +33,15 @@ void WiringView::paintEvent(QPaintEvent*) {
     painter.drawRect(r);
     painter.setFont(look.font(TextSize::small, true));
     painter.setPen(t.ink);
-    const QRectF first(r.left() + 3, r.top() + (under.isEmpty() ? 0 : u * 0.25), r.width() - 6, under.isEmpty() ? r.height() : r.height() / 2);
-    draw_line(painter, first, Qt::AlignCenter, painter.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(r.width() - 6)));
+    const QRectF first(r.left() + 3, r.top() + (under.isEmpty() ? 0 : u * 0.25), r.width() - 6,
+                       under.isEmpty() ? r.height() : r.height() / 2);
+    draw_line(painter, first, Qt::AlignCenter,
+              painter.fontMetrics().elidedText(name, Qt::ElideRight, static_cast<int>(r.width() - 6)));
     if (under.isEmpty()) return;
     painter.setFont(look.font(TextSize::small));
     painter.setPen(t.second);
-    draw_line(painter, {r.left() + 3, r.center().y() - u * 0.25, r.width() - 6, r.height() / 2}, Qt::AlignCenter, under);
+    draw_line(painter, {r.left() + 3, r.center().y() - u * 0.25, r.width() - 6, r.height() / 2}, Qt::AlignCenter,
+              under);
   };
   // As thick as its copper.
   const auto wire = [&](double x0, double x1, double y, const std::optional<double>& section, const QString& text) {
@@ -60,15 +63,19 @@ void WiringView::paintEvent(QPaintEvent*) {
     const double y = first_y + i * step;
     const auto section = feed.cable ? std::optional(feed.cable->section) : std::nullopt;
     wire(battery.right(), fuse_x, y, section, {});
-    const QString awg = feed.cable && !feed.cable->awg.empty() ? tr(" (AWG %1)").arg(feed.cable->awg.c_str()) : QString();
+    const QString awg =
+        feed.cable && !feed.cable->awg.empty() ? tr(" (AWG %1)").arg(feed.cable->awg.c_str()) : QString();
     wire(fuse_x + W * 0.09, relay_x, y, section,
-         feed.cable ? tr("%1%2, %3, drops %4")
-                          .arg(desk_.shown(feed.cable->section * 1e-6, Kind::section, feed.cable->section < 1 ? 2 : 0), awg,
-                               desk_.shown(feed.length, Kind::altitude, 1), desk_.shown(feed.cable->drop, Kind::voltage, 2))
-                    : tr("no standard cable does"));
+         feed.cable
+             ? tr("%1%2, %3, drops %4")
+                   .arg(desk_.shown(feed.cable->section * 1e-6, Kind::section, feed.cable->section < 1 ? 2 : 0), awg,
+                        desk_.shown(feed.length, Kind::altitude, 1), desk_.shown(feed.cable->drop, Kind::voltage, 2))
+             : tr("no standard cable does"));
     wire(relay_x + W * 0.14, pump_x, y, section, {});
-    box({fuse_x, y - high * 0.32, W * 0.09, high * 0.64}, feed.cable ? desk_.shown(feed.cable->fuse, Kind::current, 0) : "–");
-    box({relay_x, y - high / 2, W * 0.14, high}, tr("relay"), tr("peak %1").arg(desk_.shown(feed.starting, Kind::current, 0)));
+    box({fuse_x, y - high * 0.32, W * 0.09, high * 0.64},
+        feed.cable ? desk_.shown(feed.cable->fuse, Kind::current, 0) : "–");
+    box({relay_x, y - high / 2, W * 0.14, high}, tr("relay"),
+        tr("peak %1").arg(desk_.shown(feed.starting, Kind::current, 0)));
     std::string names;
     for (const std::string& name : feed.compressors)
       names += (names.empty() ? "" : " + ") + name;
@@ -79,7 +86,9 @@ void WiringView::paintEvent(QPaintEvent*) {
     const double back = y + high / 2 + look.px(9);
     painter.drawLine(QPointF(W - 4 * u, y + high / 2), QPointF(W - 4 * u, back));
     painter.drawLine(QPointF(W - 4 * u, back), QPointF(battery.right() - battery_w / 2 + i * u, back));
-    if (i + 1 == count) painter.drawLine(QPointF(battery.right() - battery_w / 2 + i * u, back), QPointF(battery.right() - battery_w / 2 + i * u, battery.bottom()));
+    if (i + 1 == count)
+      painter.drawLine(QPointF(battery.right() - battery_w / 2 + i * u, back),
+                       QPointF(battery.right() - battery_w / 2 + i * u, battery.bottom()));
   }
   // What switches the relays.
   const double y = first_y + (count - 1) * step + look.px(96);
@@ -87,21 +96,24 @@ void WiringView::paintEvent(QPaintEvent*) {
   const auto cut = assess::cut_pressures(air_of(desk_).parts);
   wire(left + W * 0.18, W * 0.31, y, std::nullopt, {});
   box({W * 0.31, y - high / 2, W * 0.21, high}, tr("pressure switch"),
-      cut ? tr("%1 to %2").arg(desk_.shown(cut->first, Kind::pressure), desk_.shown(cut->second, Kind::pressure)) : QString());
+      cut ? tr("%1 to %2").arg(desk_.shown(cut->first, Kind::pressure), desk_.shown(cut->second, Kind::pressure))
+          : QString());
   wire(W * 0.52, relay_x + W * 0.07, y, std::nullopt, {});
   painter.setPen(QPen(t.second, 1, Qt::DashLine));
   painter.drawLine(QPointF(relay_x + W * 0.07, y), QPointF(relay_x + W * 0.07, first_y + high / 2));
   if (count > 1) {
     painter.setFont(look.font(TextSize::small));
     painter.setPen(t.second);
-    draw_line(painter, {relay_x + W * 0.08, y - look.px(8), W * 0.3, double(look.px(16))}, Qt::AlignLeft | Qt::AlignVCenter,
+    draw_line(painter, {relay_x + W * 0.08, y - look.px(8), W * 0.3, double(look.px(16))},
+              Qt::AlignLeft | Qt::AlignVCenter,
               tr("the second starts %1 later").arg(desk_.shown(air_of(desk_).kit.stagger, Kind::time, 0)));
   }
 }
 
 WiringPage::WiringPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), view_(new WiringView(desk, this)),
-      table_(list_table("wires", tr("Wiring list"), {tr("from"), tr("to"), tr("length"), tr("section"), tr("fuse"), tr("how")}, this)),
+      table_(list_table("wires", tr("Wiring list"),
+                        {tr("from"), tr("to"), tr("length"), tr("section"), tr("fuse"), tr("how")}, this)),
       about_(new QLabel(this)), caution_(new QLabel(this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* whole = new QHBoxLayout(this);
@@ -130,7 +142,8 @@ WiringPage::WiringPage(Desk& desk, QWidget* parent)
   layout->addWidget(table_, 4);
   caution_->setWordWrap(true);
   caution_->setProperty("quiet", true);
-  caution_->setText(tr("A fuse belongs within a hand of the battery. Sections are for bundled copper cable; local rules for vehicle wiring go before them."));
+  caution_->setText(tr("A fuse belongs within a hand of the battery. Sections are for bundled copper cable; local "
+                       "rules for vehicle wiring go before them."));
   layout->addWidget(caution_);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &WiringPage::refresh);
@@ -160,7 +173,8 @@ void WiringPage::refresh() {
   about_->setFont(look.font());
   caution_->setFont(look.font(TextSize::small));
   table_->setFont(look.font(TextSize::small));
-  const bool two = air_of(desk_).kit.feeds == build::Feeds::each && air_of(desk_).parts[assess::KitRole::second_compressor];
+  const bool two =
+      air_of(desk_).kit.feeds == build::Feeds::each && air_of(desk_).parts[assess::KitRole::second_compressor];
   view_->setFixedHeight(look.px(two ? 264 : 190));
   view_->update();
   const auto wiring = assess::wiring_of(air_of(desk_));
@@ -170,10 +184,11 @@ void WiringPage::refresh() {
     view_->setAccessibleDescription(desk_.words_of(wiring.error()));
     return;
   }
-  about_->setText(tr("%1 at cut-out, %2 at worst while one starts. %3 reach the compressor: filling takes %4 longer than "
-                     "with no drop at all.")
-                      .arg(desk_.shown(wiring->running, Kind::current), desk_.shown(wiring->starting, Kind::current, 0),
-                           desk_.shown(wiring->volts, Kind::voltage, 2), desk_.shown(wiring->slower, Kind::share, 1)));
+  about_->setText(
+      tr("%1 at cut-out, %2 at worst while one starts. %3 reach the compressor: filling takes %4 longer than "
+         "with no drop at all.")
+          .arg(desk_.shown(wiring->running, Kind::current), desk_.shown(wiring->starting, Kind::current, 0),
+               desk_.shown(wiring->volts, Kind::voltage, 2), desk_.shown(wiring->slower, Kind::share, 1)));
   view_->setAccessibleDescription(about_->text());
   table_->setRowCount(static_cast<int>(wiring->rows.size()));
   for (int r = 0; r < table_->rowCount(); ++r) {

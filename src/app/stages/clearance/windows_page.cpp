@@ -24,11 +24,11 @@ WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), why_(desk.runner(), [this] { refresh_remedies(); }),
       edges_(new Chips(desk, tr("Which way"), 120, this)), windows_(new Chips(desk, tr("Which window"), 120, this)),
       about_(new QLabel(this)), no_help_(new QLabel(this)), limits_about_(new QLabel(this)),
-      remedies_(list_table("remedies", tr("What could be done"),
-                     {tr("what could be done"), tr("buys"), tr("then"), tr("camber"), tr("ride"), tr("road window")},
-                     this)),
+      remedies_(list_table(
+          "remedies", tr("What could be done"),
+          {tr("what could be done"), tr("buys"), tr("then"), tr("camber"), tr("ride"), tr("road window")}, this)),
       limits_(list_table("limits_list", tr("Every limit of this end"),
-                   {tr("limit"), tr("reach"), tr("road"), tr("a mm there is worth")}, this)),
+                         {tr("limit"), tr("reach"), tr("road"), tr("a mm there is worth")}, this)),
       take_(new QPushButton(tr("Do it in this design"), this)), park_(new QPushButton(this)),
       ramp_(new QPushButton(this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
