@@ -41,6 +41,22 @@ BENCHMARK_CAPTURE(drag_pose, bags, "bags")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, car_in, "car_in")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, swing, "swing")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, clearance, "clearance")->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(drag_pose, air, "air")->Unit(benchmark::kMillisecond);
+
+/// A box of the kit dragged in the car: loads and windows anew, repainted. Wanted: within two frames.
+void drag_box(benchmark::State& state) {
+  window->go_to_stage("air");
+  paint_now();
+  double x = 3;
+  int drag = 0;
+  for (auto _ : state) {
+    build::Build next = window->desk().build();
+    next.variant().air.tank_at.x = x = x < 3.2 ? x + 0.001 : 3;
+    window->desk().edit("drag", std::move(next), QString("box %1").arg(drag));
+    paint_now();
+  }
+}
+BENCHMARK(drag_box)->Unit(benchmark::kMillisecond);
 
 /// One move of an obstacle that is dragged: gaps, windows and findings worked out anew, repainted; the map follows from
 /// beside. Wanted: within two frames.

@@ -5,6 +5,7 @@
 #include "shelf/shelf.h"
 
 #include <algorithm>
+#include <chrono>
 #include <filesystem>
 #include <map>
 
@@ -13,7 +14,8 @@ namespace mavrel::cli {
 namespace {
 
 constexpr std::size_t most_volumes = 40, most_lines = 200, most_parts = 40, most_times = 5000, most_switches = 2000;
-constexpr double longest_run = 30 * 86400; // s
+constexpr double longest_run = 30 * 86400;              // s
+constexpr auto longest_work = std::chrono::seconds(60); // of computing: then it is given up
 
 /// What a line does by the clock.
 struct Switching {
@@ -245,10 +247,15 @@ Expected<Json> answer(const Json& json, const std::filesystem::path& folder) {
   if (!begun) return refuse(begun.error());
   air::Simulation& now = *begun;
   const double last = *std::max_element(file->report.begin(), file->report.end());
+  const auto given_up_at = std::chrono::steady_clock::now() + longest_work;
+  const auto too_long = [&] { return std::chrono::steady_clock::now() > given_up_at; };
   std::map<double, Json> seen;
   for (const double t : moments(*file, last)) {
     if (t > now.time())
-      if (const auto ran = now.run(t); !ran) return refuse(ran.error());
+      if (const auto ran = now.run(t, {}, 0, {}, too_long); !ran)
+        return too_long() ? refuse(words("It was given up after a minute's work, {0} s in."),
+                                   {fmt::format("{:.1f}", now.time())})
+                          : refuse(ran.error());
     seen[t] = shown(now);
     seen[t]["time_s"] = t;
     for (std::size_t l = 0; l < file->switching.size(); ++l)

@@ -83,21 +83,30 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
   std::string out;
   Table moves(
       {words("move"), words("order"), words("there after"), words("air"), words("tank after"), words("settles")});
-  bool any = false;
-  for (std::size_t from = 0; from < air.presets.size(); ++from)
-    for (std::size_t to = 0; to < air.presets.size(); ++to) {
-      if (from == to || !heights_of(air, from) || !heights_of(air, to)) continue;
-      const auto lift = simulate_move(air, {from, to, air.kit.order, 0, false, {}}, false);
-      const std::string name = air.presets[from] + " – " + air.presets[to];
-      any = true;
-      if (!lift)
-        moves.row({name, "", say(lift.error(), prefs)});
-      else
-        moves.row({name, build::name_of(air.kit.order), seconds(lift->arrived, prefs),
-                   fmt::format("{:.1f} g", lift->air_used * 1e3), show(lift->tank_after, Kind::pressure, prefs),
-                   show(lift->settled, Kind::length, prefs)});
-    }
-  if (any) out += moves.text();
+  // Those of the day, and the lift that wishes speak of, both ways.
+  std::vector<std::pair<std::size_t, std::size_t>> asked;
+  const auto ask = [&](std::size_t from, std::size_t to) {
+    if (from < air.presets.size() && to < air.presets.size() && from != to &&
+        std::find(asked.begin(), asked.end(), std::pair(from, to)) == asked.end())
+      asked.emplace_back(from, to);
+  };
+  const auto index = [&](const std::string& name) {
+    return static_cast<std::size_t>(std::find(air.presets.begin(), air.presets.end(), name) - air.presets.begin());
+  };
+  if (const auto lift = wished_lift(air)) ask(lift->first, lift->second), ask(lift->second, lift->first);
+  for (const build::DayMove& move : moves_of_day(air))
+    ask(index(move.from), index(move.to));
+  for (const auto& [from, to] : asked) {
+    const auto lift = simulate_move(air, {from, to, air.kit.order, 0, false, {}}, false);
+    const std::string name = air.presets[from] + " – " + air.presets[to];
+    if (!lift)
+      moves.row({name, "", say(lift.error(), prefs)});
+    else
+      moves.row({name, build::name_of(air.kit.order), seconds(lift->arrived, prefs),
+                 fmt::format("{:.1f} g", lift->air_used * 1e3), show(lift->tank_after, Kind::pressure, prefs),
+                 show(lift->settled, Kind::length, prefs)});
+  }
+  if (!asked.empty()) out += moves.text();
   const auto figures = kit_figures(air, nullptr);
   if (!figures) return out;
   Table table({words("by the kit"), ""});

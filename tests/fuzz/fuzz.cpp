@@ -15,6 +15,8 @@
 #include "quantity/text.h"
 #include "shelf/card_csv.h"
 #include "shelf/card_write.h"
+#include "shelf/leak_csv.h"
+#include "shelf/part_file.h"
 
 #include <fmt/format.h>
 
@@ -57,7 +59,11 @@ Broken try_build(const std::string& text) {
   const auto again = build::from_json(written);
   if (!again) return "it was read, but not again: " + say(again.error());
   if (!(*again == *read)) return "reading again gave another build";
-  const assess::Assessment a = assess::assess(*read, {});
+  static const shelf::Shelf shelf = [] {
+    const std::filesystem::path folders[] = {std::filesystem::path(MAVREL_DEMO) / "shelf"};
+    return shelf::load_shelf(folders);
+  }();
+  const assess::Assessment a = assess::assess(*read, shelf);
   for (const auto& end : a.ends)
     if (!std::isfinite(end->assessment.domain_low) || !std::isfinite(end->assessment.domain_high))
       return "heights that are no numbers";
@@ -132,6 +138,27 @@ Broken try_sheet(const std::string& text) {
   return {};
 }
 
+/// Air parts and readings of a leak.
+Broken try_air(const std::string& text) {
+  if (const auto parts = shelf::read_parts(text); !parts) {
+    if (const auto wrong = sentence(parts.error())) return wrong;
+  } else {
+    const auto again = shelf::read_parts(shelf::write_parts(*parts));
+    if (!again || *again != *parts) return "parts that do not read again as they were";
+    for (const shelf::Part& part : *parts)
+      for (const Message& doubt : shelf::doubts_of_part(part))
+        if (const auto wrong = sentence(doubt)) return wrong;
+  }
+  if (const auto readings = shelf::read_leak_csv(text); !readings) {
+    if (const auto wrong = sentence(readings.error())) return wrong;
+  } else if (const auto leak = air::find_leak(*readings, 2e-3); leak) {
+    if (!std::isfinite(leak->loss) || !std::isfinite(leak->loss_sd)) return "a leak that is no number";
+  } else if (const auto wrong = sentence(leak.error())) {
+    return wrong;
+  }
+  return {};
+}
+
 struct Target {
   std::string_view name;
   Broken (*trial)(const std::string&);
@@ -140,18 +167,23 @@ struct Target {
 
 std::vector<Target> targets() {
   const std::string demo = MAVREL_DEMO;
-  return {{"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
-          {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
-          {"sheet",
-           try_sheet,
-           {text_of(std::string(MAVREL_TEST_DATA) + "/reference/cycle-sheets/rear-arm.csv"),
-            "height_mm,spring_mm,camber_deg,tyre_to_liner_mm\n320,140,-1.2,12\n350,168,,\n380,197,-0.6,31\n",
-            "joint,x_mm,y_mm,z_mm,side,turn_allowed_deg\nlower_outer,0,720.5,185,,22\nlower_outer,0,-718,185,right,\n",
-            "x_m,z_m\n0,0\n0.3,-0.02\n0.36,0.01\n2.6,0.52\n"}},
-          {"quantity",
-           try_quantity,
-           {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
-            "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
+  return {
+      {"build", try_build, {text_of(demo + "/sorrel-wayfare.mavrel"), text_of(demo + "/hollin-tarnway.mavrel")}},
+      {"card", try_card, {text_of(demo + "/shelf/osier-o135.csv"), text_of(demo + "/shelf/fennick-r118.csv")}},
+      {"sheet",
+       try_sheet,
+       {text_of(std::string(MAVREL_TEST_DATA) + "/reference/cycle-sheets/rear-arm.csv"),
+        "height_mm,spring_mm,camber_deg,tyre_to_liner_mm\n320,140,-1.2,12\n350,168,,\n380,197,-0.6,31\n",
+        "joint,x_mm,y_mm,z_mm,side,turn_allowed_deg\nlower_outer,0,720.5,185,,22\nlower_outer,0,-718,185,right,\n",
+        "x_m,z_m\n0,0\n0.3,-0.02\n0.36,0.01\n2.6,0.52\n"}},
+      {"air",
+       try_air,
+       {text_of(demo + "/shelf/tanks.parts.json"), text_of(demo + "/shelf/compressors.parts.json"),
+        text_of(demo + "/overnight-rear-right.csv"), "time_s,pressure_bar,temperature_c\n0,3,20\n60,3,19\n90,3,18\n"}},
+      {"quantity",
+       try_quantity,
+       {"5/8\"", "2 3/16 in", "4 f", "38psi", "2,6 bar", "410 kg", "5 ft 3 in", "-6C", "1e-3 m", "343; 344 mm",
+        "gap 30 mm", "205/45R17 7.5 ET35", "½ in", "9.5kN"}}};
 }
 
 } // namespace

@@ -22,6 +22,7 @@
 #include "shelf/shelf.h"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QDir>
 #include <QStandardPaths>
 #include <QStyleFactory>
@@ -104,7 +105,7 @@ int main(int argc, char** argv) {
     if (only == view) bags->show_view(view), shoot(view);
   if (asked.contains("--half-ton")) app::use_variant(desk, 0);
   bags->show_view("comfort");
-  shoot("comfort");
+  if (only == "comfort") shoot("comfort");
   bags->show_view("volume");
   app::Look look = desk.look();
   look.theme = app::Theme::night_bay;
@@ -184,6 +185,7 @@ int main(int argc, char** argv) {
     window.go_to_stage("air");
     desk.set_end(app::End::front);
     desk.set_pose(app::End::front, 0.357);
+    desk.set_pose(app::End::rear, 0.370);
     air->show_page(0);
     worked_out();
     shoot("air-lift");
@@ -192,9 +194,6 @@ int main(int argc, char** argv) {
       worked_out();
       shoot(only);
     }
-    air->show_page(1);
-    worked_out();
-    shoot("air-kit");
     air->show_page(2);
     if (only.isEmpty() || only == "air-sizing") {
       auto* sizing = window.findChild<app::SizingPage*>();
@@ -206,9 +205,14 @@ int main(int argc, char** argv) {
     air->show_page(3);
     worked_out();
     air->take_files({QString::fromStdString((shelf::demo_folder() / "overnight-rear-right.csv").string())});
-    shoot("air-water");
-    for (const auto& [name, page] : {std::pair{"air-wiring", 4}, std::pair{"air-room", 5}})
-      if (only.isEmpty() || only == name) air->show_page(page), shoot(name);
+    window.findChild<QComboBox*>("leak_place")->setCurrentIndex(3);
+    emit window.findChild<QComboBox*>("leak_place")->activated(3);
+    look.theme = app::Theme::night_bay;
+    desk.sight().set_look(look);
+    shoot("air-water-night-bay");
+    desk.sight().set_look(first);
+    for (const auto& [name, page] : {std::pair{"air-kit", 1}, {"air-wiring", 4}, {"air-room", 5}})
+      if (only == name) air->show_page(page), worked_out(), shoot(name);
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.

@@ -305,7 +305,7 @@ void RunView::paint_station(QPainter& painter, const Station& s) const {
       if (one.role == s.role && one.share > 0.25) throttle = &one;
   if (throttle) {
     painter.setPen(t.caution);
-    draw_line(painter, line, Qt::AlignRight | Qt::AlignVCenter, "△ " + desk_.shown(throttle->share, Kind::share));
+    draw_line(painter, line, Qt::AlignRight | Qt::AlignVCenter, desk_.shown(throttle->share, Kind::share));
   }
   painter.setPen(missing ? t.stop : name.isEmpty() ? t.second : t.ink);
   painter.setFont(look.font(TextSize::small, !name.isEmpty()));
