@@ -512,7 +512,7 @@ struct AirKit {
   std::string feed_line, front_line, rear_line;          // tank to valves, valves to front and rear bags
   std::string feed_fitting, front_fitting, rear_fitting; // at both ends of those lines
   double elbows = 2;                                     // fittings more in every line to a bag
-  std::string silencer, gauge, sensor;
+  std::string silencer, gauge, sensor, switches;
   Fitted shop_inlet = Fitted::yes, tyre_outlet = Fitted::no;
   double stagger = 4; // s between the starts of two compressors
   Feeds feeds = Feeds::each;

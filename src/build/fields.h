@@ -534,6 +534,7 @@ void fields(V& v, T& kit) {
   v.text("silencer", kit.silencer, words("silencer"), most_part_name);
   v.text("gauge", kit.gauge, words("gauge"), most_part_name);
   v.text("sensor", kit.sensor, words("sensors"), most_part_name);
+  v.text("switches", kit.switches, words("hand switches"), most_part_name);
   v.choice("shop_inlet", kit.shop_inlet, words("inlet for shop air"));
   v.choice("tyre_outlet", kit.tyre_outlet, words("outlet for tyres"));
   v.number("stagger_s", kit.stagger, {Kind::time, 0, 60, words("second starts later by")});

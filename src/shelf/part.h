@@ -28,6 +28,7 @@ enum class PartKind {
   silencer,
   gauge,
   sensor,
+  hand_switch,
 };
 
 /// One point of a compressor's curve.

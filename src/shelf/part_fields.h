@@ -25,6 +25,7 @@ constexpr auto names_of(PartKind) {
       {PartKind::silencer, "silencer", words("silencer")},
       {PartKind::gauge, "gauge", words("gauge")},
       {PartKind::sensor, "sensor", words("height sensor")},
+      {PartKind::hand_switch, "hand switch", words("hand switches")},
   });
 }
 

@@ -204,9 +204,9 @@ int main(int argc, char** argv) {
     shoot("air-sizing");
     air->show_page(3);
     worked_out();
-    air->take_files({QString::fromStdString((shelf::demo_folder() / "overnight-rear-right.csv").string())});
     window.findChild<QComboBox*>("leak_place")->setCurrentIndex(3);
     emit window.findChild<QComboBox*>("leak_place")->activated(3);
+    air->take_files({QString::fromStdString((shelf::demo_folder() / "overnight-rear-right.csv").string())});
     look.theme = app::Theme::night_bay;
     desk.sight().set_look(look);
     shoot("air-water-night-bay");

@@ -12,31 +12,19 @@ namespace mavrel::assess {
 namespace {
 
 constexpr FindingRow rows[] = {
-    {"air_part_missing", &stages::air},
-    {"air_part_not_on_shelf", &stages::air},
-    {"air_no_source", &stages::air},
-    {"air_no_relief", &stages::air},
-    {"air_no_check_valve", &stages::air},
-    {"air_no_drain", &stages::air},
-    {"air_no_switch", &stages::air},
-    {"air_tank_rating", &stages::air},
-    {"air_relief_setting", &stages::air},
-    {"air_line_rating", &stages::air},
-    {"air_fitting_size", &stages::air},
-    {"air_valve_ways", &stages::air},
-    {"air_compressor_weak", &stages::air},
-    {"air_bag_above_tank", &stages::air},
-    {"air_shared_fuse", &stages::air},
-    {"air_wiring", &stages::air},
-    {"air_voltage", &stages::air},
-    {"air_current", &stages::air},
-    {"air_sound", &stages::air},
-    {"air_circuits_sides", &stages::air},
-    {"air_no_gauge", &stages::air},
-    {"air_heat", &stages::air},
-    {"air_boxes_meet", &stages::air},
-    {"air_box_out", &stages::air},
-    {"air_drain_not_lowest", &stages::air},
+    {"air_part_missing", &stages::air},   {"air_part_not_on_shelf", &stages::air},
+    {"air_part_doubtful", &stages::air},  {"air_no_source", &stages::air},
+    {"air_no_relief", &stages::air},      {"air_no_check_valve", &stages::air},
+    {"air_no_drain", &stages::air},       {"air_no_switch", &stages::air},
+    {"air_tank_rating", &stages::air},    {"air_relief_setting", &stages::air},
+    {"air_line_rating", &stages::air},    {"air_fitting_size", &stages::air},
+    {"air_valve_ways", &stages::air},     {"air_compressor_weak", &stages::air},
+    {"air_bag_above_tank", &stages::air}, {"air_shared_fuse", &stages::air},
+    {"air_wiring", &stages::air},         {"air_voltage", &stages::air},
+    {"air_current", &stages::air},        {"air_sound", &stages::air},
+    {"air_circuits_sides", &stages::air}, {"air_no_gauge", &stages::air},
+    {"air_heat", &stages::air},           {"air_boxes_meet", &stages::air},
+    {"air_box_out", &stages::air},        {"air_drain_not_lowest", &stages::air},
     {"air_too_large", &stages::air},
 };
 consteval const FindingRow& row(std::string_view code) {
@@ -93,6 +81,11 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
       add("air_part_not_on_shelf", Severity::caution, role.role, {words("“{0}” is not on the shelf"), {name}},
           {words("The kit names it as its {0}, and no card tells what it does."), {role.label}},
           {words("Put its card into your shelf, or choose another."), {}});
+  for (const KitRoleRow& role : kit_roles())
+    if (const shelf::Part* part = parts[role.role])
+      for (const Message& doubt : shelf::doubts_of_part(*part))
+        add("air_part_doubtful", Severity::caution, role.role, {words("The card of “{0}” is doubtful"), {part->name}},
+            doubt, {words("Compare the card with its maker's sheet."), {}});
   if (!parts[KitRole::compressor] && kit.compressor.empty() && kit.shop_inlet == build::Fitted::no)
     add("air_no_source", Severity::stop, KitRole::compressor, {words("Nothing fills the tank"), {}},
         {words("The kit has neither a compressor nor an inlet for shop air."), {}},

@@ -3,6 +3,7 @@
 #include "build/names.h"
 
 #include <cmath>
+#include <numbers>
 
 namespace mavrel::assess {
 
@@ -13,18 +14,23 @@ constexpr double usual_lower = 0.015; // m under road height where no road windo
 } // namespace
 
 Expected<double> held_volume(const AirGiven& given, std::size_t place) {
-  if (place >= 4) {
+  if (place == tank_place) {
     const double V = tank_volume(given.parts);
     if (!(V > 0)) return refuse(words("The kit has no {0}."), {row_of(KitRole::tank).label});
     return V;
   }
-  const FittedEnd& end = given.ends[place / 2]->fitted;
+  const std::size_t corner = *corner_of(place);
+  const FittedEnd& end = given.ends[corner / 2]->fitted;
   if (!end.model.map || !end.bag || !end.road)
     return refuse(words("{0}: without height, bag and a road preset nobody knows how much air it holds."),
-                  {corner_name(place)});
+                  {corner_name(corner)});
   const auto at = end.on().place(*end.road);
-  if (!at) return refuse(words("{0}: the bag's card has no answer at road height."), {corner_name(place)});
-  return at->section.volume + end.model.setting.added_volume;
+  if (!at) return refuse(words("{0}: the bag's card has no answer at road height."), {corner_name(corner)});
+  double line = 0;
+  if (const shelf::Part* part = given.parts[corner < 2 ? KitRole::front_line : KitRole::rear_line];
+      part && place < tank_place)
+    line = std::numbers::pi / 4 * *part->bore * *part->bore * corner_line_length(given, corner);
+  return at->section.volume + end.model.setting.added_volume + line;
 }
 
 Expected<Leaking> leaking(const AirGiven& given, const LeakAsked& asked) {
@@ -45,8 +51,8 @@ Expected<Leaking> leaking(const AirGiven& given, const LeakAsked& asked) {
   out.fell_by_cold = (first->gauge_pressure + ambient.pressure()) * (1 - last->temperature / first->temperature);
   out.cold_night = !found->leaks() && out.fell > 2e3 && out.fell_by_cold > 0.5 * out.fell;
   if (!found->leaks()) return out;
-  if (asked.place < 4) {
-    const End e = asked.place < 2 ? End::front : End::rear;
+  if (const auto corner = corner_of(asked.place)) {
+    const End e = *corner < 2 ? End::front : End::rear;
     const FittedEnd& end = given.ends[build::at(e)]->fitted;
     const auto& window = given.ends[build::at(e)]->assessment.windows.road;
     const BagOnEnd on = end.on();
@@ -55,7 +61,7 @@ Expected<Leaking> leaking(const AirGiven& given, const LeakAsked& asked) {
       const auto place = on.place(H);
       const auto& loads = end.model.loads;
       if (!place || asked.load_case >= loads.size() || !loads[asked.load_case]) return std::nullopt;
-      const double p = on.side_pressures(*place, *loads[asked.load_case])[asked.place % 2];
+      const double p = on.side_pressures(*place, *loads[asked.load_case])[*corner % 2];
       return air::air_mass(p + ambient.pressure(), place->section.volume + end.model.setting.added_volume,
                            given.surroundings.temperature);
     };
@@ -65,6 +71,25 @@ Expected<Leaking> leaking(const AirGiven& given, const LeakAsked& asked) {
   if (const auto cut = cut_pressures(given.parts))
     if (const auto filling = fill_tank(given, cut->first, cut->second); filling && filling->time && filling->air > 0)
       out.compressor_day = found->loss * 86400 / filling->air * *filling->time;
+  return out;
+}
+
+LeakPlaces leaks_together(const AirGiven& given, const std::vector<std::vector<air::LeakReading>>& readings,
+                          std::size_t load_case) {
+  LeakPlaces out;
+  double most = 0;
+  for (std::size_t place = 0; place < leak_places && place < readings.size(); ++place) {
+    if (readings[place].empty()) continue;
+    out.places[place] = leaking(given, {place, load_case, readings[place]});
+    const auto& found = *out.places[place];
+    if (found && found->leak.leaks() && found->leak.loss > most) most = found->leak.loss, out.worst = place;
+  }
+  for (std::size_t corner = 0; corner < 4; ++corner) {
+    const auto &whole = out.places[corner], &alone = out.places[bag_places + corner];
+    if (!whole || !alone || !*whole || !*alone || !(*whole)->leak.leaks()) continue;
+    out.by_bag[corner] = std::fmax(0, (*alone)->leak.loss);
+    out.by_line[corner] = std::fmax(0, (*whole)->leak.loss - *out.by_bag[corner]);
+  }
   return out;
 }
 

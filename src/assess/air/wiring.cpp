@@ -86,6 +86,8 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
       {"pressure switch", "relay coil", {words("another for each relay"), {}}, to_switch, thin_section, {}});
   if (kit.school == build::ValveSchool::block) {
     const auto valves = air::cable_for(valve_amps, 2.5, kit.volts, kit.drop_allowed);
+    if (const shelf::Part* switches = given.parts[KitRole::switches])
+      out.rows.push_back({switches->name, "controller", {words("one wire a switch"), {}}, 2.0, 0.5, {}});
     out.rows.push_back({"controller",
                         "valve block",
                         {words("one wire a coil and one back"), {}},

@@ -35,6 +35,7 @@ constexpr KitRoleRow roles[] = {
     {KitRole::silencer, "silencer", &AirKit::silencer, PartKind::silencer, words("silencer")},
     {KitRole::gauge, "gauge", &AirKit::gauge, PartKind::gauge, words("gauge")},
     {KitRole::sensor, "sensor", &AirKit::sensor, PartKind::sensor, words("height sensors")},
+    {KitRole::switches, "switches", &AirKit::switches, PartKind::hand_switch, words("hand switches")},
 };
 static_assert(std::size(roles) == kit_role_count);
 

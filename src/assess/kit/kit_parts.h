@@ -32,8 +32,9 @@ enum class KitRole {
   silencer,
   gauge,
   sensor,
+  switches,
 };
-constexpr std::size_t kit_role_count = 20;
+constexpr std::size_t kit_role_count = 21;
 
 struct KitRoleRow {
   KitRole role;

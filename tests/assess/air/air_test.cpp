@@ -348,6 +348,15 @@ TEST(Leaking, AColdNightIsToldFromALeak) {
   EXPECT_NEAR(*twice->too_low_after, *leaks->too_low_after / 2, 0.05 * *leaks->too_low_after);
   EXPECT_NEAR(*twice->compressor_day, 2 * *leaks->compressor_day, 0.05 * *twice->compressor_day);
   EXPECT_TRUE(leaking(estate(), {4, 0, leak})) << "the tank";
+  // A corner read whole and with its bag alone: the line has the rest.
+  std::vector<std::vector<air::LeakReading>> read(leak_places);
+  read[2] = worse, read[bag_places + 2] = leak, read[0] = night;
+  const LeakPlaces places = leaks_together(estate(), read, 0);
+  EXPECT_EQ(places.worst, 2U);
+  ASSERT_TRUE(places.by_line[2] && places.by_bag[2]);
+  EXPECT_NEAR(*places.by_line[2] / *places.by_bag[2], 1, 0.1);
+  EXPECT_FALSE(places.by_line[0]);
+  EXPECT_GT(*held_volume(estate(), 2), *held_volume(estate(), bag_places + 2)) << "with its line";
   EXPECT_FALSE(leaking(estate(), {0, 0, {leak[0], leak[1]}}));
   EXPECT_FALSE(leaking(air_of(build::empty_build()), {0, 0, leak}));
 }

@@ -77,6 +77,9 @@ const shelf::Shelf& shelf() {
     weak.part.name = "Zz weak";
     for (shelf::CompressorPoint& point : weak.part.curve)
       if (point.pressure > 5e5) point.air = 0;
+    out.parts.push_back(weak);
+    weak.part = *out.find(shelf::PartKind::tank, "Ambry 12");
+    weak.part.name = "Zz too roomy", weak.part.volume = 0.08;
     out.parts.push_back(std::move(weak));
     add("Zz doubtful", [](air::BagCard&) {});
     out.bags.back().doubts.push_back({12, 1, {"A figure was probably mistyped.", {}}});
@@ -194,6 +197,7 @@ std::vector<Case> cases() {
       // ---- the air
       {"air_part_missing", part(&AirKit::valves, ""), whole_kit},
       {"air_part_not_on_shelf", part(&AirKit::tank, "Nobody's tank"), whole_kit},
+      {"air_part_doubtful", part(&AirKit::tank, "Zz too roomy"), whole_kit},
       {"air_no_source", with_kit([](AirKit& k) { k.compressor = "", k.shop_inlet = build::Fitted::no; }),
        part(&AirKit::compressor, "")},
       {"air_no_relief", part(&AirKit::relief, ""), whole_kit},

@@ -74,7 +74,8 @@ const std::vector<RunView::Station>& RunView::stations() {
       {KitRole::valves, 6, 0},        {KitRole::silencer, 6, 1},
       {KitRole::gauge, 6, 2},         {KitRole::front_line, 7, 0},
       {KitRole::front_fitting, 8, 0}, {KitRole::rear_line, 7, 1},
-      {KitRole::rear_fitting, 8, 1},  {KitRole::sensor, 8, 2},
+      {KitRole::rear_fitting, 8, 1},  {KitRole::switches, 7, 2},
+      {KitRole::sensor, 8, 2},
   };
   return all;
 }

@@ -57,6 +57,8 @@ WetPage::WetPage(Desk& desk, QWidget* parent)
   for (std::size_t c = 0; c < 4; ++c)
     place_->addItem(tr(assess::corner_name(c)));
   place_->addItem(tr("Tank"));
+  for (std::size_t c = 0; c < 4; ++c)
+    place_->addItem(tr("%1, bag alone").arg(tr(assess::corner_name(c))));
   row->addWidget(place_);
   open_->setObjectName("leak_readings");
   open_->setToolTip(tr("A table of time_s, pressure_bar and temperature_c; it may be dropped on the window too"));
@@ -112,22 +114,22 @@ void WetPage::take_file(const QString& file) {
   if (!readings) return desk_.tell(tr("%1: %2").arg(name, desk_.words_of(readings.error())));
   if (const auto found = air::find_leak(*readings, 1e-3); !found)
     return desk_.tell(tr("%1: %2").arg(name, desk_.words_of(found.error())));
-  readings_ = *readings;
-  from_ = name;
+  readings_[place()] = *readings;
+  from_[place()] = name;
   refresh_leak();
 }
 
 QString WetPage::leak_words() const {
-  if (readings_.empty())
+  if (readings_[place()].empty())
     return tr(
         "Shut a corner or the tank off, read gauge and thermometer now and then for some hours, and give the table "
         "here: a cold night is told from a leak.");
-  const auto found =
-      assess::leaking(air_of(desk_), {static_cast<std::size_t>(place_->currentIndex()), desk_.load_case(), readings_});
+  const assess::LeakPlaces all = assess::leaks_together(air_of(desk_), readings_, desk_.load_case());
+  const Expected<assess::Leaking>& found = *all.places[place()];
   if (!found) return desk_.words_of(found.error());
   const auto grams = [&](double kg_s) { return QString::number(kg_s * 3600 * 1e3, 'f', 3); };
   QString out = tr("%1: %2 g an hour, known to ±%3 g, of %4 g. ")
-                    .arg(from_, grams(found->leak.loss), grams(found->leak.loss_sd),
+                    .arg(from_[place()], grams(found->leak.loss), grams(found->leak.loss_sd),
                          QString::number(found->leak.mass * 1e3, 'f', 1));
   if (found->cold_night)
     out += tr("It does not leak: of the %1 that the gauge fell, the cold explains %2.")
@@ -145,7 +147,17 @@ QString WetPage::leak_words() const {
              tr("The compressor runs %1 a day for it.")
                  .arg(desk_.shown(*found->compressor_day, *found->compressor_day < 90 ? Kind::time : Kind::minutes, 0));
   }
+  if (const auto corner = assess::corner_of(place()); corner && all.by_line[*corner])
+    out += " " + tr("Of the corner's loss the line and its fittings have %1 g an hour, the bag %2 g.")
+                     .arg(grams(*all.by_line[*corner]), grams(*all.by_bag[*corner]));
+  const auto read = std::count_if(all.places.begin(), all.places.end(), [](const auto& p) { return p.has_value(); });
+  if (read > 1 && all.worst && *all.worst != place())
+    out += " " + tr("Of what was read, %1 loses most.").arg(place_->itemText(static_cast<int>(*all.worst)));
   return out;
+}
+
+std::size_t WetPage::place() const {
+  return static_cast<std::size_t>(std::max(0, place_->currentIndex()));
 }
 
 void WetPage::refresh_leak() {
@@ -160,20 +172,21 @@ void WetPage::refresh_leak() {
   chart_->yAxis2->setLabel(unit_name(Kind::pressure, desk_.prefs()).c_str());
   chart_->yAxis2->setLabelColor(t.caution);
   chart_->yAxis2->setTickLabelColor(t.caution);
-  const auto volume = assess::held_volume(air_of(desk_), static_cast<std::size_t>(place_->currentIndex()));
-  const auto found = volume && !readings_.empty()
-                         ? air::find_leak(readings_, *volume, desk_.build().surroundings.altitude)
+  const auto volume = assess::held_volume(air_of(desk_), place());
+  const auto& readings = readings_[place()];
+  const auto found = volume && !readings.empty()
+                         ? air::find_leak(readings, *volume, desk_.build().surroundings.altitude)
                          : Expected<air::Leak>(refuse(words("none")));
   if (found) {
     const double ambient = air::Ambient{desk_.build().surroundings.altitude, 293.15}.pressure();
     QVector<double> hours, grams, bars;
     double mean_t = 0, mean_m = 0;
-    for (const air::LeakReading& r : readings_) {
+    for (const air::LeakReading& r : readings) {
       hours << r.time / 3600;
       grams << air::air_mass(r.gauge_pressure + ambient, *volume, r.temperature) * 1e3;
       bars << in_shown_unit(r.gauge_pressure, Kind::pressure, desk_.prefs());
-      mean_t += hours.back() / static_cast<double>(readings_.size());
-      mean_m += grams.back() / static_cast<double>(readings_.size());
+      mean_t += hours.back() / static_cast<double>(readings.size());
+      mean_m += grams.back() / static_cast<double>(readings.size());
     }
     auto* pressure = chart_->add_line(chart_->xAxis, chart_->yAxis2, t.caution, 1.2, true);
     pressure->setData(hours, bars);

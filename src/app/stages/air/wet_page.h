@@ -34,11 +34,13 @@ private:
   void ask();
   void refresh();
   void refresh_leak();
+  [[nodiscard]] std::size_t place() const;
 
   Desk& desk_;
   LongAnswer<FiguresQuestion> answer_; // for the air of a day
-  std::vector<air::LeakReading> readings_;
-  QString from_; // the file they are of
+  std::vector<std::vector<air::LeakReading>> readings_ =
+      std::vector<std::vector<air::LeakReading>>(assess::leak_places);    // by place
+  std::vector<QString> from_ = std::vector<QString>(assess::leak_places); // the files they are of
   QTableWidget* table_;
   QLabel *water_, *leak_, *head_;
   QComboBox* place_;
