@@ -229,6 +229,51 @@ std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
   return out + "</svg>";
 }
 
+std::string wiring_svg(const AirGiven& air, const UnitPrefs& prefs) {
+  const auto wiring = wiring_of(air);
+  if (!wiring) return {};
+  const char *ink = "#1C2426", *second = "#5B6663", *live = "#A8281F";
+  std::string out =
+      fmt::format("<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 {0} {1}'>", run_svg_width, run_svg_height);
+  const auto box = [&](double x, double y, double width, const std::string& name, const std::string& under) {
+    out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='26' fill='#FFFFFF' stroke='{}'/>", x, y - 13,
+                       width, ink);
+    out += text_at(x + 3, y - 2, name, 7.5, ink) + text_at(x + 3, y + 8, under, 6.5, second);
+  };
+  const auto wire = [&](double from, double to, double y, double section) {
+    out += fmt::format("<line x1='{:.1f}' y1='{:.1f}' x2='{:.1f}' y2='{:.1f}' stroke='{}' stroke-width='{:.1f}'/>",
+                       from, y, to, y, section > 0 ? live : second, section > 0 ? 0.8 + 0.5 * std::sqrt(section) : 0.8);
+  };
+  double y = 24;
+  for (const Feed& feed : wiring->feeds) {
+    const double section = feed.cable ? feed.cable->section : 0;
+    wire(70, 430, y, section);
+    box(4, y, 70, words("battery"), show(air.kit.volts, Kind::voltage, prefs));
+    box(104, y, 46, words("fuse"), feed.cable ? show(feed.cable->fuse, Kind::current, prefs, 0) : "–");
+    box(318, y, 66, words("relay"), say({words("peak {0}"), {Amount{feed.starting, Kind::current, 0, {}}}}, prefs));
+    std::string names;
+    for (const std::string& name : feed.compressors)
+      names += (names.empty() ? "" : " + ") + name;
+    box(416, y, 100, names, say({words("{0} at cut-out"), {Amount{feed.running, Kind::current, -1, {}}}}, prefs));
+    if (feed.cable)
+      out += text_at(158, y - 6,
+                     say({words("{0}, {1}, drops {2}"),
+                          {Amount{section * 1e-6, Kind::section, -2, {}}, Amount{feed.length, Kind::altitude, 1, {}},
+                           Amount{feed.cable->drop, Kind::voltage, 2, {}}}},
+                         prefs),
+                     7, ink);
+    y += 44;
+  }
+  wire(90, 350, y + 12, 0);
+  out += fmt::format("<line x1='350' y1='{:.1f}' x2='350' y2='{:.1f}' stroke='{}' stroke-dasharray='3 2'/>", y + 12,
+                     y - 31, second);
+  box(4, y + 12, 90, words("switched feed"), words("live in cranking"));
+  const auto cut = cut_pressures(air.parts);
+  box(150, y + 12, 110, words("pressure switch"),
+      cut ? show(cut->first, Kind::pressure, prefs) + " – " + show(cut->second, Kind::pressure, prefs) : "–");
+  return out + "</svg>";
+}
+
 std::string kit_csv(const AirGiven& air) {
   const auto cell = [](const std::string& text) {
     if (text.find_first_of(",\"\n") == std::string::npos) return text;

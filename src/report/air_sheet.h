@@ -16,6 +16,9 @@ constexpr double run_svg_width = 520, run_svg_height = 150; // points
 /// The run of air from intake to bags, as wide as each part lets air through.
 [[nodiscard]] std::string run_svg(const assess::AirGiven& air, const UnitPrefs& prefs);
 
+/// Battery, fuses, relays, compressors and switch with their cables; empty where nothing is to be wired.
+[[nodiscard]] std::string wiring_svg(const assess::AirGiven& air, const UnitPrefs& prefs);
+
 /// The kit's parts as a table for a shop: part, maker, thread, count, length.
 [[nodiscard]] std::string kit_csv(const assess::AirGiven& air);
 

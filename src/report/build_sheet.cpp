@@ -48,6 +48,7 @@ public:
     const AirGiven& air = a_.air.given().room.air;
     if (const std::string text = kit_sheet(air, prefs_); !text.empty()) {
       out.air_svg = run_svg(air, prefs_);
+      out.wiring_svg = report::wiring_svg(air, prefs_);
       out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air kit")) + text);
       out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air, predicted")) + predicted_sheet(air, prefs_));
     }

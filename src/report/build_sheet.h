@@ -13,6 +13,7 @@ struct SheetParts {
   std::string head;                  // car, job, wishes
   std::vector<std::string> sections; // each with its heading; each to be kept on one page where it fits on one
   std::string air_svg;               // the run of air, 520 by 150 points; empty without a kit
+  std::string wiring_svg;            // of the same size, before the second page; empty without
   std::vector<std::string> pages;    // each with its heading, on a page of its own: to be taken to the car
 };
 

@@ -27,6 +27,10 @@ TEST(AirReport, SheetsListTheKitAndWhatItDoes) {
     for (const char* words : {"lifts from a full tank", "first fill", "battery +", "mm²"})
       EXPECT_NE(told.find(words), std::string::npos) << words;
     EXPECT_NE(run_svg(air, {}).find("</svg>"), std::string::npos);
+    const std::string wires = wiring_svg(air, {});
+    EXPECT_NE(wires.find("</svg>"), std::string::npos);
+    EXPECT_NE(wires.find(air.parts[assess::KitRole::compressor]->name), std::string::npos);
+    EXPECT_NE(wires.find("pressure switch"), std::string::npos);
   }
   build::Build none = test::demo_whole();
   none.variant().air = {};

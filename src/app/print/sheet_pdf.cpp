@@ -194,12 +194,13 @@ int print_sheet(QPagedPaintDevice& device, const build::Build& build, const asse
     pages.skip(between);
     pages.add(text);
   }
-  bool first = true;
-  for (const std::string& page : parts.pages) {
+  // The air's two pages come first, each with its picture.
+  const std::string* pictures[] = {&parts.air_svg, &parts.wiring_svg};
+  for (std::size_t i = 0; i < parts.pages.size(); ++i) {
+    const std::string& page = parts.pages[i];
     pages.new_page();
-    if (first && !parts.air_svg.empty())
-      pages.add_picture(parts.air_svg, report::run_svg_height / report::run_svg_width);
-    first = false;
+    if (!parts.air_svg.empty() && i < 2 && !pictures[i]->empty())
+      pages.add_picture(*pictures[i], report::run_svg_height / report::run_svg_width);
     Text text(page, pages.width());
     pages.add(text);
   }
