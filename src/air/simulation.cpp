@@ -38,8 +38,8 @@ struct Simulation::Inside {
   std::vector<VolumeState> states;
   std::vector<Watch> watched;
   double time = 0;
-  long steps = 0;
-  bool fresh = true; // something was changed from outside: the integrator begins anew
+  long steps = 0, counted = 0; // in all, and since the integrator last began anew
+  bool fresh = true;           // something was changed from outside: the integrator begins anew
 
   SUNContext context = nullptr;
   N_Vector unknowns = nullptr, tolerances = nullptr;
@@ -387,6 +387,7 @@ Expected<RunEnd> Simulation::run(double until, std::span<const Watch> watches, d
     if (in.fresh) {
       if (CVodeReInit(in.cvode, in.time, in.unknowns) != CV_SUCCESS) return stuck();
       in.fresh = false;
+      in.counted = 0;
     }
     const double stop = std::fmin(until, in.next_warmth());
     const double goal = std::fmin(stop, next_look);
@@ -396,7 +397,8 @@ Expected<RunEnd> Simulation::run(double until, std::span<const Watch> watches, d
       const int how = CVode(in.cvode, goal, in.unknowns, &reached, CV_NORMAL);
       long made = 0;
       CVodeGetNumSteps(in.cvode, &made);
-      in.steps = std::max(in.steps, before) + made; // counted anew after each beginning
+      in.steps += made - in.counted; // the integrator counts from its last beginning
+      in.counted = made;
       if (how == CV_TOO_MUCH_WORK) {
         in.pass(reached);
         if (stopped && stopped()) return refuse(words("Stopped."));

@@ -115,8 +115,9 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
                fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
   if (figures->ready) table.row({words("full again after one"), seconds(figures->ready->time, prefs)});
   if (figures->first) {
-    table.row({words("first fill, shop air, then by itself"),
-               seconds(figures->first->shop_time, prefs) + ", " + seconds(figures->first->rest_time, prefs)});
+    if (air.kit.shop_inlet == build::Fitted::yes)
+      table.row({words("first fill, shop air, then by itself"),
+                 seconds(figures->first->shop_time, prefs) + ", " + seconds(figures->first->rest_time, prefs)});
     table.row({words("all of it by itself"), seconds(figures->first->own_time, prefs)});
   }
   if (figures->tyres) table.row({words("four tyres"), seconds(figures->tyres->time, prefs)});

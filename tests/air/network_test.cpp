@@ -325,6 +325,15 @@ TEST(Network, ImpossibleOnesSaySo) {
   says(net, "below nothing");
 }
 
+TEST(Network, LooksHardlyMakeSteps) {
+  Simulation plain = begun(car()), looked = begun(car());
+  for (Simulation* now : {&plain, &looked})
+    now->open(0, true);
+  ASSERT_TRUE(plain.run(5));
+  ASSERT_TRUE(looked.run(5, {}, 0.01, [] {}));
+  EXPECT_LT(looked.steps(), 2 * plain.steps()) << "but for its first, which a near look may shorten";
+}
+
 TEST(Network, StopsWhenAsked) {
   Simulation now = begun(car());
   int asked = 0;

@@ -220,7 +220,7 @@ private:
           {words("A feed with its own fuse and relay for each."), {}});
     const shelf::Part *first = air_.parts[KitRole::compressor], *second = air_.parts[KitRole::second_compressor];
     for (const shelf::Part* pump : {first, second})
-      if (pump && std::abs(*pump->voltage / kit_.volts - 1) > 0.25)
+      if (pump && for_another_voltage(*pump, kit_))
         add(row("air_voltage"), Severity::stop, "volts", {words("{0} is for another voltage"), {pump->name}},
             {words("Its curve was taken at {0}; the battery gives {1}."),
              {Amount{*pump->voltage, Kind::voltage, -1, {}}, Amount{kit_.volts, Kind::voltage, -1, {}}}},
@@ -240,14 +240,12 @@ private:
   }
 
   void wishes() {
-    if (air_.wishes.sound)
-      for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
-        if (const shelf::Part* pump = air_.parts[role]; pump && pump->sound && *pump->sound > *air_.wishes.sound)
-          add(row("air_sound"), Severity::caution, row_of(role).field,
-              {words("{0} is louder than wished for"), {pump->name}},
-              {words("{0} at a metre; {1} was asked for."),
-               {Amount{*pump->sound, Kind::sound, -1, {}}, Amount{*air_.wishes.sound, Kind::sound, -1, {}}}},
-              {words("A quieter one, or under the floor and on rubber."), {}});
+    const auto sound = sound_of(air_.parts);
+    if (!air_.wishes.sound || !sound || *sound <= *air_.wishes.sound) return;
+    add(row("air_sound"), Severity::caution, "compressor", {words("The kit is louder than wished for"), {}},
+        {words("{0} at a metre with all that runs; {1} was asked for."),
+         {Amount{*sound, Kind::sound, -1, *air_.wishes.sound}, Amount{*air_.wishes.sound, Kind::sound, -1, *sound}}},
+        {words("A quieter one, one instead of two, or under the floor and on rubber."), {}});
   }
 
   void places() {

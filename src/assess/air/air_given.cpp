@@ -57,6 +57,17 @@ double volts_at_compressor(const build::AirKit& kit) {
   return kit.volts * (1 - kit.drop_allowed);
 }
 
+bool for_another_voltage(const shelf::Part& compressor, const build::AirKit& kit) {
+  return std::abs(*compressor.voltage / kit.volts - 1) > 0.25;
+}
+
+std::optional<double> sound_of(const KitParts& parts) {
+  double power = 0;
+  for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
+    if (const shelf::Part* part = parts[role]; part && part->sound) power += std::pow(10, *part->sound / 10);
+  return power > 0 ? std::optional(10 * std::log10(power)) : std::nullopt;
+}
+
 std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts) {
   const shelf::Part* part = parts[KitRole::pressure_switch];
   if (!part) return std::nullopt;

@@ -34,6 +34,10 @@ struct AirGiven {
 
 /// V at the compressors' terminals while one runs: the battery's less what its cable may lose.
 [[nodiscard]] double volts_at_compressor(const build::AirKit& kit);
+/// Is a compressor for another voltage than the car's?
+[[nodiscard]] bool for_another_voltage(const shelf::Part& compressor, const build::AirKit& kit);
+/// dB at a metre with all compressors running: powers add up. @returns none where no card tells
+[[nodiscard]] std::optional<double> sound_of(const KitParts& parts);
 /// Pa at which the compressors start and stop: the switch's. @returns none without one
 [[nodiscard]] std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts);
 /// m³ of both tanks; 0 without.

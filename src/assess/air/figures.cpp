@@ -94,6 +94,15 @@ Expected<Filling> fill_tank(const AirGiven& given, double from, double to, const
   return out;
 }
 
+Expected<double> run_a_kilogram(const AirGiven& given, const std::atomic<bool>* stop) {
+  const auto cut = cut_pressures(given.parts);
+  if (!cut) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
+  const auto filling = fill_tank(given, cut->first, cut->second, stop);
+  if (!filling) return refuse(filling.error());
+  if (!filling->time || !(filling->air > 0)) return refuse(words("The compressor never gets the tank to its cut-out."));
+  return (*filling->time - filling->rested) / filling->air;
+}
+
 Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* stop) {
   const auto full = full_tank(given);
   if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
@@ -103,6 +112,7 @@ Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* s
   const auto own = fill_tank(given, 0, *full, stop);
   if (!own) return refuse(own.error());
   out.own_time = own->time;
+  if (given.kit.shop_inlet == build::Fitted::no) return out;
   // The shop's receiver is so large that its pressure stays.
   net->compressors.clear();
   net->volumes.push_back({"shop", 100, shop_pressure, net->ambient_temperature, 1e6});
@@ -171,8 +181,6 @@ std::vector<build::DayMove> moves_of_day(const AirGiven& given) {
 }
 
 Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
-  const auto cut = cut_pressures(given.parts);
-  if (!cut) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
   AirDay out;
   for (const build::DayMove& move : moves_of_day(given)) {
     const auto index = [&](const std::string& name) {
@@ -194,11 +202,9 @@ Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
     out.moves.push_back(lift->air_used);
     out.air += std::fmax(0, lift->air_used) * move.times;
   }
-  // What the compressors give on the way from cut-in to cut-out, again and again.
-  const auto filling = fill_tank(given, cut->first, cut->second, stop);
-  if (!filling) return refuse(filling.error());
-  if (!filling->time || !(filling->air > 0)) return refuse(words("The compressor never gets the tank to its cut-out."));
-  out.run = out.air / filling->air * (*filling->time - filling->rested);
+  const auto a_kilogram = run_a_kilogram(given, stop);
+  if (!a_kilogram) return refuse(a_kilogram.error());
+  out.run = out.air * *a_kilogram;
   if (given.wishes.drive > 0) out.share_of_drive = out.run / given.wishes.drive;
   return out;
 }

@@ -31,9 +31,12 @@ struct Filling {
 [[nodiscard]] Expected<Filling> fill_tank(const AirGiven& given, double from, double to,
                                           const std::atomic<bool>* stop = nullptr);
 
+/// s that the compressors run for each kg, on the way from cut-in to cut-out.
+[[nodiscard]] Expected<double> run_a_kilogram(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+
 /// Air from the shop through a hose, and what is left for the kit's own compressors.
 struct FirstFill {
-  std::optional<double> shop_time; // s until nothing more comes
+  std::optional<double> shop_time; // s until nothing more comes; none without an inlet for it
   double shop_pressure = 0;        // Pa gauge that it comes to
   std::optional<double> rest_time; // s by the kit from there
   std::optional<double> own_time;  // s by the kit alone

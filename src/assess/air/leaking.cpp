@@ -68,9 +68,7 @@ Expected<Leaking> leaking(const AirGiven& given, const LeakAsked& asked) {
     const auto high = mass_at(*end.road), low = mass_at(out.too_low_at);
     if (high && low && *high > *low) out.too_low_after = (*high - *low) / found->loss;
   }
-  if (const auto cut = cut_pressures(given.parts))
-    if (const auto filling = fill_tank(given, cut->first, cut->second); filling && filling->time && filling->air > 0)
-      out.compressor_day = found->loss * 86400 / filling->air * *filling->time;
+  if (const auto a_kilogram = run_a_kilogram(given)) out.compressor_day = found->loss * 86400 * *a_kilogram;
   return out;
 }
 

@@ -212,7 +212,7 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
         c.compressor = p, c.compressors = count;
         const AirGiven kit = with(given, c);
         const shelf::Part& pump = given.compressors[p];
-        if (std::abs(*pump.voltage / kit.kit.volts - 1) > 0.25) continue; // for another voltage
+        if (for_another_voltage(pump, kit.kit)) continue;
         for (const KitBox& box : kit_boxes(kit.kit, kit.parts)) {
           c.room += box.along * box.across * box.height;
           c.mass += box.mass;
@@ -227,8 +227,7 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
           price += part->price.value_or(0) * static_cast<double>(n), priced = priced && part->price;
         if (priced) c.price = price;
         c.current = shelf::current_of(pump, *full) * static_cast<double>(count);
-        c.sound = pump.sound; // two alike are 3 dB louder
-        if (c.sound && count > 1) c.sound = *c.sound + 3;
+        c.sound = sound_of(kit.parts);
         if (lifts) {
           c.rise = lifts->first, c.lifts = lifts->lifts;
           if (const auto ready = fill_tank(kit, lifts->tank_after_first, *full, &stop)) c.ready = ready->time;

@@ -7,7 +7,7 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr double fuse_from_battery = 0.15, switch_wire = 1.0, sensor_amps = 0.5, valve_amps = 6; // m, A
+constexpr double fuse_from_battery = 0.15, switch_wire = 1.0, valve_amps = 6; // m, A
 
 double starting_of(const shelf::Part& compressor, double running) {
   return compressor.start_current.value_or(3 * running);
@@ -46,15 +46,8 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
   else
     for (const shelf::Part* part : all)
       out.feeds.push_back(feed_of({part}));
-  for (const Feed& feed : out.feeds)
-    out.running += feed.running;
-  double before = 0;
-  for (const shelf::Part* part : all) {
-    const double amps = shelf::current_of(*part, cut->second);
-    out.starting = kit.stagger > 0 ? std::fmax(out.starting, before + starting_of(*part, amps))
-                                   : out.starting + starting_of(*part, amps);
-    before += amps;
-  }
+  const Feed together = feed_of(all);
+  out.running = together.running, out.starting = together.starting;
   double drop = 0;
   for (const Feed& feed : out.feeds)
     if (feed.cable) drop = std::fmax(drop, feed.cable->drop);
@@ -71,7 +64,6 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
     out.rows.push_back({"fuse", "relay", {words("the long run"), {}}, length, section, {}});
     out.rows.push_back({"relay", names, {words("beside the compressor"), {}}, 0.3, section, {}});
     out.rows.push_back({names, "battery −", {words("back, or to bare body metal as thick"), {}}, length, section, {}});
-    out.relay = std::fmax(out.relay.value_or(0), feed.starting);
   }
   const double to_switch = way_between(kit.battery_at, kit.tank_at, kit.line_slack);
   const auto thin = air::cable_for(switch_wire, to_switch, kit.volts, kit.drop_allowed);

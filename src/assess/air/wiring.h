@@ -27,9 +27,8 @@ struct Wiring {
   double running = 0;  // A, all together at cut-out
   double starting = 0; // A at worst, with the second starting later
   std::vector<WireRow> rows;
-  double volts = 0;            // V at the compressor's terminals at cut-out
-  double slower = 0;           // share that filling takes longer than without any drop
-  std::optional<double> relay; // A that a relay's contacts must switch
+  double volts = 0;  // V at the compressor's terminals at cut-out
+  double slower = 0; // share that filling takes longer than without any drop
 };
 /// @returns the wiring; or what is missing
 /// Source: docs/models.md, "Cable".

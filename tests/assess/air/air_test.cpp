@@ -193,6 +193,22 @@ TEST(Kit, FiguresHangTogether) {
   EXPECT_NEAR(*twice->first->own_time, *f->first->own_time / 2 + 2, 8);
 }
 
+TEST(Kit, AnInletThatIsNotFittedFillsNothing) {
+  const auto closed = first_fill(estate_with([](build::AirKit& k) { k.shop_inlet = build::Fitted::no; }));
+  ASSERT_TRUE(closed);
+  EXPECT_FALSE(closed->shop_time);
+  EXPECT_FALSE(closed->rest_time);
+  EXPECT_TRUE(closed->own_time);
+}
+
+TEST(Kit, TwoPumpsAreAsLoudInTheFindingsAsInTheSearch) {
+  Build b = test::demo_whole();
+  b.variant().air.second_compressor = b.variant().air.compressor; // 70 dB each, 72 asked for
+  const auto found = assess(b, test::demo_shelf()).findings;
+  EXPECT_TRUE(std::any_of(found.begin(), found.end(), [](const Finding& f) { return f.code == "air_sound"; }));
+  EXPECT_NEAR(*sound_of(air_of(b).parts), 73.01, 0.01);
+}
+
 TEST(Kit, ItsMassIsInTheLoadCases) {
   Build with = test::demo_whole(), without = with;
   without.variant().air.weighed = build::Weighed::with;

@@ -213,9 +213,11 @@ QString KitPage::figures_text() const {
   else
     trouble(f.ready.error());
   if (f.first) {
-    line(tr("first fill, shop air at %1").arg(desk_.shown(assess::shop_pressure, Kind::pressure, 0)),
-         seconds(f.first->shop_time));
-    line(tr("and the rest by itself"), seconds(f.first->rest_time));
+    const bool inlet = air_of(desk_).kit.shop_inlet == build::Fitted::yes;
+    if (inlet)
+      line(tr("first fill, shop air at %1").arg(desk_.shown(assess::shop_pressure, Kind::pressure, 0)),
+           seconds(f.first->shop_time));
+    if (inlet) line(tr("and the rest by itself"), seconds(f.first->rest_time));
     line(tr("all of it by itself"), seconds(f.first->own_time));
   } else
     trouble(f.first.error());
