@@ -5,6 +5,7 @@
 #include "assess/end/end_findings.h"
 #include "assess/ground/ground_findings.h"
 #include "assess/kit/kit_parts.h"
+#include "assess/leveling/leveling_findings.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
 #include "assess/touch/touch_findings.h"
@@ -27,13 +28,14 @@ struct Answers {
   Answered<GroundQuestion> ground;
   Answered<GroundFindingsQuestion> on_ground;
   Answered<AirFindingsQuestion> air;
+  Answered<LevelingFindingsQuestion> leveling;
 
   [[nodiscard]] bool same(const Answers& other) const {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
            bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing) &&
            same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground) &&
-           air.same(other.air);
+           air.same(other.air) && leveling.same(other.leveling);
   }
 };
 
@@ -45,13 +47,14 @@ Assessment put_together(const Answers& answers) {
                  answers.ends,
                  answers.ground,
                  answers.air,
+                 answers.leveling,
                  {}};
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
     out.loads[c].standing_lean = answers.bags->standing_lean[c];
   for (const Findings* found : {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings,
                                 &*answers.car, &*answers.swing[0], &*answers.swing[1], &*answers.touch[0],
-                                &*answers.touch[1], &*answers.on_ground, &*answers.air})
+                                &*answers.touch[1], &*answers.on_ground, &*answers.air, &*answers.leveling})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;
@@ -73,6 +76,8 @@ struct Assessor::Kept {
   assess::Kept<GroundQuestion> ground;
   assess::Kept<GroundFindingsQuestion> on_ground;
   assess::Kept<AirFindingsQuestion> air;
+  assess::Kept<SensorQuestion> sensors;
+  assess::Kept<LevelingFindingsQuestion> leveling;
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
@@ -96,7 +101,8 @@ struct Assessor::Kept {
         {touch[0].ask(touch_findings_given(build, fitted[0])), touch[1].ask(touch_findings_given(build, fitted[1]))},
         driven,
         on_ground.ask(ground_findings_given(build, driven)),
-        air.ask(air_findings_given(build, room_given(build, air_given(build, shelf, fitted))))};
+        air.ask(air_findings_given(build, room_given(build, air_given(build, shelf, fitted)))),
+        leveling.ask(leveling_findings_given(build, sensors.ask(sensor_given(build, fitted))))};
   }
 };
 

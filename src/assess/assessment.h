@@ -7,6 +7,7 @@
 #include "assess/end/limits.h"
 #include "assess/finding/finding.h"
 #include "assess/ground/ground.h"
+#include "assess/leveling/leveling_findings.h"
 
 #include <array>
 #include <optional>
@@ -22,7 +23,8 @@ struct Assessment {
   AnsweredEnds ends;                  // front, rear, each with all that it was worked out from
   Answered<GroundQuestion> ground;    // over what lies on the ground
   Answered<AirFindingsQuestion> air;  // the kit with all that it is worked out from
-  Findings findings;                  // worst first
+  Answered<LevelingFindingsQuestion> leveling; // how the height is kept, with all that it is worked out from
+  Findings findings;                           // worst first
 
   [[nodiscard]] const EndAssessment& end(End e) const { return ends[build::at(e)]->assessment; }
 };

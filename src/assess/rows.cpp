@@ -6,6 +6,7 @@
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
 #include "assess/ground/ground_findings.h"
+#include "assess/leveling/leveling_findings.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
 #include "assess/touch/touch_findings.h"
@@ -31,6 +32,13 @@ bool clearances_known(const Assessment& a) {
 bool kit_known(const Assessment& a) {
   return kit_complete(a.air.given().room.air.kit, a.air.given().room.air.parts);
 }
+/// Is it known what the chosen way of keeping the height goes by?
+bool leveling_known(const Assessment& a) {
+  const LevelingFindingsGiven& given = a.leveling.given();
+  if (!kit_known(a)) return false;
+  return !goes_by_height(given.leveling.set_up().rules.method) ||
+         ((*given.sensors)[0].linkage && (*given.sensors)[1].linkage);
+}
 bool heights_known(const Assessment& a) {
   return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
 }
@@ -43,19 +51,20 @@ constinit const StageRow bags{"bags", words("Bags"), at_both_ends<&EndAssessment
 constinit const StageRow swing{"swing", words("Swing"), motions_known};
 constinit const StageRow clearance{"clearance", words("Clearance"), clearances_known};
 constinit const StageRow air{"air", words("Air"), kit_known};
+constinit const StageRow leveling{"leveling", words("Leveling"), leveling_known};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags, &stages::swing, &stages::clearance,
-                                          &stages::air};
+constexpr const StageRow* stage_rows[] = {&stages::car_in,    &stages::bags, &stages::swing,
+                                          &stages::clearance, &stages::air,  &stages::leveling};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};
 const std::span<const TrackRow* const> track_tables[] = {end_tracks, motion_tracks};
 const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows,   car_finding_rows,
                                                       bags_finding_rows,   swing_finding_rows, touch_finding_rows,
-                                                      ground_finding_rows, air_finding_rows};
+                                                      ground_finding_rows, air_finding_rows,   leveling_finding_rows};
 
 } // namespace
 

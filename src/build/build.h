@@ -3,39 +3,10 @@
 // docs/formats/build.md.
 #pragma once
 
-#include "quantity/shared.h"
-
-#include <array>
-#include <optional>
-#include <string>
-#include <utility>
-#include <vector>
+#include "build/air_kit.h"
+#include "build/leveling.h"
 
 namespace mavrel::build {
-
-/// Keys of the file this program does not know, with their JSON text; kept and written back.
-using Extra = std::vector<std::pair<std::string, std::string>>;
-
-/// Several readings of one quantity, SI. Empty: not taken yet.
-struct Readings {
-  std::vector<double> values;
-  friend bool operator==(const Readings&, const Readings&) = default;
-};
-
-enum class End { front = 0, rear = 1 };
-constexpr std::array<End, 2> both_ends = {End::front, End::rear};
-
-/// One of each end, shared like the lists: `ends[0]` is the front.
-template <class T>
-class PerEnd : public SharedElements<T, std::array<Shared<T>, 2>> {
-public:
-  using SharedElements<T, std::array<Shared<T>, 2>>::operator[];
-  [[nodiscard]] const T& operator[](End e) const { return (*this)[static_cast<std::size_t>(e)]; }
-  [[nodiscard]] T& operator[](End e) { return (*this)[static_cast<std::size_t>(e)]; }
-};
-
-enum class Side { left = 0, right = 1 };
-constexpr std::array<Side, 2> both_sides = {Side::left, Side::right};
 
 enum class Layout {
   strut,
@@ -61,21 +32,6 @@ enum class ObstacleShape { gap, plane, box, rod, edge };
 enum class GapFrom { tyre, bag };
 enum class GapWay { above, inboard, outboard, ahead, behind };
 enum class GapAt { straight, lock };
-/// Who has air of its own: each axle through tees, or each corner.
-enum class Circuits { per_axle, per_corner };
-/// How the valves are worked.
-enum class ValveSchool { block, hand_valves };
-/// In which order corners go to another height.
-enum class MoveOrder { together, front_first, rear_first, one_by_one };
-/// Whether each compressor has a feed with a fuse of its own, or both share one.
-enum class Feeds { one, each };
-enum class Fitted { no, yes };
-/// Whether the car was on the scales with the kit in it.
-enum class Weighed { without, with };
-/// Where a part lies, for its noise and its heat, and how it is held.
-enum class PartRoom { under_floor, boot, spare_well, cabin, engine_bay };
-enum class PartHeld { hard, on_rubber };
-enum class PartLies { along, across };
 enum class BodyStyle { estate, hatchback, saloon, coupe, van, pickup };
 
 struct Corner {
@@ -351,28 +307,6 @@ struct Ground {
   friend bool operator==(const Ground&, const Ground&) = default;
 };
 
-/// A move between two presets, so many times a day.
-struct DayMove {
-  std::string from, to; // names of presets
-  double times = 1;     // a day
-  Extra extra;
-  friend bool operator==(const DayMove&, const DayMove&) = default;
-};
-
-/// What is wanted of the air.
-struct AirWishes {
-  double rise = 6;             // s from parked to road height at most
-  double lifts = 3;            // from a full tank, compressor off
-  double ready = 300;          // s at most until the tank is full again after one
-  double current = 45;         // A at most, while it runs
-  std::optional<double> sound; // dB at most at 1 m
-  std::optional<double> room;  // m³ at most that all parts take as boxes
-  double drive = 3600;         // s a day that the engine runs
-  std::vector<DayMove> day;    // empty: two lifts and two drops between parked and road
-  Extra extra;
-  friend bool operator==(const AirWishes&, const AirWishes&) = default;
-};
-
 struct Brief {
   std::vector<Preset> presets;
   double bump_travel = 0.045;        // m kept below road height
@@ -489,47 +423,12 @@ struct EndFit {
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };
 
-/// Where a part of the air kit lies: the middle of its box.
-struct PartPlace {
-  double x = 0, y = 0, z = 0.4; // m behind the front axle, left of the middle, above the road
-  PartRoom room = PartRoom::boot;
-  PartHeld held = PartHeld::on_rubber;
-  PartLies lies = PartLies::across;
-  Extra extra;
-  friend bool operator==(const PartPlace&, const PartPlace&) = default;
-};
-
-/// The air kit of one design, from intake to bag. Parts are called by the names of their cards; empty: there is none.
-struct AirKit {
-  Circuits circuits = Circuits::per_corner;
-  ValveSchool school = ValveSchool::block;
-  MoveOrder order = MoveOrder::together;
-  std::string compressor, second_compressor;
-  std::string check_valve, trap, dryer; // between compressor and tank
-  std::string tank, second_tank;
-  std::string drain, relief, pressure_switch;
-  std::string valves;                                    // the block, or one kind of hand valve for every circuit
-  std::string feed_line, front_line, rear_line;          // tank to valves, valves to front and rear bags
-  std::string feed_fitting, front_fitting, rear_fitting; // at both ends of those lines
-  double elbows = 2;                                     // fittings more in every line to a bag
-  std::string silencer, gauge, sensor, switches;
-  Fitted shop_inlet = Fitted::yes, tyre_outlet = Fitted::no;
-  double stagger = 4; // s between the starts of two compressors
-  Feeds feeds = Feeds::each;
-  double volts = 13.2;        // V at the battery while the compressor runs
-  double drop_allowed = 0.03; // share of it, out and back
-  double line_slack = 0.15;   // share more than the way from place to place
-  Weighed weighed = Weighed::without;
-  PartPlace compressor_at, tank_at, second_tank_at, valves_at, battery_at;
-  Extra extra;
-  friend bool operator==(const AirKit&, const AirKit&) = default;
-};
-
 struct Variant {
   std::string name;
   std::array<EndFit, 2> fit; // front, rear
   Brief brief;
   AirKit air;
+  Leveling leveling;
   Extra extra;
   friend bool operator==(const Variant&, const Variant&) = default;
 };
@@ -557,9 +456,10 @@ struct Build {
   Body body;
   PerEnd<EndSurvey> ends;
   List<LoadCase> load_cases;
-  List<Variant> variants{Variant{"A", {}, {}, {}, {}}}; // never empty
-  std::size_t active_variant = 0;                       // inside `variants`
+  List<Variant> variants{Variant{"A", {}, {}, {}, {}, {}}}; // never empty
+  std::size_t active_variant = 0;                           // inside `variants`
   Surroundings surroundings;
+  Drive drive;
   Extra extra;
 
   [[nodiscard]] const EndSurvey& end(End e) const { return ends[e]; }
@@ -568,13 +468,6 @@ struct Build {
   [[nodiscard]] Variant& variant() { return variants[active_variant]; }
   friend bool operator==(const Build&, const Build&) = default;
 };
-
-[[nodiscard]] constexpr std::size_t at(End e) {
-  return static_cast<std::size_t>(e);
-}
-[[nodiscard]] constexpr std::size_t at(Side s) {
-  return static_cast<std::size_t>(s);
-}
 
 /// A build with nothing measured: one load case as surveyed, parked, road and ramp still to be wished for.
 [[nodiscard]] Build empty_build();

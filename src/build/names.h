@@ -214,6 +214,80 @@ constexpr auto names_of(Sides) {
       {Sides::joined, "joined", words("joined by a tee")},
   });
 }
+constexpr auto names_of(control::LevelMethod) {
+  return std::to_array<ChoiceName<control::LevelMethod>>({
+      {control::LevelMethod::bursts, "bursts", words("bursts, by height")},
+      {control::LevelMethod::until_reached, "until reached", words("open until the height is there")},
+      {control::LevelMethod::pressure, "pressure", words("bursts, by pressure")},
+      {control::LevelMethod::by_hand, "by hand", words("hand valves and gauges")},
+  });
+}
+constexpr auto names_of(control::LevelSensors) {
+  return std::to_array<ChoiceName<control::LevelSensors>>({
+      {control::LevelSensors::two, "two", words("two, one an axle")},
+      {control::LevelSensors::three_one_front, "three, one front", words("three, one at the front")},
+      {control::LevelSensors::three_one_rear, "three, one rear", words("three, one at the rear")},
+      {control::LevelSensors::four, "four", words("four, one a corner")},
+  });
+}
+constexpr auto names_of(control::LevelBy) {
+  return std::to_array<ChoiceName<control::LevelBy>>({
+      {control::LevelBy::corner, "corner", words("each corner by itself")},
+      {control::LevelBy::axle, "axle", words("both sides alike")},
+  });
+}
+constexpr auto names_of(control::LevelOrder) {
+  return std::to_array<ChoiceName<control::LevelOrder>>({
+      {control::LevelOrder::together, "together", words("ends together")},
+      {control::LevelOrder::front_first, "front first", words("front before rear")},
+  });
+}
+constexpr auto names_of(control::HoldStill) {
+  return std::to_array<ChoiceName<control::HoldStill>>({
+      {control::HoldStill::no, "no", words("goes on")},
+      {control::HoldStill::yes, "yes", words("holds still")},
+  });
+}
+constexpr auto names_of(control::Crossing) {
+  return std::to_array<ChoiceName<control::Crossing>>({
+      {control::Crossing::above, "above", words("lever's joint above")},
+      {control::Crossing::below, "below", words("lever's joint below")},
+  });
+}
+constexpr auto names_of(Mirrored) {
+  return std::to_array<ChoiceName<Mirrored>>({
+      {Mirrored::no, "no", words("the same on both sides")},
+      {Mirrored::yes, "yes", words("mirrored on the right")},
+  });
+}
+constexpr auto names_of(control::RoadClass) {
+  return std::to_array<ChoiceName<control::RoadClass>>({
+      {control::RoadClass::a, "A", words("A, new motorway")},
+      {control::RoadClass::b, "B", words("B, good road")},
+      {control::RoadClass::c, "C", words("C, worn road")},
+      {control::RoadClass::d, "D", words("D, bad road")},
+      {control::RoadClass::e, "E", words("E, field track")},
+      {control::RoadClass::f, "F", words("F, rutted track")},
+      {control::RoadClass::g, "G", words("G, hardly a road")},
+      {control::RoadClass::h, "H", words("H, the worst there is")},
+  });
+}
+constexpr auto names_of(control::SpeedProfile) {
+  return std::to_array<ChoiceName<control::SpeedProfile>>({
+      {control::SpeedProfile::steady, "steady", words("steady")},
+      {control::SpeedProfile::stop_and_go, "stop and go", words("stop and go")},
+      {control::SpeedProfile::town, "town", words("town")},
+      {control::SpeedProfile::country, "country", words("country road")},
+      {control::SpeedProfile::motorway, "motorway", words("motorway")},
+  });
+}
+constexpr auto names_of(DriveEventKind) {
+  return std::to_array<ChoiceName<DriveEventKind>>({
+      {DriveEventKind::load, "load", words("load or people")},
+      {DriveEventKind::air_temperature, "air temperature", words("air temperature")},
+      {DriveEventKind::altitude, "altitude", words("altitude")},
+  });
+}
 constexpr auto names_of(HeightWish::As) {
   return std::to_array<ChoiceName<HeightWish::As>>({
       {HeightWish::As::height, "height", words("height")},

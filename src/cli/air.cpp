@@ -3,8 +3,8 @@
 #include "air/leak.h"
 #include "air/water.h"
 #include "cli/commands.h"
+#include "cli/typed.h"
 #include "file/text_file.h"
-#include "quantity/quantity.h"
 #include "quantity/text.h"
 #include "shelf/leak_csv.h"
 
@@ -17,17 +17,6 @@ namespace mavrel::cli {
 namespace {
 
 using Json = nlohmann::ordered_json;
-
-/// A typed quantity of a named option, believable.
-Expected<double> within(const char* option, const std::string& text, Kind kind, double least, double most) {
-  const auto value = parse_quantity(text, kind, {}, {});
-  if (!value) return refuse(words("{0}: {1}"), {std::string(option), value.error()});
-  if (!(*value >= least && *value <= most))
-    return refuse(words("{0}: {1} is out of reason; {2} to {3} is believable."),
-                  {std::string(option), told_from({*value, kind, -2}, *value < least ? least : most),
-                   Amount{least, kind, -2}, Amount{most, kind, -2}});
-  return value;
-}
 
 } // namespace
 

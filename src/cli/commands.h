@@ -62,6 +62,22 @@ struct LiftRequest {
 /// Kits of the shelf's parts that do what the brief asks of the air.
 [[nodiscard]] Expected<std::string> size(const BuildRequest& request);
 
+struct RoadRequest {
+  std::string road = "C", length = "2000m", step = "0.05m";
+  unsigned long seed = 1;
+};
+/// A road of a class and a seed, as CSV.
+[[nodiscard]] Expected<std::string> road(const RoadRequest& request);
+/// A height sensor's lever over a file's heights.
+[[nodiscard]] Expected<std::string> sensor(const std::string& path);
+struct LevelRequest {
+  std::string build, shelf, road = "C", speed = "60km/h", minutes = "20", method = "bursts", average = "4s",
+                            band = "5mm", wait = "5s", gain, add, warm;
+  unsigned long seed = 1;
+};
+/// A build's car that keeps its road height over a drive.
+[[nodiscard]] Expected<std::string> level(const LevelRequest& request);
+
 [[nodiscard]] Expected<std::string> schema();
 
 } // namespace mavrel::cli

@@ -1,12 +1,10 @@
 // mavrel-cli lift and size: a build's own air kit, and those that would do.
 #include "assess/air/figures.h"
-#include "assess/assess.h"
-#include "build/file.h"
 #include "build/names.h"
 #include "cli/commands.h"
+#include "cli/opened.h"
 #include "file/text_file.h"
 #include "report/air_json.h"
-#include "shelf/places.h"
 
 #include <algorithm>
 
@@ -14,23 +12,7 @@ namespace mavrel::cli {
 
 namespace {
 
-struct Air {
-  build::Build build;
-  shelf::Shelf shelf;
-  assess::AirGiven air;
-};
-
-Expected<Air> open_air(const std::string& path, const std::string& more) {
-  auto build = build::load(path);
-  if (!build) return refuse(build.error());
-  auto folders = shelf::shelf_folders();
-  if (!more.empty()) folders.emplace_back(more);
-  auto shelf = shelf::load_shelf(folders);
-  auto air = assess::air_given(*build, shelf, assess::ask_ends(*build, shelf));
-  return Air{std::move(*build), std::move(shelf), std::move(air)};
-}
-
-Expected<std::size_t> preset_called(const Air& opened, const std::string& name) {
+Expected<std::size_t> preset_called(const Opened& opened, const std::string& name) {
   const auto& names = opened.air.presets;
   const auto found = std::find(names.begin(), names.end(), name);
   if (found != names.end()) return static_cast<std::size_t>(found - names.begin());
@@ -43,7 +25,7 @@ Expected<std::size_t> preset_called(const Air& opened, const std::string& name) 
 } // namespace
 
 Expected<std::string> lift(const LiftRequest& request) {
-  const auto opened = open_air(request.build, request.shelf);
+  const auto opened = open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   const auto from = preset_called(*opened, request.from), to = preset_called(*opened, request.to);
   if (!from) return refuse(from.error());
@@ -62,7 +44,7 @@ Expected<std::string> lift(const LiftRequest& request) {
 }
 
 Expected<std::string> size(const BuildRequest& request) {
-  const auto opened = open_air(request.build, request.shelf);
+  const auto opened = open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   const auto given = assess::sizing_given(opened->build, opened->shelf, opened->air);
   const auto sized = assess::size_kits(given, {request.threads, {}, {}});

@@ -178,6 +178,37 @@ int main(int argc, char** argv) {
       ->check(CLI::Range(std::size_t{0}, std::size_t{1000000}));
   size_command->callback([&] { run = [&] { return cli::size(request); }; });
 
+  cli::RoadRequest way;
+  auto* road_command = app.add_subcommand("road", "A road of a class and a seed, both tracks, as CSV");
+  road_command->add_option("--class", way.road, "A to H, ISO 8608")->required();
+  road_command->add_option("--length", way.length, "Of the road");
+  road_command->add_option("--step", way.step, "From row to row, up to 0.25 m");
+  road_command->add_option("--seed", way.seed, "The same seed is the same road");
+  road_command->callback([&] { run = [&] { return cli::road(way); }; });
+
+  std::string lever;
+  auto* sensor_command = app.add_subcommand("sensor", "A height sensor's lever over the heights");
+  sensor_command->add_option("file", lever, "Pivot, lever, rod and pickup, *.json")->required();
+  sensor_command->callback([&] { run = [&] { return cli::sensor(lever); }; });
+
+  cli::LevelRequest kept;
+  auto* level_command = app.add_subcommand("level", "The car keeps its road height over a drive");
+  level_command->add_option("build", kept.build, "Build file, *.mavrel")->required();
+  level_command->add_option("--road", kept.road, "A to H, ISO 8608");
+  level_command->add_option("--speed", kept.speed, "Steady");
+  level_command->add_option("--minutes", kept.minutes, "How long");
+  level_command->add_option("--seed", kept.seed, "The same seed is the same drive");
+  level_command->add_option("--method", kept.method, "bursts, until-reached, pressure or by-hand")
+      ->check(CLI::IsMember({"bursts", "until-reached", "pressure", "by-hand"}));
+  level_command->add_option("--average", kept.average, "That readings are averaged over");
+  level_command->add_option("--band", kept.band, "Of heights, either way");
+  level_command->add_option("--wait", kept.wait, "After a correction");
+  level_command->add_option("--gain", kept.gain, "s/m of open valve; what bursts buy when left out");
+  level_command->add_option("--add", kept.add, "What gets in: \"150kg at 2600mm after 300s\"");
+  level_command->add_option("--warm", kept.warm, "Warmer by the end, evenly: 25C");
+  level_command->add_option("--shelf", kept.shelf, "Folder of cards, added to those known");
+  level_command->callback([&] { run = [&] { return cli::level(kept); }; });
+
   std::string schema;
   auto* schema_command = app.add_subcommand("schema", "JSON Schema of the build file");
   schema_command->callback([&] { run = [] { return cli::schema(); }; });

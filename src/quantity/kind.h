@@ -30,6 +30,9 @@ enum class Kind {
   conductance,      // m³/(s·Pa), sonic conductance
   heat_flow,        // W/K
   sound,            // dB
+  acceleration,     // m/s²
+  burst_gain,       // s/m, of open valve for an error of height, shown in ms/mm
+  pressure_gain,    // s/Pa, of open valve for an error of pressure
   share,            // 1, shown in %
   plain,            // 1
 };

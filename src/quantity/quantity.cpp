@@ -357,6 +357,12 @@ const char* kind_name(Kind kind) {
     return words("heat a degree");
   case Kind::sound:
     return words("a sound level");
+  case Kind::acceleration:
+    return words("an acceleration");
+  case Kind::burst_gain:
+    return words("open valve for a millimetre");
+  case Kind::pressure_gain:
+    return words("open valve for a pressure");
   case Kind::share:
     return words("a percentage");
   case Kind::plain:
@@ -414,6 +420,12 @@ Amount example_of(Kind kind) {
     return of(1.8);
   case Kind::sound:
     return of(68);
+  case Kind::acceleration:
+    return of(1.5);
+  case Kind::burst_gain:
+    return of(8);
+  case Kind::pressure_gain:
+    return of(6e-6);
   case Kind::share:
     return of(0.7);
   case Kind::plain:

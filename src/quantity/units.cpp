@@ -105,6 +105,13 @@ constexpr auto rows = std::to_array<Row>({
     {"m³/(s·Pa)", {Kind::conductance, 1}},
     {"W/K", {Kind::heat_flow, 1}},
     {"dB", {Kind::sound, 1}},
+    {"m/s²", {Kind::acceleration, 1}},
+    {"m/s2", {Kind::acceleration, 1}},
+    {"ms/mm", {Kind::burst_gain, 1}},
+    {"s/m", {Kind::burst_gain, 1}},
+    {"s/bar", {Kind::pressure_gain, 1e-5}},
+    {"s/psi", {Kind::pressure_gain, 1 / psi}},
+    {"s/Pa", {Kind::pressure_gain, 1}},
     {"%", {Kind::share, 0.01}},
 });
 
@@ -192,6 +199,13 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     return {"W/K", {kind, 1}, 1};
   case Kind::sound:
     return {"dB", {kind, 1}, 0};
+  case Kind::acceleration:
+    return {"m/s²", {kind, 1}, 1};
+  case Kind::burst_gain:
+    return {"ms/mm", {kind, 1}, 1};
+  case Kind::pressure_gain:
+    if (prefs.pressure == PressureUnit::psi) return {"s/psi", {kind, 1 / psi}, 3};
+    return {"s/bar", {kind, 1e-5}, 2};
   case Kind::share:
     return {"%", {kind, 0.01}, 0};
   case Kind::plain:
@@ -246,6 +260,12 @@ const char* si_unit_name(Kind kind) {
     return "W/K";
   case Kind::sound:
     return "dB";
+  case Kind::acceleration:
+    return "m/s2";
+  case Kind::burst_gain:
+    return "s/m";
+  case Kind::pressure_gain:
+    return "s/Pa";
   case Kind::share:
   case Kind::plain:
     break;

@@ -196,7 +196,7 @@ TEST_F(KeepingTest, AFullListIsSaidAndTheFileStillOpens) {
 }
 
 TEST_F(KeepingTest, AChoiceIsNotTakenOverWhereThereIsNoRoom) {
-  while (take_variant(desk(), build::Variant{"x", {}, {}, {}, {}})) {
+  while (take_variant(desk(), build::Variant{"x", {}, {}, {}, {}, {}})) {
   }
   use_variant(desk(), 0);
   EXPECT_EQ(build().variants.size(), 26U);

@@ -2,6 +2,7 @@
 // that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton, --new and --rough
 // (a build with nothing, or five readings, in it).
 #include "app/desk/edits.h"
+#include "app/kit/chips.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/main_window.h"
@@ -16,6 +17,11 @@
 #include "app/stages/clearance/gap_sheet.h"
 #include "app/stages/clearance/obstacles_panel.h"
 #include "app/stages/clearance/section_view.h"
+#include "app/stages/leveling/bench_page.h"
+#include "app/stages/leveling/drive_page.h"
+#include "app/stages/leveling/leveling.h"
+#include "app/stages/leveling/store_page.h"
+#include "app/stages/leveling/tuning_page.h"
 #include "app/stages/swing/swing.h"
 #include "build/names.h"
 #include "shelf/places.h"
@@ -213,6 +219,60 @@ int main(int argc, char** argv) {
     desk.sight().set_look(first);
     for (const auto& [name, page] : {std::pair{"air-kit", 1}, {"air-wiring", 4}, {"air-room", 5}})
       if (only == name) air->show_page(page), worked_out(), shoot(name);
+  }
+  if (only.isEmpty() || only.startsWith("leveling")) {
+    auto* leveling = static_cast<app::LevelingStage*>(window.stage("leveling"));
+    window.go_to_stage("leveling");
+    desk.set_end(app::End::front);
+    desk.set_pose(app::End::front, 0.357);
+    desk.set_pose(app::End::rear, 0.370);
+    leveling->show_page(0);
+    const auto driven = [&] {
+      do {
+        settle();
+      } while (!leveling->drive()->is_settled());
+      settle();
+    };
+    driven();
+    shoot("leveling-road");
+    if (only == "leveling-event") {
+      emit leveling->drive()->findChildren<app::Chips*>().front()->chosen(1);
+      shoot(only);
+    }
+    leveling->show_page(2);
+    if (only.isEmpty() || only == "leveling-tuning") {
+      leveling->tuning()->start();
+      while (!leveling->tuning()->tuning())
+        settle();
+      leveling->tuning()->try_parts();
+      while (!leveling->tuning()->other_parts())
+        settle();
+    }
+    shoot("leveling-tuning");
+    leveling->show_page(3);
+    look.theme = app::Theme::night_bay;
+    if (only.isEmpty()) desk.sight().set_look(look);
+    shoot("leveling-sensors-night-bay");
+    desk.sight().set_look(first);
+    for (const auto& [name, page] : {std::pair{"leveling-rules", 1}, {"leveling-sensors", 3}, {"leveling-stored", 4}})
+      if (only == name) {
+        leveling->show_page(page);
+        do {
+          settle();
+        } while (!leveling->store()->is_settled());
+        shoot(name);
+      }
+    if (only == "leveling-bench") {
+      leveling->show_page(5);
+      leveling->bench()->play();
+      for (int i = 0; i < 60; ++i)
+        settle(), QThread::msleep(60);
+      leveling->bench()->bench().hold("FL", control::ValveOrder::fill);
+      for (int i = 0; i < 8; ++i)
+        settle(), QThread::msleep(60);
+      window.grab().save(folder.filePath(only + ".png"));
+      leveling->bench()->bench().shut();
+    }
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.

@@ -78,4 +78,10 @@ void Sight::find_height_range() {
   if (high > low) height_range_ = {low, high};
 }
 
+void Sight::set_live(const std::optional<Live>& live) {
+  if (live_ == live) return;
+  live_ = live;
+  emit read();
+}
+
 } // namespace mavrel::app

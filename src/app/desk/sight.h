@@ -36,6 +36,15 @@ public:
   void set_pose(End end, double H);
   /// Moves the active end's pose.
   void nudge_pose(double by);
+  /// What is read of the car itself at this moment, on the bench; none: nothing is. Corners FL FR RL RR.
+  struct Live {
+    std::array<std::optional<double>, 4> height;   // m, H
+    std::array<std::optional<double>, 4> pressure; // Pa gauge
+    friend bool operator==(const Live&, const Live&) = default;
+  };
+  [[nodiscard]] const std::optional<Live>& live() const { return live_; }
+  void set_live(const std::optional<Live>& live);
+
   /// Heights shown everywhere, m: both ends on one scale.
   [[nodiscard]] std::pair<double, double> height_range() const { return height_range_; }
 
@@ -47,6 +56,7 @@ public:
 signals:
   void posed();     // a pose moved
   void looked_at(); // another end or load case
+  void read();      // something was read of the car itself, or no longer is
   void restyled();  // units, theme or text size
 
 private:
@@ -57,6 +67,7 @@ private:
   End end_ = End::front;
   std::array<std::optional<double>, 2> pose_;
   std::pair<double, double> height_range_{0.25, 0.45};
+  std::optional<Live> live_;
   UnitPrefs prefs_;
   Look look_;
 };

@@ -32,6 +32,7 @@ HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     describe();
     update();
   });
+  connect(&desk_.sight(), &Sight::read, this, qOverload<>(&QWidget::update));
   // What was held may not be there any more, or be another of its number.
   connect(&desk_, &Desk::rewound, this, [this] { grip_.reset(); });
   describe();
@@ -110,6 +111,7 @@ void HeightPosts::paintEvent(QPaintEvent*) {
     if (!desk_.assessment().end(end).has_domain()) continue;
     paint_limits(painter, end);
     paint_flags(painter, end);
+    paint_live(painter, end);
   }
   if (hasFocus()) {
     painter.setPen(QPen(desk_.look().tokens().front, 1, Qt::DotLine));
@@ -155,7 +157,7 @@ void HeightPosts::paint_head(QPainter& painter, End end) const {
   painter.setPen(t.second);
   draw_line(painter, {x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()},
             Qt::AlignLeft | Qt::AlignVCenter, unit);
-  if (!desk_.assessment().end(end).rough()) return;
+  if (!desk_.assessment().end(end).rough() || desk_.sight().live()) return;
   // At the post's foot: what it shows rests on usual figures.
   painter.setPen(t.caution);
   draw_line(painter, {middle - look.px(60), double(bottom_ + look.px(3)), double(look.px(120)), double(look.px(14))},
@@ -218,6 +220,35 @@ void HeightPosts::paint_pose(QPainter& painter, End end) const {
   painter.drawRoundedRect(QRectF(post.left() - 4, y - r, post.width() + 8, 2 * r), 4, 4);
   painter.setRenderHint(QPainter::Antialiasing, false);
   painter.drawLine(QPointF(active && aligned_ ? 0 : post.left() - 4, y), QPointF(post.right() + 4, y));
+}
+
+/// What is read of the car itself: a wedge on either side of the post, left and right, and the pressures under it.
+void HeightPosts::paint_live(QPainter& painter, End end) const {
+  const auto& live = desk_.sight().live();
+  if (!live) return;
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  const QRectF post = post_rect(end);
+  painter.setRenderHint(QPainter::Antialiasing);
+  painter.setPen(QPen(t.panel, 1));
+  painter.setBrush(t.caution);
+  const double w = look.px(9), h = look.px(5);
+  QStringList pressures;
+  for (const std::size_t side : {0U, 1U}) {
+    const std::size_t corner = 2 * at(end) + side;
+    if (live->pressure[corner]) pressures << desk_.shown(*live->pressure[corner], Kind::pressure, 1);
+    if (!live->height[corner]) continue;
+    const double y = scale().clamped_y(*live->height[corner]);
+    const double tip = side == 0 ? post.left() + 3 : post.right() - 3, foot = side == 0 ? tip - w : tip + w;
+    painter.drawPolygon(QPolygonF{{tip, y}, {foot, y - h}, {foot, y + h}});
+  }
+  painter.setRenderHint(QPainter::Antialiasing, false);
+  if (pressures.size() == 2 && pressures[0] == pressures[1]) pressures.removeLast();
+  painter.setFont(look.font(TextSize::small));
+  painter.setPen(t.caution);
+  draw_line(painter,
+            {post.center().x() - look.px(60), double(bottom_ + look.px(3)), double(look.px(120)), double(look.px(14))},
+            Qt::AlignHCenter | Qt::AlignTop, pressures.join(" / "));
 }
 
 std::vector<HeightPosts::Label> HeightPosts::labels(End end) const {

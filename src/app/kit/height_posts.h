@@ -55,6 +55,7 @@ private:
   };
   void paint_post(QPainter& painter, build::End end) const;
   void paint_pose(QPainter& painter, build::End end) const;
+  void paint_live(QPainter& painter, build::End end) const;
   void paint_head(QPainter& painter, build::End end) const;
   void paint_limits(QPainter& painter, build::End end) const;
   void paint_flags(QPainter& painter, build::End end) const;

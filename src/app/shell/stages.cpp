@@ -5,6 +5,7 @@
 #include "app/stages/car_in/car_in.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/compare/compare_page.h"
+#include "app/stages/leveling/leveling.h"
 #include "app/stages/swing/swing.h"
 
 #include <QCoreApplication>
@@ -34,6 +35,8 @@ const StageEntry entries[] = {
     {&assess::stages::clearance, "clearance", QT_TRANSLATE_NOOP("stages", "Clearance"), "Ctrl+4",
      page_of<ClearanceStage>, always_open},
     {&assess::stages::air, "air", QT_TRANSLATE_NOOP("stages", "Air"), "Ctrl+5", page_of<AirStage>, always_open},
+    {&assess::stages::leveling, "leveling", QT_TRANSLATE_NOOP("stages", "Leveling"), "Ctrl+6", page_of<LevelingStage>,
+     always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
 };
 

@@ -36,9 +36,11 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   const BagOnEnd on = fitted.on();
   auto travel = free_travel(on, Meeting::standing);
   if (!travel) return refuse(words("{0}: bag, damper and stop leave no travel."), {build::name_of(end)});
-  // Of the travel, what the bag's card answers for.
+  // Of the travel, what the bag's card answers for; below it what a bump stop gives when it is hit.
+  const auto hit = free_travel(on, Meeting::hit);
   const auto [card_low, card_high] = on.heights();
   const double low = std::fmax(travel->low, card_low), high = std::fmin(travel->high, card_high);
+  const double deepest = std::fmax(hit ? hit->low : low, card_low);
   const double H = stands.heights[build::at(end)];
   if (!(high > low) || H < low - preset_on_stop || H > high + preset_on_stop)
     return refuse(outside_travel(end, H, {low, high}));
@@ -48,7 +50,7 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   leg.curve = fitted.bag->curve;
   std::vector<double> heights, bag, other, ratio;
   for (int i = 0; i < travel_points; ++i) {
-    const double h = low + (high - low) * i / (travel_points - 1);
+    const double h = deepest + (high - deepest) * i / (travel_points - 1);
     const motion::MapPoint map = fitted.model.map->at(h);
     heights.push_back(h);
     bag.push_back(map.spring_length - fitted.stack);

@@ -268,7 +268,7 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   return out;
 }
 
-std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shelf) {
+std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shelf, Freely wanted) {
   std::vector<NextSize> out;
   for (const KitRole role : {KitRole::feed_fitting, KitRole::feed_line, KitRole::valves, KitRole::front_fitting,
                              KitRole::front_line, KitRole::rear_fitting, KitRole::rear_line}) {
@@ -279,9 +279,11 @@ std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shel
     };
     const shelf::Part* best = nullptr;
     for (const shelf::ShelfPart& other : shelf.parts) {
-      if (other.part.kind != now->kind || !(freely(other.part) > freely(*now) * 1.001)) continue;
+      const double ratio = freely(other.part) / freely(*now);
+      if (other.part.kind != now->kind || !(ratio > 0)) continue;
+      if (wanted == Freely::more ? ratio < 1.001 : ratio > 0.999) continue;
       if (other.part.ways.value_or(1) < now->ways.value_or(1)) continue;
-      if (!best || freely(other.part) < freely(*best)) best = &other.part;
+      if (!best || (freely(other.part) < freely(*best)) == (wanted == Freely::more)) best = &other.part;
     }
     if (best) out.push_back({role, *best});
   }

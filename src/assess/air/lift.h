@@ -74,7 +74,10 @@ struct LiftGiven {
   std::vector<NextSize> next; // what the shelf has
   friend bool operator==(const LiftGiven&, const LiftGiven&) = default;
 };
-[[nodiscard]] std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shelf);
+/// Does the other part let air through more freely, or less?
+enum class Freely { more, less };
+[[nodiscard]] std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shelf,
+                                               Freely wanted = Freely::more);
 [[nodiscard]] std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::atomic<bool>* stop);
 
 /// H of a preset at both ends. @returns none where it is not wished at one of them

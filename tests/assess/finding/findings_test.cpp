@@ -232,6 +232,35 @@ std::vector<Case> cases() {
       {"air_box_out", with_kit([](AirKit& k) { k.valves_at.x = 1.9; }), whole_kit},
       {"air_drain_not_lowest", with_kit([](AirKit& k) { k.valves_at.z = 0.2; }), whole_kit},
       {"air_too_large", kit_and([](Build& b) { b.variant().brief.air.room = 0.01; }), whole_kit},
+      {"level_hand_valves",
+       with_kit([](AirKit& k) { k.school = build::ValveSchool::hand_valves, k.valves = "Lever 140"; }), whole_kit},
+      {"level_no_sensor", part(&AirKit::sensor, ""), whole_kit},
+      {"level_sensor_unplaced", kit_and([](Build& b) { b.variant().leveling.sensors[0].lever.reset(); }), whole_kit},
+      {"level_sensor_reach", kit_and([](Build& b) { b.variant().leveling.sensors[0].rod = 0.085; }), whole_kit},
+      {"level_sensor_flips", kit_and([](Build& b) {
+         b.variant().leveling.sensors[0].lever = 0.058, b.variant().leveling.sensors[0].rod = 0.195;
+         b.variant().leveling.sensors[0].pickup_ratio = 0.95;
+       }),
+       whole_kit},
+      {"level_sensor_square", kit_and([](Build& b) { b.variant().leveling.sensors[0].rod = 0.135; }), whole_kit},
+      {"level_sensor_range", kit_and([](Build& b) { b.variant().leveling.sensors[0].range = 0.5; }), whole_kit},
+      {"level_sensor_coarse", kit_and([](Build& b) { b.variant().leveling.sensors[0].counts = 64; }), whole_kit},
+      {"level_sensor_near", kit_and([](Build& b) {
+         auto& s = b.variant().leveling.sensors[0];
+         s.ahead = 0.26, s.pivot_y = *s.pivot_y + 0.22, s.pickup_y = *s.pickup_y + 0.22;
+       }),
+       whole_kit},
+      {"level_wait_short", kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.wait = 2; }), whole_kit},
+      {"level_bursts_order", kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.least_burst = 2; }),
+       whole_kit},
+      {"level_band_wide", kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.band = 0.03; }),
+       kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.band = 0.001; })},
+      {"level_pressure_silent", kit_and([](Build& b) {
+         b.variant().leveling.chosen = "By pressure";
+         b.variant().brief.load_doubt = 60, b.variant().brief.gauge_error = 5e4;
+       }),
+       whole_kit},
+      {"level_lean_left", with_kit([](AirKit& k) { k.circuits = build::Circuits::per_axle; }), whole_kit},
       // ---- the survey
       {"reading_missing", [](Build& b) { b.ends[1].damper_ratio.values.clear(); }, as_it_is},
       {"unsprung_estimated", as_it_is, calm},

@@ -1,0 +1,56 @@
+// What of Leveling takes longer than a frame, asked beside the interface.
+#pragma once
+
+#include "app/desk/desk.h"
+#include "app/desk/stoppable.h"
+#include "assess/air/air_findings.h"
+#include "assess/leveling/calibration.h"
+#include "assess/leveling/drives.h"
+#include "assess/leveling/tuning.h"
+
+#include <QCoreApplication>
+
+namespace mavrel::app {
+
+using DrivesQuestion = Stoppable<assess::LevelingGiven, Expected<assess::Drives>, assess::answer_drives>;
+using OtherPartsQuestion =
+    Stoppable<assess::OtherPartsGiven, Expected<std::vector<assess::OtherPart>>, assess::answer_other_parts>;
+using CalibrationQuestion = Stoppable<assess::LevelingGiven, Expected<assess::Calibration>, assess::answer_calibration>;
+
+struct TuningQuestion {
+  using Given = assess::LevelingGiven;
+  using Answer = std::optional<Expected<assess::Tuning>>;
+  static Answer answer(const Given& given, const RunControl& control) {
+    return assess::tune(given, {0, control.stop, control.progress});
+  }
+};
+
+/// Keeping the height, of what is open.
+[[nodiscard]] inline assess::LevelingGiven leveling_of(const Desk& desk) {
+  return assess::leveling_given(desk.build(), desk.assessment().air.given().room.air, desk.load_case());
+}
+[[nodiscard]] inline const assess::SensorAtEnd& sensor_of(const Desk& desk, End end) {
+  return (*desk.assessment().leveling.given().sensors)[build::at(end)];
+}
+/// The letter a set-up goes by.
+[[nodiscard]] inline QString letter_of(std::size_t set_up) {
+  return QString(QChar('A' + static_cast<int>(set_up)));
+}
+
+/// In place of an answer: the car's trouble in words, or what is under way.
+template <class Answer>
+[[nodiscard]] QString why_not(const Desk& desk, const LongAnswer<Answer>& answer, const QString& under_way) {
+  if (answer.is_running()) return under_way;
+  if (answer.broke_off())
+    return QCoreApplication::translate("leveling",
+                                       "The machine could not go on with it. Close something and try again.");
+  if (answer.answer() && *answer.answer() && !**answer.answer()) {
+    if (!assess::kit_begun(desk.build().variant().air))
+      return QCoreApplication::translate("leveling",
+                                         "There is no air kit yet: choose one in Air, or let Sizing find one.");
+    return desk.words_of((*answer.answer())->error());
+  }
+  return {};
+}
+
+} // namespace mavrel::app

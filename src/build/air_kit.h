@@ -1,0 +1,81 @@
+// The air of the document: what is wanted of it, and the kit of one design.
+#pragma once
+
+#include "build/basics.h"
+
+namespace mavrel::build {
+
+/// Who has air of its own: each axle through tees, or each corner.
+enum class Circuits { per_axle, per_corner };
+/// How the valves are worked.
+enum class ValveSchool { block, hand_valves };
+/// In which order corners go to another height.
+enum class MoveOrder { together, front_first, rear_first, one_by_one };
+/// Whether each compressor has a feed with a fuse of its own, or both share one.
+enum class Feeds { one, each };
+/// Whether the car was on the scales with the kit in it.
+enum class Weighed { without, with };
+/// Where a part lies, for its noise and its heat, and how it is held.
+enum class PartRoom { under_floor, boot, spare_well, cabin, engine_bay };
+enum class PartHeld { hard, on_rubber };
+enum class PartLies { along, across };
+
+/// A move between two presets, so many times a day.
+struct DayMove {
+  std::string from, to; // names of presets
+  double times = 1;     // a day
+  Extra extra;
+  friend bool operator==(const DayMove&, const DayMove&) = default;
+};
+
+/// What is wanted of the air.
+struct AirWishes {
+  double rise = 6;             // s from parked to road height at most
+  double lifts = 3;            // from a full tank, compressor off
+  double ready = 300;          // s at most until the tank is full again after one
+  double current = 45;         // A at most, while it runs
+  std::optional<double> sound; // dB at most at 1 m
+  std::optional<double> room;  // m³ at most that all parts take as boxes
+  double drive = 3600;         // s a day that the engine runs
+  std::vector<DayMove> day;    // empty: two lifts and two drops between parked and road
+  Extra extra;
+  friend bool operator==(const AirWishes&, const AirWishes&) = default;
+};
+
+/// Where a part of the air kit lies: the middle of its box.
+struct PartPlace {
+  double x = 0, y = 0, z = 0.4; // m behind the front axle, left of the middle, above the road
+  PartRoom room = PartRoom::boot;
+  PartHeld held = PartHeld::on_rubber;
+  PartLies lies = PartLies::across;
+  Extra extra;
+  friend bool operator==(const PartPlace&, const PartPlace&) = default;
+};
+
+/// The air kit of one design, from intake to bag. Parts are called by the names of their cards; empty: there is none.
+struct AirKit {
+  Circuits circuits = Circuits::per_corner;
+  ValveSchool school = ValveSchool::block;
+  MoveOrder order = MoveOrder::together;
+  std::string compressor, second_compressor;
+  std::string check_valve, trap, dryer; // between compressor and tank
+  std::string tank, second_tank;
+  std::string drain, relief, pressure_switch;
+  std::string valves;                                    // the block, or one kind of hand valve for every circuit
+  std::string feed_line, front_line, rear_line;          // tank to valves, valves to front and rear bags
+  std::string feed_fitting, front_fitting, rear_fitting; // at both ends of those lines
+  double elbows = 2;                                     // fittings more in every line to a bag
+  std::string silencer, gauge, sensor, switches;
+  Fitted shop_inlet = Fitted::yes, tyre_outlet = Fitted::no;
+  double stagger = 4; // s between the starts of two compressors
+  Feeds feeds = Feeds::each;
+  double volts = 13.2;        // V at the battery while the compressor runs
+  double drop_allowed = 0.03; // share of it, out and back
+  double line_slack = 0.15;   // share more than the way from place to place
+  Weighed weighed = Weighed::without;
+  PartPlace compressor_at, tank_at, second_tank_at, valves_at, battery_at;
+  Extra extra;
+  friend bool operator==(const AirKit&, const AirKit&) = default;
+};
+
+} // namespace mavrel::build
