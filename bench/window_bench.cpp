@@ -42,6 +42,7 @@ BENCHMARK_CAPTURE(drag_pose, car_in, "car_in")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, swing, "swing")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, clearance, "clearance")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, air, "air")->Unit(benchmark::kMillisecond);
+BENCHMARK_CAPTURE(drag_pose, leveling, "leveling")->Unit(benchmark::kMillisecond);
 
 /// A box of the kit dragged in the car: loads and windows anew, repainted. Wanted: within two frames.
 void drag_box(benchmark::State& state) {

@@ -1,5 +1,5 @@
-# What an installed Mavrel is: two programs, the shelf and demo car, and what the desktop wants to know.
-install(TARGETS mavrel mavrel-cli RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
+# What an installed Mavrel is: three programs, the shelf and demo car, and what the desktop wants to know.
+install(TARGETS mavrel mavrel-cli mavrel-rig RUNTIME DESTINATION ${CMAKE_INSTALL_BINDIR})
 install(DIRECTORY demo/shelf DESTINATION ${CMAKE_INSTALL_DATADIR}/mavrel)
 install(DIRECTORY demo/ DESTINATION ${CMAKE_INSTALL_DATADIR}/mavrel/demo FILES_MATCHING PATTERN "*.mavrel" PATTERN "shelf" EXCLUDE)
 install(FILES packaging/mavrel.desktop DESTINATION ${CMAKE_INSTALL_DATADIR}/applications)
@@ -17,6 +17,7 @@ mavrel_compressed(packaging/debian-changelog changelog.gz)
 add_custom_target(compressed ALL DEPENDS ${CMAKE_BINARY_DIR}/mavrel.1.gz ${CMAKE_BINARY_DIR}/changelog.gz)
 install(FILES ${CMAKE_BINARY_DIR}/mavrel.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1)
 install(FILES ${CMAKE_BINARY_DIR}/mavrel.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1 RENAME mavrel-cli.1.gz)
+install(FILES ${CMAKE_BINARY_DIR}/mavrel.1.gz DESTINATION ${CMAKE_INSTALL_MANDIR}/man1 RENAME mavrel-rig.1.gz)
 install(FILES ${CMAKE_BINARY_DIR}/changelog.gz DESTINATION ${CMAKE_INSTALL_DOCDIR})
 
 # The font's licence stands with its own text in the one file that names every licence.
@@ -37,8 +38,8 @@ set(CPACK_PACKAGE_DESCRIPTION "Mavrel takes the measurements of a car as it stan
 shelf on each of its corners, and shows over height what stops it, what it will
 ride like and what pressure it needs.
 .
-It comes with a window, mavrel, and a command line, mavrel-cli, that gives the
-same answers as JSON, and with made-up demo cars and bags to try it on.")
+It comes with a window, mavrel, a command line, mavrel-cli, that gives the
+same answers as JSON, a rig, mavrel-rig, that plays a car, and with made-up demo cars and bags to try it on.")
 set(CPACK_DEBIAN_FILE_NAME DEB-DEFAULT)
 set(CPACK_DEBIAN_PACKAGE_SECTION science)
 set(CPACK_DEBIAN_PACKAGE_SHLIBDEPS ON)

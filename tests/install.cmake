@@ -4,7 +4,7 @@ execute_process(COMMAND ${CMAKE_COMMAND} --install ${BUILD} --prefix ${PREFIX} R
 if(NOT status EQUAL 0)
   message(FATAL_ERROR "it does not install")
 endif()
-foreach(wanted bin/mavrel bin/mavrel-cli share/applications/mavrel.desktop share/mime/packages/mavrel.xml
+foreach(wanted bin/mavrel bin/mavrel-cli bin/mavrel-rig share/applications/mavrel.desktop share/mime/packages/mavrel.xml
         share/metainfo/org.mavrel.Mavrel.metainfo.xml share/icons/hicolor/scalable/apps/mavrel.svg share/man/man1/mavrel.1.gz
         share/man/man1/mavrel-cli.1.gz share/doc/mavrel/copyright share/doc/mavrel/changelog.gz
         share/mavrel/shelf/osier-o135.csv share/mavrel/demo/sorrel-wayfare.mavrel share/mavrel/demo/hollin-tarnway.mavrel)

@@ -92,7 +92,8 @@ Road Road::sine(double amplitude, double wave) {
 }
 
 Road Road::white(double length, double sd, std::uint64_t seed) {
-  std::vector<std::array<double, 2>> points(static_cast<std::size_t>(std::fmax(2, std::round(length * points_a_metre))));
+  std::vector<std::array<double, 2>> points(
+      static_cast<std::size_t>(std::fmax(2, std::round(length * points_a_metre))));
   Chance chance(seed);
   for (auto& p : points)
     for (double& z : p)

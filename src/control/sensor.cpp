@@ -47,6 +47,10 @@ constexpr int looks = 41;
 /// How a linkage does over a travel; none where it leaves what reads well.
 std::optional<LeverChoice> over_travel(const SensorLinkage& linkage, double low, double high, double range) {
   LeverChoice out{linkage};
+  for (const double end : {low, high}) { // most that fail do so there
+    const auto pose = sensor_pose(linkage, end);
+    if (!pose || std::numbers::pi / 2 - pose->from_in_line > reads_well) return std::nullopt;
+  }
   double before = 0, least = 0, most = 0, angle = 0;
   for (int i = 0; i < looks; ++i) {
     const auto pose = sensor_pose(linkage, low + (high - low) * i / (looks - 1));
@@ -70,14 +74,14 @@ std::vector<LeverChoice> best_levers(const SensorLinkage& placed, double low, do
   const double dz = placed.pickup.z - placed.pickup_ratio * middle - placed.pivot.z;
   const double d = std::hypot(dx, dz);
   for (const Crossing crossing : {Crossing::above, Crossing::below}) {
+    // The shorter the lever, the further it turns: the first that reads well is the best.
     std::optional<LeverChoice> best;
-    for (double lever = shortest; lever < d - shortest; lever += millimetre) {
+    for (double lever = shortest; lever < d - shortest && !best; lever += millimetre) {
       SensorLinkage tried = placed;
       tried.crossing = crossing;
       tried.lever = lever;
       tried.rod = std::round(std::sqrt(d * d - lever * lever) / millimetre) * millimetre;
-      const auto does = over_travel(tried, low, high, range);
-      if (does && (!best || does->sweep > best->sweep)) best = does;
+      best = over_travel(tried, low, high, range);
     }
     if (best) out.push_back(*best);
   }

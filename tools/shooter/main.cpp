@@ -116,7 +116,7 @@ int main(int argc, char** argv) {
   app::Look look = desk.look();
   look.theme = app::Theme::night_bay;
   desk.sight().set_look(look);
-  shoot("volume-night-bay");
+  if (only == "volume-night-bay") shoot("volume-night-bay");
   desk.sight().set_look(first);
   bags->show_side("search");
   auto* search = bags->search_page();
@@ -144,7 +144,7 @@ int main(int argc, char** argv) {
     }
   desk.set_end(app::End::rear);
   swing->begin_tape();
-  shoot("swing-tape");
+  if (only == "swing-tape") shoot("swing-tape");
   swing->leave_tape();
   auto* clearance = static_cast<app::ClearanceStage*>(window.stage("clearance"));
   window.go_to_stage("clearance");
@@ -184,7 +184,7 @@ int main(int argc, char** argv) {
     shoot("clearance-ground");
     clearance->show_page(3);
     worked_out();
-    shoot("clearance-window");
+    if (only == "clearance-window") shoot("clearance-window");
   }
   if (only.isEmpty() || only.startsWith("air")) {
     auto* air = static_cast<app::AirStage*>(window.stage("air"));
@@ -215,7 +215,7 @@ int main(int argc, char** argv) {
     air->take_files({QString::fromStdString((shelf::demo_folder() / "overnight-rear-right.csv").string())});
     look.theme = app::Theme::night_bay;
     desk.sight().set_look(look);
-    shoot("air-water-night-bay");
+    if (only == "air-water-night-bay") shoot("air-water-night-bay");
     desk.sight().set_look(first);
     for (const auto& [name, page] : {std::pair{"air-kit", 1}, {"air-wiring", 4}, {"air-room", 5}})
       if (only == name) air->show_page(page), worked_out(), shoot(name);
@@ -262,15 +262,21 @@ int main(int argc, char** argv) {
         } while (!leveling->store()->is_settled());
         shoot(name);
       }
-    if (only == "leveling-bench") {
+    if (only.isEmpty() || only == "leveling-bench") {
       leveling->show_page(5);
       leveling->bench()->play();
       for (int i = 0; i < 60; ++i)
         settle(), QThread::msleep(60);
-      leveling->bench()->bench().hold("FL", control::ValveOrder::fill);
-      for (int i = 0; i < 8; ++i)
-        settle(), QThread::msleep(60);
-      window.grab().save(folder.filePath(only + ".png"));
+      for (const auto& [circuit, way] :
+           {std::pair{"FL", control::ValveOrder::fill}, {"RR", control::ValveOrder::vent}}) {
+        leveling->bench()->bench().hold(circuit, way);
+        for (int i = 0; i < 5; ++i)
+          settle(), QThread::msleep(60);
+        leveling->bench()->bench().release();
+        for (int i = 0; i < 30; ++i)
+          settle(), QThread::msleep(60);
+      }
+      shoot("leveling-bench");
       leveling->bench()->bench().shut();
     }
   }

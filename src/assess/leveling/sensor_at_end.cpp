@@ -10,7 +10,7 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr int looks = 49;
+constexpr int looks = 49, looks_around = 13; // along the travel; for what comes near every fourth of them
 constexpr double ball = 0.02; // m around the joints: the pickup's own bracket touches what it is bolted to
 
 /// Lever and rod at a pose, in the car's place; the last bit of the rod is its own bracket's.
@@ -37,7 +37,9 @@ void look_around(const FittedEnd& end, const build::SensorFit& fit, SensorAtEnd&
     if (!out.nearest || gap - wanted < out.nearest->gap - out.nearest->wanted) out.nearest = {name, gap, wanted, H};
   };
   const space::Point pivot{fit.ahead, out.linkage->pivot.x, out.linkage->pivot.z};
-  for (const SensorLook& look : out.looks) {
+  constexpr std::size_t stride = (looks - 1) / (looks_around - 1);
+  for (std::size_t i = 0; i < out.looks.size(); i += stride) {
+    const SensorLook& look = out.looks[i];
     if (look.H < space.lowest() || look.H > space.highest()) continue;
     for (const Lock lock : all_locks) {
       const Stand stand = space.at(look.H, lock);

@@ -186,6 +186,11 @@ const Change whole_kit = with_kit([](build::AirKit&) {});
 Change kit_and(const Change& then) {
   return also(whole_kit, then);
 }
+/// Sensors on pickups that move little.
+const Change calm_sensors = kit_and([](Build& b) {
+  for (build::SensorFit& fit : b.variant().leveling.sensors)
+    fit.pickup_ratio = 0.3;
+});
 /// A part of the kit is another, or none.
 Change part(std::string build::AirKit::*which, const std::string& name) {
   return with_kit([=](build::AirKit& kit) { kit.*which = name; });
@@ -236,20 +241,20 @@ std::vector<Case> cases() {
        with_kit([](AirKit& k) { k.school = build::ValveSchool::hand_valves, k.valves = "Lever 140"; }), whole_kit},
       {"level_no_sensor", part(&AirKit::sensor, ""), whole_kit},
       {"level_sensor_unplaced", kit_and([](Build& b) { b.variant().leveling.sensors[0].lever.reset(); }), whole_kit},
-      {"level_sensor_reach", kit_and([](Build& b) { b.variant().leveling.sensors[0].rod = 0.085; }), whole_kit},
+      {"level_sensor_reach", kit_and([](Build& b) { b.variant().leveling.sensors[0].rod = 0.085; }), calm_sensors},
       {"level_sensor_flips", kit_and([](Build& b) {
          b.variant().leveling.sensors[0].lever = 0.058, b.variant().leveling.sensors[0].rod = 0.195;
          b.variant().leveling.sensors[0].pickup_ratio = 0.95;
        }),
-       whole_kit},
-      {"level_sensor_square", kit_and([](Build& b) { b.variant().leveling.sensors[0].rod = 0.135; }), whole_kit},
-      {"level_sensor_range", kit_and([](Build& b) { b.variant().leveling.sensors[0].range = 0.5; }), whole_kit},
-      {"level_sensor_coarse", kit_and([](Build& b) { b.variant().leveling.sensors[0].counts = 64; }), whole_kit},
+       calm_sensors},
+      {"level_sensor_square", kit_and([](Build& b) { b.variant().leveling.sensors[0].rod = 0.135; }), calm_sensors},
+      {"level_sensor_range", kit_and([](Build& b) { b.variant().leveling.sensors[0].range = 0.5; }), calm_sensors},
+      {"level_sensor_coarse", kit_and([](Build& b) { b.variant().leveling.sensors[0].counts = 64; }), calm_sensors},
       {"level_sensor_near", kit_and([](Build& b) {
          auto& s = b.variant().leveling.sensors[0];
          s.ahead = 0.26, s.pivot_y = *s.pivot_y + 0.22, s.pickup_y = *s.pickup_y + 0.22;
        }),
-       whole_kit},
+       calm_sensors},
       {"level_wait_short", kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.wait = 2; }), whole_kit},
       {"level_bursts_order", kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.least_burst = 2; }),
        whole_kit},

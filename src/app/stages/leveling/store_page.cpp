@@ -34,9 +34,9 @@ StorePage::StorePage(Desk& desk, QWidget* parent)
   whole->addLayout(layout, 1);
   whole->addWidget(beside_);
   layout->addWidget(presets_head_);
-  layout->addWidget(presets_, 3);
+  layout->addWidget(presets_);
   layout->addWidget(bursts_head_);
-  layout->addWidget(bursts_, 3);
+  layout->addWidget(bursts_);
   auto* told = new QHBoxLayout;
   told->setSpacing(3 * u);
   for (QLabel* label : {before_, steps_}) {
@@ -47,7 +47,7 @@ StorePage::StorePage(Desk& desk, QWidget* parent)
   }
   before_->setObjectName("must_be_true");
   steps_->setObjectName("steps_to_store");
-  layout->addLayout(told, 6);
+  layout->addLayout(told, 1);
   for (const auto signal : {&Desk::changed, &Desk::looked_at})
     connect(&desk_, signal, this, &StorePage::ask);
   connect(&desk_, &Desk::restyled, this, &StorePage::refresh);
@@ -116,6 +116,8 @@ void StorePage::refresh() {
     }
   }
   bursts_->setRowCount(static_cast<int>(c->bursts.size()));
+  for (QTableWidget* table : {presets_, bursts_}) // as tall as their rows; many scroll
+    table->setFixedHeight(look.px(36 + 24 * std::clamp(table->rowCount(), 1, 6)));
   for (int r = 0; r < static_cast<int>(c->bursts.size()); ++r) {
     const control::LearnedBurst& b = c->bursts[static_cast<std::size_t>(r)];
     const auto& corners = c->circuits[static_cast<std::size_t>(r)];
