@@ -66,9 +66,9 @@ template <class V, Is<DriveEvent> T>
 void fields(V& v, T& e) {
   v.text("name", e.name, words("what happens"), 40);
   v.choice("kind", e.kind, words("what changes"));
-  v.number("at_s", e.at, {Kind::minutes, 0, 36000, words("happens at")});
-  v.number("over_s", e.over, {Kind::minutes, 0.1, 36000, words("takes")});
-  v.number("until_s", e.until, {Kind::minutes, 0, 36000, words("goes back at")});
+  v.number("at_s", e.at, {Kind::minutes, 0, 43200, words("happens at")});
+  v.number("over_s", e.over, {Kind::minutes, 0.1, 43200, words("takes")});
+  v.number("until_s", e.until, {Kind::minutes, 0, 43200, words("goes back at")});
   v.number("mass_kg", e.mass, {Kind::mass, -1500, 1500, words("mass that gets in")});
   v.number("x_m", e.x, {Kind::length, -3, 9, words("behind the front axle")});
   v.number("y_m", e.y, {Kind::length, -1.5, 1.5, words("left of the middle")});
@@ -83,7 +83,7 @@ void fields(V& v, T& d) {
   v.number("seed", d.seed, {Kind::plain, 0, 999999, words("seed")});
   v.choice("profile", d.profile, words("drive"));
   v.number("speed_m_per_s", d.speed, {Kind::road_speed, 0, 70, words("speed")});
-  v.number("duration_s", d.duration, {Kind::minutes, 10, 7200, words("how long")});
+  v.number("duration_s", d.duration, {Kind::minutes, 10, 43200, words("how long")});
   v.list("events", d.events, words("event"), 0, most_drive_events);
   v.extra(d.extra);
 }

@@ -116,7 +116,7 @@ Expected<std::string> level(const LevelRequest& request) {
   const auto kind = road_class(request.road);
   if (!kind) return refuse(kind.error());
   const auto speed = within("--speed", request.speed, Kind::road_speed, 0, 70);
-  const auto minutes = within("--minutes", request.minutes, Kind::minutes, 12, 7200);
+  const auto minutes = within("--minutes", request.minutes, Kind::minutes, 12, 43200);
   const auto average = within("--average", request.average, Kind::time, 0.02, 60);
   const auto band = within("--band", request.band, Kind::length, 0.0005, 0.1);
   const auto wait = within("--wait", request.wait, Kind::time, 0, 120);

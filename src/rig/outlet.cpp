@@ -16,6 +16,7 @@ namespace mavrel::rig {
 namespace {
 
 constexpr std::size_t most_listeners = 8;
+constexpr ssize_t most_at_once = 65536; // bytes taken of one listener in a round: a flood must not stop the car
 
 tl::unexpected<Message> failed(const char* what, const std::string& where) {
   return refuse(words("{0}: {1}: {2}"), {where, what, std::string(std::strerror(errno))});
@@ -126,12 +127,12 @@ Outlet::Round Outlet::listen(int wait) {
   }
   for (std::size_t i = listeners_.size(); i-- > 0;) {
     char bytes[4096];
-    ssize_t got = 0;
-    while ((got = ::read(listeners_[i].file, bytes, sizeof bytes)) > 0)
-      listeners_[i].lines.take({bytes, static_cast<std::size_t>(got)});
+    ssize_t got = 0, taken = 0;
+    while (taken < most_at_once && (got = ::read(listeners_[i].file, bytes, sizeof bytes)) > 0)
+      listeners_[i].lines.take({bytes, static_cast<std::size_t>(got)}), taken += got;
     while (auto line = listeners_[i].lines.next())
       out.heard.push_back({std::move(*line), i});
-    const bool gone = got == 0 || (got < 0 && errno != EAGAIN && errno != EINTR);
+    const bool gone = listeners_[i].slow || got == 0 || (got < 0 && errno != EAGAIN && errno != EINTR);
     if (!gone || terminal_) continue;
     out.left = true;
     for (auto& heard : out.heard)
@@ -160,6 +161,7 @@ void Outlet::say(const std::string& line, std::size_t listener) {
     if (at == 0) return; // it does not keep up: this line is lost to it
     ::usleep(500);       // half a line said must be ended
   }
+  if (at < line.size() && !terminal_) to.slow = true; // half a line is all it got: it is let go
 }
 
 void Outlet::say_to_all(const std::string& line) {

@@ -13,7 +13,7 @@ struct Listener {
   int file = -1;
   link::Lines lines;
   bool greeted = false;
-  bool holds = false; // it has asked for a valve
+  bool slow = false; // it was left with half a line
 };
 
 /// One thread's own. Files it opened are closed, and a socket's name taken away, when it goes.

@@ -2,6 +2,8 @@
 #include "cli/run_cli.h"
 #include "link/bench_line.h"
 
+#include <atomic>
+#include <chrono>
 #include <cmath>
 #include <csignal>
 #include <fcntl.h>
@@ -11,6 +13,7 @@
 #include <sys/socket.h>
 #include <sys/un.h>
 #include <sys/wait.h>
+#include <thread>
 #include <unistd.h>
 
 namespace mavrel {
@@ -175,7 +178,8 @@ private:
 
 /// Reads lines from a file until one does. @returns whether one did in four seconds
 bool hear(int file, link::Lines& lines, const std::function<bool(const std::string&)>& does) {
-  for (int i = 0; i < 80; ++i) {
+  const auto until = std::chrono::steady_clock::now() + std::chrono::seconds(4);
+  while (std::chrono::steady_clock::now() < until) {
     while (auto line = lines.next())
       if (does(*line)) return true;
     pollfd ready{file, POLLIN, 0};
@@ -252,6 +256,54 @@ TEST(Rig, PlaysAtASocketForSeveralAndShutsWhatNobodyHolds) {
   ::close(b);
   EXPECT_EQ(rig.end(), 0);
   EXPECT_FALSE(std::filesystem::exists(path)) << "its name goes with it";
+}
+
+TEST(Rig, SurvivesFloodsHalfLinesAndThoseWhoNeverRead) {
+  const test::Folder folder;
+  const std::string path = (folder / "bench").string();
+  Rig rig({demo("sorrel-wayfare.mavrel"), "--socket", path, "--rate", "200"});
+  ASSERT_FALSE(rig.said().empty());
+  // One floods it with what is no line, in the background; another never reads; a third says half a line and goes.
+  const int flood = join(path), deaf = join(path);
+  ASSERT_GE(flood, 0);
+  ASSERT_GE(deaf, 0);
+  std::atomic<bool> ended = false;
+  std::thread flooding([&] {
+    const std::string rubbish(65536, '{');
+    std::string lines;
+    for (int i = 0; i < 4000; ++i)
+      lines += "{\"open\": " + std::to_string(i) + "}\n";
+    for (int i = 0; !ended; ++i) {
+      const std::string& what = i % 2 ? rubbish : lines;
+      (void)::send(flood, what.data(), what.size(), MSG_NOSIGNAL | MSG_DONTWAIT);
+      ::usleep(500);
+    }
+  });
+  for (int i = 0; i < 20; ++i) {
+    const int half = join(path);
+    ASSERT_GE(half, 0);
+    tell(half, R"({"open": "FL", "wa)");
+    ::close(half);
+  }
+  // Whoever reads hears the car all the while, and time passes in it as it does here.
+  const int file = join(path);
+  ASSERT_GE(file, 0);
+  link::Lines lines;
+  double first = -1, last = -1;
+  const auto begun = std::chrono::steady_clock::now();
+  EXPECT_TRUE(hear(file, lines, [&](const std::string& line) {
+    const auto read = link::read_rig_line(line, {});
+    if (!read || !std::holds_alternative<link::State>(*read)) return false;
+    last = std::get<link::State>(*read).time;
+    if (first < 0) first = last;
+    return last > first + 1;
+  }));
+  EXPECT_LT(std::chrono::duration<double>(std::chrono::steady_clock::now() - begun).count(), 3);
+  ended = true;
+  flooding.join();
+  for (const int one : {flood, deaf, file})
+    ::close(one);
+  EXPECT_EQ(rig.end(), 0);
 }
 
 TEST(Rig, LooksLikeASerialPort) {

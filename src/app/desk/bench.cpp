@@ -11,7 +11,8 @@ namespace mavrel::app {
 
 namespace {
 
-constexpr double kept = 120; // s of what came
+constexpr double kept = 120;                 // s of what came
+constexpr qint64 most_waiting = 1024 * 1024; // bytes that may wait to be read: a flood waits at its source
 constexpr const char* ways[] = {"shut", "fill", "vent"};
 
 bool is_socket(const QString& path) {
@@ -56,6 +57,7 @@ void Bench::open(const QString& address) {
   if (is_socket(address_)) {
     auto socket = std::make_unique<QLocalSocket>();
     connect(socket.get(), &QLocalSocket::errorOccurred, this, [this, raw = socket.get()] { lose(raw->errorString()); });
+    socket->setReadBufferSize(most_waiting);
     socket->setServerName(address_);
     QLocalSocket* raw = socket.get();
     device_ = std::move(socket);
@@ -63,6 +65,7 @@ void Bench::open(const QString& address) {
     raw->connectToServer();
   } else {
     auto port = std::make_unique<QSerialPort>(address_);
+    port->setReadBufferSize(most_waiting);
     port->setBaudRate(QSerialPort::Baud115200);
     QSerialPort* raw = port.get();
     device_ = std::move(port);

@@ -304,7 +304,13 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
     refresh();
   });
   connect(&bench_, &Bench::changed, this, &BenchPage::refresh);
-  connect(&bench_, &Bench::told, this, &BenchPage::show_state);
+  // However fast they come, they are shown no faster than anybody sees.
+  shown_.setSingleShot(true);
+  shown_.setInterval(40);
+  connect(&shown_, &QTimer::timeout, this, &BenchPage::show_state);
+  connect(&bench_, &Bench::told, this, [this] {
+    if (!shown_.isActive()) shown_.start();
+  });
   connect(&bench_, &Bench::noted, this, [this](const QString& text) { desk_.tell(tr("Bench: %1").arg(text)); });
   connect(&desk_, &Desk::restyled, this, &BenchPage::refresh);
   refresh();

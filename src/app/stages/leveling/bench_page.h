@@ -86,6 +86,7 @@ private:
 
   Desk& desk_;
   Bench bench_;
+  QTimer shown_;
   std::unique_ptr<QTemporaryDir> folder_; // of the rig that was started here
   std::unique_ptr<QProcess> rig_;
   QLineEdit* address_;

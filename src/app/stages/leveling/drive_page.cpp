@@ -25,8 +25,8 @@ constexpr double before_event = 30, after_event = 150; // s of a closer look
 DrivePage::DrivePage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }),
       table_(list_table("drives", tr("Ways of keeping the height"),
-                        {tr("way"), tr("off, 95 %"), tr("in band"), tr("low by"), tr("bursts/h"), tr("valves/h"),
-                         tr("air/h"), tr("pump/h"), tr("past it"), tr("back in"), tr("lean")},
+                        {tr("way"), tr("off, 95 %"), tr("mean"), tr("in band"), tr("low by"), tr("bursts/h"),
+                         tr("valves/h"), tr("air/h"), tr("pump/h"), tr("past it"), tr("back in"), tr("lean")},
                         this)),
       costs_(new Chart(desk, this)), plot_(new DrivePlot(desk, this)), strips_(new ErrorStrips(desk, *plot_, this)),
       span_(new Chips(desk, tr("Stretch of the drive"), 110, this)),
@@ -193,21 +193,22 @@ void DrivePage::fill_table() {
     put_cell(table_, r, 0,
              letter_of(static_cast<std::size_t>(r)) + (gets ? " ● " : "  ") + QString::fromStdString(d.name), t.ink);
     put_cell(table_, r, 1, desk_.shown(f.usual_off, Kind::length, 1), t.ink);
-    put_cell(table_, r, 2, desk_.shown(f.in_band, Kind::share, 0), t.ink);
-    put_cell(table_, r, 3, desk_.shown(std::max(0.0, f.usual_low), Kind::length, 1), t.ink);
-    put_cell(table_, r, 4, QString::number(f.bursts / hours, 'f', 0), t.ink);
-    put_cell(table_, r, 5, desk_.shown(f.valve_s / hours, Kind::time, 1), t.ink);
-    put_cell(table_, r, 6, tr("%1 g").arg(f.air / hours * 1e3, 0, 'f', 1), t.ink);
-    put_cell(table_, r, 7, desk_.shown(d.result.compressor_s / hours, Kind::minutes, 1), t.ink);
-    put_cell(table_, r, 8, desk_.shown(f.overshoot, Kind::length, 1), t.ink);
+    put_cell(table_, r, 2, desk_.shown(f.mean_error, Kind::length, 1), t.ink);
+    put_cell(table_, r, 3, desk_.shown(f.in_band, Kind::share, 0), t.ink);
+    put_cell(table_, r, 4, desk_.shown(std::max(0.0, f.usual_low), Kind::length, 1), t.ink);
+    put_cell(table_, r, 5, QString::number(f.bursts / hours, 'f', 0), t.ink);
+    put_cell(table_, r, 6, desk_.shown(f.valve_s / hours, Kind::time, 1), t.ink);
+    put_cell(table_, r, 7, tr("%1 g").arg(f.air / hours * 1e3, 0, 'f', 1), t.ink);
+    put_cell(table_, r, 8, desk_.shown(d.result.compressor_s / hours, Kind::minutes, 1), t.ink);
+    put_cell(table_, r, 9, desk_.shown(f.overshoot, Kind::length, 1), t.ink);
     const bool loaded = std::any_of(desk_.build().drive.events.begin(), desk_.build().drive.events.end(),
                                     [](const auto& e) { return e.kind == build::DriveEventKind::load; });
-    put_cell(table_, r, 9,
+    put_cell(table_, r, 10,
              !loaded     ? "–"
              : f.recover ? desk_.shown(*f.recover, Kind::time, 0)
                          : tr("never"),
              loaded && !f.recover ? t.stop : t.ink);
-    put_cell(table_, r, 10, desk_.shown(std::abs(f.lean), Kind::length, 1), t.ink);
+    put_cell(table_, r, 11, desk_.shown(std::abs(f.lean), Kind::length, 1), t.ink);
   }
   if (rows > 0) table_->setCurrentCell(static_cast<int>(picked_), 0);
 }

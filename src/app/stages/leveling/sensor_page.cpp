@@ -157,13 +157,16 @@ void SensorPage::refresh() {
     words_->setText(desk_.words_of(*s.trouble));
     return;
   }
-  words_->setText(
-      tr("Over the travel the lever turns %1 of the %2 that are read; at road height a millimetre is %3 counts.%4")
-          .arg(desk_.shown(s.sweep, Kind::angle, 0),
-               desk_.shown(desk_.build().variant().leveling.sensors[at(desk_.end())].range, Kind::angle, 0))
-          .arg(s.counts_per_metre.value_or(0) * 1e-3, 0, 'f', 1)
-          .arg(s.better.empty() ? tr(" No lever reads well from here: move shaft or pickup.")
-                                : tr(" From here these read best:")));
+  words_->setText(tr("Over the travel the lever turns %1 of the %2 that are read; at road height a millimetre is %3 "
+                     "counts. The right one counts %4.%5")
+                      .arg(desk_.shown(s.sweep, Kind::angle, 0),
+                           desk_.shown(desk_.build().variant().leveling.sensors[at(desk_.end())].range, Kind::angle, 0))
+                      .arg(s.counts_per_metre.value_or(0) * 1e-3, 0, 'f', 1)
+                      .arg(desk_.build().variant().leveling.sensors[at(desk_.end())].mirrored == build::Mirrored::yes
+                               ? tr("the same way")
+                               : tr("the other way"))
+                      .arg(s.better.empty() ? tr(" No lever reads well from here: move shaft or pickup.")
+                                            : tr(" From here these read best:")));
 }
 
 } // namespace mavrel::app

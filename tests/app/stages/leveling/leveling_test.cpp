@@ -241,7 +241,7 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   wait_for([&] { return bench().standing() == Bench::Standing::open && bench().state() != nullptr; });
   ASSERT_TRUE(bench().hello());
   EXPECT_EQ(bench().hello()->circuits.size(), 4U);
-  ASSERT_TRUE(desk().sight().live());
+  wait_for([&] { return desk().sight().live().has_value(); });
   EXPECT_NEAR(*desk().sight().live()->height[0], 0.357, 0.01);
   const QString csv = QString::fromStdString((folder_ / "run.csv").string());
   stage()->bench()->record(csv);
@@ -320,6 +320,21 @@ TEST_F(LevelingTest, ALostLinkLetsEveryValveGoAndSaysSo) {
   EXPECT_FALSE(stage()->bench()->bar()->isEnabled());
   EXPECT_TRUE(named<QLabel>("bench_standing")->text().contains("all valves are let go"));
   EXPECT_FALSE(desk().sight().live());
+  // A flood is heard, and does not stop the window.
+  bench().open(path);
+  wait_for([&] { return server.hasPendingConnections() || server.waitForNewConnection(1); });
+  QLocalSocket* flood = server.nextPendingConnection();
+  QByteArray much(200000, 'x');
+  much += '\n';
+  for (int i = 0; i < 20000; ++i)
+    much += "{\"t_s\": " + QByteArray::number(i * 0.001) + ", \"height_m\": {\"RR\": 0.4}}\n";
+  flood->write(much);
+  wait_for([&] {
+    flood->flush();
+    return bench().state() && bench().state()->time > 19.9;
+  });
+  EXPECT_EQ(bench().standing(), Bench::Standing::open);
+  bench().shut();
   // One that only falls silent is lost too.
   bench().open(path);
   wait_for([&] { return server.hasPendingConnections() || server.waitForNewConnection(1); });
