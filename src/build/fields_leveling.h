@@ -11,6 +11,7 @@ constexpr std::size_t most_set_ups = 4, most_drive_events = 12;
 template <class V, Is<ControlSetUp> T>
 void fields(V& v, T& set_up) {
   v.text("name", set_up.name, words("name"), 40);
+  v.choice("fitted", set_up.fitted, words("the one the car gets"));
   auto& s = set_up.rules;
   v.choice("method", s.method, words("corrects by"));
   v.choice("sensors", s.sensors, words("height sensors"));
@@ -56,7 +57,6 @@ void fields(V& v, T& s) {
 template <class V, Is<Leveling> T>
 void fields(V& v, T& l) {
   v.list("set_ups", l.set_ups, words("way of keeping the height"), 1, most_set_ups);
-  v.text("chosen", l.chosen, words("the one the car gets"), 40);
   v.object("front_sensor", l.sensors[0], words("front sensor"));
   v.object("rear_sensor", l.sensors[1], words("rear sensor"));
   v.extra(l.extra);

@@ -10,6 +10,7 @@ namespace mavrel::build {
 /// One way of keeping the height.
 struct ControlSetUp {
   std::string name;
+  Fitted fitted = Fitted::no; // is it the one the car gets?
   control::Rules rules;
   Extra extra;
   friend bool operator==(const ControlSetUp&, const ControlSetUp&) = default;
@@ -35,12 +36,12 @@ struct SensorFit {
 };
 
 struct Leveling {
-  std::vector<ControlSetUp> set_ups{{"Bursts", {}, {}}}; // never empty
-  std::string chosen;               // name of the one the car gets; the first when there is none so called
-  std::array<SensorFit, 2> sensors; // front, rear
+  std::vector<ControlSetUp> set_ups{{"Bursts", Fitted::yes, {}, {}}}; // never empty
+  std::array<SensorFit, 2> sensors;                                   // front, rear
+  /// The one the car gets; the first where none is said to be.
   [[nodiscard]] const ControlSetUp& set_up() const {
     for (const ControlSetUp& one : set_ups)
-      if (one.name == chosen) return one;
+      if (one.fitted == Fitted::yes) return one;
     return set_ups.front();
   }
   Extra extra;

@@ -83,7 +83,7 @@ void Controller::read(double t, const ControlReadings& now) {
   held_ = rules_.method != LevelMethod::by_hand && holds(now);
   if (held_) { // what it would read now is not how it stands
     for (Order& o : orders_)
-      if (o.until > t) o.until = t;
+      if (o.until > t) o.until = t, quiet_until_ = std::fmin(quiet_until_, t + rules_.wait);
     return;
   }
   for (Group& g : groups_) {

@@ -19,10 +19,10 @@ constexpr double learns_after = 4; // s that the car gets to come to rest
 constexpr double first_burst = 0.1, longest_burst = 1.6; // s
 constexpr double learned_enough = 0.012;                 // m
 
-/// A circuit's valves as they really are, a little behind what is ordered.
+/// A circuit's valves as they are, a little behind what is ordered.
 struct Valve {
-  ValveOrder is = ValveOrder::shut, wanted = ValveOrder::shut;
-  double moves_at = 0, opened = 0;
+  ValveOrder is = ValveOrder::shut;
+  double opened = 0; // s
 };
 
 /// The heights of one end as they are judged: their mean over ten seconds.
@@ -195,13 +195,10 @@ private:
   void work_valves(double t) {
     for (std::size_t i = 0; i < valves_.size(); ++i) {
       Valve& v = valves_[i];
-      if (const ValveOrder wanted = controller_.order(i, t); wanted != v.wanted) {
-        v.wanted = wanted;
-        v.moves_at = t + g_.rules.valve_delay;
-      }
-      if (v.is == v.wanted || t < v.moves_at) continue;
+      const ValveOrder wanted = controller_.order(i, t - g_.rules.valve_delay);
+      if (v.is == wanted) continue;
       if (v.is != ValveOrder::shut) shut(i, t);
-      v.is = v.wanted;
+      v.is = wanted;
       if (v.is != ValveOrder::shut) {
         v.opened = t;
         past_[i].end();

@@ -24,7 +24,7 @@ extern "C" void end_it(int) {
 struct Asked {
   std::string build, shelf, socket, at = "", road = "A";
   bool terminal = false, controller = false;
-  double faster = 1, rate = 20, speed = 0, seconds = 0;
+  double faster = 1, rate = 20, speed = 0, seconds = 0, alone = 0;
   unsigned long seed = 1;
   std::vector<std::string> faults;
 };
@@ -77,13 +77,15 @@ Expected<int> play(const Asked& asked) {
   using Clock = std::chrono::steady_clock;
   const auto begun = Clock::now();
   const auto since = [&] { return std::chrono::duration<double>(Clock::now() - begun).count(); };
-  double last = 0, next_state = 0;
+  double last = 0, next_state = 0, heard_last = 0;
   while (!ended && (asked.seconds <= 0 || since() < asked.seconds)) {
     const auto round = outlet->listen(5);
     if (round.left) car->let_go();
     for (const std::size_t who : round.came)
       outlet->say(link::line_of(hello), who);
     const double now = since();
+    if (outlet->anybody()) heard_last = now;
+    if (asked.alone > 0 && now - heard_last > asked.alone) break;
     for (const auto& heard : round.heard) {
       if (heard.line.empty()) continue;
       const auto order = link::read_order(heard.line);
@@ -122,6 +124,8 @@ int main(int argc, char** argv) {
                  "\"pinched FL 0.3\", \"leak RR 2e-10\", \"stuck-shut FL\", \"stuck-open RL\", "
                  "\"sensor RL 8mm\", \"flipped FR\", \"weak 0.5\"; may be given again");
   app.add_option("--seconds", asked.seconds, "Ends after so long; 0: when it is told to")->check(CLI::Range(0.0, 1e6));
+  app.add_option("--alone", asked.alone, "Ends when nobody has listened for so many seconds; 0: never")
+      ->check(CLI::Range(0.0, 1e6));
   app.add_option("--shelf", asked.shelf, "Folder of cards, added to those known");
   const auto fail = [](const std::string& why) {
     std::fprintf(stderr, "%s\n", why.c_str());

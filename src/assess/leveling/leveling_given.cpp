@@ -34,6 +34,75 @@ std::vector<control::DamperForce> damper_at_wheel(const FittedEnd& end, const st
   return {{0.5, 0.5 * c * bump_share, 0.5 * c * rebound_share}};
 }
 
+/// What happens on the way, as the drive is told of it.
+std::vector<control::TripEvent> events_of(const build::Drive& drive) {
+  std::vector<control::TripEvent> out;
+  for (const build::DriveEvent& e : drive.events) {
+    control::TripEvent event;
+    event.at = e.at, event.over = e.over, event.until = e.until;
+    switch (e.kind) {
+    case build::DriveEventKind::load:
+      event.kind = control::TripEvent::Kind::load;
+      event.mass = e.mass, event.x = e.x, event.y = e.y;
+      break;
+    case build::DriveEventKind::air_temperature:
+      event.kind = control::TripEvent::Kind::air_temperature;
+      event.by = e.warmer;
+      break;
+    case build::DriveEventKind::altitude:
+      event.kind = control::TripEvent::Kind::altitude;
+      event.by = e.altitude;
+      break;
+    }
+    out.push_back(event);
+  }
+  return out;
+}
+
+constexpr double least_share = 0.1;                       // of what stands on an axle, that must stay on it
+constexpr double coldest = 213.15, warmest = 348.15;      // K, that anybody drives in
+constexpr double lowest_road = -500, highest_road = 6500; // m above the sea
+
+/// Why no car drives through what happens on the way; none: one does.
+std::optional<Message> mistake_in_events(const LevelingGiven& given, const control::RollingCarParts& car) {
+  const auto events = events_of(given.drive);
+  const auto& loads = car.network.bodies.front().loads;
+  const double L = car.corners[0].forward - car.corners[2].forward;
+  std::vector<double> times; // between these everything changes evenly: the worst is at one of them
+  for (const control::TripEvent& e : events) {
+    times.insert(times.end(), {e.at, e.at + e.over});
+    if (e.until) times.insert(times.end(), {*e.until, *e.until + e.over});
+  }
+  for (const double t : times) {
+    std::array<double, 2> on = {(loads[0] + loads[1]) / standard_gravity, (loads[2] + loads[3]) / standard_gravity};
+    const std::array<double, 2> stood = on;
+    double warmer = 0, higher = 0;
+    for (const control::TripEvent& e : events) {
+      const double share = e.share(t);
+      if (e.kind == control::TripEvent::Kind::load) {
+        on[0] += share * e.mass * (1 - e.x / L), on[1] += share * e.mass * e.x / L;
+      } else {
+        (e.kind == control::TripEvent::Kind::altitude ? higher : warmer) += share * e.by;
+      }
+    }
+    for (const End end : build::both_ends)
+      if (on[build::at(end)] < least_share * stood[build::at(end)])
+        return Message{words("{0}: with what gets in and out on the drive, {1} would stand on its axle."),
+                       {build::name_of(end), kilograms(on[build::at(end)])}};
+    const build::Surroundings& around = given.air.surroundings;
+    const double T = around.temperature + warmer, h = around.altitude + higher;
+    if (T < coldest || T > warmest)
+      return Message{words("On the drive the air comes to {0}; {1} to {2} are driven in."),
+                     {Amount{T, Kind::temperature, 0, {}}, Amount{coldest, Kind::temperature, 0, {}},
+                      Amount{warmest, Kind::temperature, 0, {}}}};
+    if (h < lowest_road || h > highest_road)
+      return Message{words("The drive comes to {0} above the sea; roads lie from {1} to {2}."),
+                     {Amount{h, Kind::altitude, 0, {}}, Amount{lowest_road, Kind::altitude, 0, {}},
+                      Amount{highest_road, Kind::altitude, 0, {}}}};
+  }
+  return std::nullopt;
+}
+
 } // namespace
 
 LevelingGiven leveling_given(const build::Build& build, const AirGiven& air, std::size_t load_case) {
@@ -93,6 +162,7 @@ Expected<LearnedCar> learned_car(const LevelingGiven& given, const std::array<do
       corner.damper = damper;
     }
   }
+  if (const auto wrong = mistake_in_events(given, parts)) return refuse(*wrong);
   out.learned = control::learn_bursts(parts, out.circuits);
   return out;
 }
@@ -140,25 +210,7 @@ control::DriveGiven drive_given(const LevelingGiven& given, const LearnedCar& ca
   out.profile = given.drive.profile;
   out.speed = given.drive.speed, out.duration = given.drive.duration;
   out.seed = static_cast<std::uint64_t>(given.drive.seed);
-  for (const build::DriveEvent& e : given.drive.events) {
-    control::TripEvent event;
-    event.at = e.at, event.over = e.over, event.until = e.until;
-    switch (e.kind) {
-    case build::DriveEventKind::load:
-      event.kind = control::TripEvent::Kind::load;
-      event.mass = e.mass, event.x = e.x, event.y = e.y;
-      break;
-    case build::DriveEventKind::air_temperature:
-      event.kind = control::TripEvent::Kind::air_temperature;
-      event.by = e.warmer;
-      break;
-    case build::DriveEventKind::altitude:
-      event.kind = control::TripEvent::Kind::altitude;
-      event.by = e.altitude;
-      break;
-    }
-    out.events.push_back(event);
-  }
+  out.events = events_of(given.drive);
   return out;
 }
 

@@ -261,7 +261,7 @@ std::vector<Case> cases() {
       {"level_band_wide", kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.band = 0.03; }),
        kit_and([](Build& b) { b.variant().leveling.set_ups[0].rules.band = 0.001; })},
       {"level_pressure_silent", kit_and([](Build& b) {
-         b.variant().leveling.chosen = "By pressure";
+         std::swap(b.variant().leveling.set_ups[0].rules, b.variant().leveling.set_ups[2].rules);
          b.variant().brief.load_doubt = 60, b.variant().brief.gauge_error = 5e4;
        }),
        whole_kit},

@@ -354,6 +354,43 @@ TEST(AnswerDrives, SaysWhatIsMissing) {
   EXPECT_NE(say((*said).error()).find("road height"), std::string::npos) << say((*said).error());
 }
 
+TEST(AnswerDrives, RefusesADriveThatNoCarDrives) {
+  const auto why = [](const std::function<void(build::DriveEvent&)>& change) {
+    Build b = test::demo_whole();
+    b.drive.events.resize(1);
+    change(b.drive.events[0]);
+    const auto said = answer_drives(leveling_of(b), nullptr);
+    return *said ? std::string() : say((*said).error());
+  };
+  EXPECT_NE(why([](build::DriveEvent& e) { e.mass = -1400, e.x = 2.7; }).find("Rear"), std::string::npos);
+  EXPECT_NE(why([](build::DriveEvent& e) { e.mass = 1500, e.x = 9; }).find("Front"), std::string::npos);
+  EXPECT_NE(why([](build::DriveEvent& e) { e.kind = build::DriveEventKind::altitude, e.altitude = 6900; }).find("sea"),
+            std::string::npos);
+  EXPECT_NE(
+      why([](build::DriveEvent& e) { e.kind = build::DriveEventKind::air_temperature, e.warmer = 58; }).find("°C"),
+      std::string::npos);
+}
+
+TEST(ControlSetUp, TheOneTheCarGetsStaysItUnderAnotherName) {
+  Build b = test::demo_whole();
+  auto& leveling = b.variant().leveling;
+  EXPECT_EQ(leveling.set_up().name, "Bursts, four sensors");
+  leveling.set_ups[0].name = "Mine";
+  EXPECT_EQ(leveling.set_up().name, "Mine");
+  leveling.set_ups.erase(leveling.set_ups.begin());
+  EXPECT_EQ(leveling.set_up().name, "Until it is there") << "without it, the first";
+}
+
+TEST(Drive, AValveSlowerThanItsBurstStillOpensForAsLong) {
+  DriveGiven d = a_drive(estate());
+  d.events = {people()};
+  d.rules.gain = 1, d.rules.least_burst = 0.1, d.rules.valve_delay = 0.4;
+  const DriveResult r = driven(d);
+  ASSERT_FALSE(r.bursts.empty());
+  for (const control::Burst& b : r.bursts)
+    EXPECT_NEAR(b.until - b.from, 0.1, 0.004);
+}
+
 TEST(Tuning, ProposesWhatKeepsWithinTheBriefForTheLeastAir) {
   Build b = test::demo_whole();
   b.drive.duration = 60, b.drive.profile = control::SpeedProfile::steady;

@@ -1,7 +1,6 @@
 #include "app/stages/air/air.h"
 
 #include "app/desk/desk.h"
-#include "app/kit/chips.h"
 #include "app/stages/air/kit_page.h"
 #include "app/stages/air/lift_page.h"
 #include "app/stages/air/room_page.h"
@@ -16,8 +15,6 @@
 
 #include <QFileDialog>
 #include <QFileInfo>
-#include <QStackedWidget>
-#include <QVBoxLayout>
 
 namespace mavrel::app {
 
@@ -26,56 +23,19 @@ constexpr int lift_page = 0, kit_page = 1, sizing_page = 2, wet_page = 3, wiring
 }
 
 AirStage::AirStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), pages_(new Chips(desk, tr("Page"), 130, this)), stack_(new QStackedWidget(this)),
-      lift_(new LiftPage(desk, this)), kit_(new KitPage(desk, this)), sizing_(new SizingPage(desk, this)),
-      wet_(new WetPage(desk, this)), wiring_(new WiringPage(desk, this)), room_(new RoomPage(desk, this)) {
-  const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(2 * u, u, 0, u);
-  layout->setSpacing(u / 2);
-  auto* head = new QHBoxLayout;
-  head->setContentsMargins(0, 0, u, 0);
-  head->addWidget(pages_);
-  head->addStretch(1);
-  layout->addLayout(head);
-  layout->addWidget(stack_, 1);
-  for (QWidget* page : std::initializer_list<QWidget*>{lift_, kit_, sizing_, wet_, wiring_, room_})
-    stack_->addWidget(page);
-  connect(pages_, &Chips::chosen, this, &AirStage::show_page);
-  connect(lift_, &LiftPage::band_moved, this, &StagePage::band_moved);
-  connect(&desk_, &Desk::restyled, this, &AirStage::refresh);
-  refresh();
-}
-
-void AirStage::refresh() {
-  pages_->show_choices({tr("A lift"), tr("The kit"), tr("Sizing"), tr("Water and leaks"), tr("Wiring"), tr("Room")},
-                       stack_->currentIndex());
-}
-
-void AirStage::show_page(int page) {
-  stack_->setCurrentIndex(page);
-  refresh();
-  emit band_moved();
-}
-
-std::optional<std::pair<int, int>> AirStage::band() const {
-  if (stack_->currentIndex() != lift_page) return std::nullopt;
-  const auto [top, bottom] = lift_->band();
-  const int y = lift_->mapTo(this, QPoint(0, 0)).y();
-  return std::pair{y + top, y + bottom};
-}
-
-void AirStage::reserve_right(int px) {
-  lift_->reserve_right(px);
-  kit_->reserve_right(px);
-  sizing_->reserve_right(px);
-  wet_->reserve_right(px);
-  wiring_->reserve_right(px);
-  room_->reserve_right(px);
+    : PagedStage(desk, parent), lift_(new LiftPage(desk, this)), kit_(new KitPage(desk, this)),
+      sizing_(new SizingPage(desk, this)), wet_(new WetPage(desk, this)), wiring_(new WiringPage(desk, this)),
+      room_(new RoomPage(desk, this)) {
+  add_page(tr("A lift"), lift_);
+  add_page(tr("The kit"), kit_);
+  add_page(tr("Sizing"), sizing_);
+  add_page(tr("Water and leaks"), wet_);
+  add_page(tr("Wiring"), wiring_);
+  add_page(tr("Room"), room_);
 }
 
 bool AirStage::takes_arrows() const {
-  return stack_->currentIndex() == room_page || (stack_->currentIndex() == lift_page && lift_->run()->hasFocus());
+  return page() == room_page || (page() == lift_page && lift_->run()->hasFocus());
 }
 
 bool AirStage::owns(const QString& path) const {
@@ -99,14 +59,14 @@ bool AirStage::go_to(const QString& path) {
                                                 {room_page, "body."},
                                                 {wet_page, "surroundings."},
                                                 {wet_page, ".humidity"}};
-  int page = kit_page;
+  int there = kit_page;
   for (const auto& [at, part] : places)
     if (path.contains(part)) {
-      page = at;
+      there = at;
       break;
     }
-  show_page(page);
-  switch (page) {
+  show_page(there);
+  switch (there) {
   case sizing_page:
     return sizing_->go_to(path);
   case wiring_page:
@@ -121,19 +81,7 @@ bool AirStage::go_to(const QString& path) {
 }
 
 std::vector<Command> AirStage::commands() {
-  std::vector<Command> out;
-  const auto page = [&](const QString& name, int index) {
-    out.push_back({Command::Menu::view, name, {}, [this, index] {
-                     emit called();
-                     show_page(index);
-                   }});
-  };
-  page(tr("Air: a lift"), lift_page);
-  page(tr("Air: the kit"), kit_page);
-  page(tr("Air: sizing"), sizing_page);
-  page(tr("Air: water and leaks"), wet_page);
-  page(tr("Air: wiring"), wiring_page);
-  page(tr("Air: room"), room_page);
+  std::vector<Command> out = page_commands(tr("Air"));
   out.push_back({Command::Menu::file, tr("Write the move as CSV …"), {}, [this] {
                    emit called();
                    show_page(lift_page);

@@ -1,14 +1,10 @@
 // Air: compressor to bag. Pages: a lift, the kit, sizing, water and leaks, wiring, and the room it takes.
 #pragma once
 
-#include "app/kit/stage_page.h"
-
-class QStackedWidget;
+#include "app/kit/paged_stage.h"
 
 namespace mavrel::app {
 
-class Chips;
-class Desk;
 class KitPage;
 class LiftPage;
 class RoomPage;
@@ -16,12 +12,10 @@ class SizingPage;
 class WetPage;
 class WiringPage;
 
-class AirStage : public StagePage {
+class AirStage : public PagedStage {
   Q_OBJECT
 public:
   explicit AirStage(Desk& desk, QWidget* parent = nullptr);
-  [[nodiscard]] std::optional<std::pair<int, int>> band() const override;
-  void reserve_right(int px) override;
   bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
   [[nodiscard]] std::vector<Command> commands() override;
@@ -29,19 +23,14 @@ public:
   [[nodiscard]] bool takes_arrows() const override;
   QStringList take_files(const QStringList& files) override;
 
-  /// 0 a lift, 1 the kit, 2 sizing, 3 water and leaks, 4 wiring, 5 room.
-  void show_page(int page);
+  // Pages: 0 a lift, 1 the kit, 2 sizing, 3 water and leaks, 4 wiring, 5 room.
   [[nodiscard]] LiftPage* lift() const { return lift_; }
 
 private:
-  void refresh();
   void take_parts(const QString& file);
   void write_parts();
   void write_kit();
 
-  Desk& desk_;
-  Chips* pages_;
-  QStackedWidget* stack_;
   LiftPage* lift_;
   KitPage* kit_;
   SizingPage* sizing_;

@@ -2,12 +2,12 @@
 
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
+#include "app/kit/paged_stage.h"
 #include "app/kit/path_table.h"
 
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 namespace mavrel::app {
@@ -28,22 +28,6 @@ ChoiceBox* part_box(Desk& desk, KitRole role, QWidget* parent) {
       },
       parent);
 }
-
-namespace {
-
-QWidget* scrolled(QWidget* inside, QWidget* parent) {
-  auto* area = new QScrollArea(parent);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  inside->setAutoFillBackground(false);
-  area->setWidget(inside);
-  return area;
-}
-
-} // namespace
 
 KitPage::KitPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }), figures_(new QLabel(this)),
@@ -170,19 +154,7 @@ void KitPage::ask() {
 bool KitPage::go_to(const QString& path) {
   refresh(); // it may not have been shown yet
   if (day_->go_to(path)) return true;
-  for (QWidget* widget : findChildren<QWidget*>()) {
-    auto* box = qobject_cast<ChoiceBox*>(widget);
-    auto* field = qobject_cast<Field*>(widget);
-    if (box && desk_.resolve(box->path()) == path) {
-      box->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-    if (field && desk_.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  }
-  return false;
+  return go_to_field(desk_, this, path);
 }
 
 QString KitPage::figures_text() const {

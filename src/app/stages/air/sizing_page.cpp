@@ -3,6 +3,7 @@
 #include "app/desk/edits.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
 
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -85,12 +86,7 @@ assess::SizingGiven SizingPage::given() const {
 }
 
 bool SizingPage::go_to(const QString& path) {
-  for (Field* field : findChildren<Field*>())
-    if (desk_.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
+  return go_to_field(desk_, this, path);
 }
 
 void SizingPage::search() {

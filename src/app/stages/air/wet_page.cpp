@@ -3,6 +3,7 @@
 #include "app/kit/chart.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
 #include "shelf/leak_csv.h"
@@ -81,12 +82,7 @@ void WetPage::reserve_right(int px) {
 }
 
 bool WetPage::go_to(const QString& path) {
-  for (Field* field : findChildren<Field*>())
-    if (desk_.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
+  return go_to_field(desk_, this, path);
 }
 
 void WetPage::showEvent(QShowEvent* event) {

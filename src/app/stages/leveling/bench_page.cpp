@@ -375,7 +375,7 @@ void BenchPage::play() {
                                             shelf::card_text(bag->card))
                                .has_value();
   if (!written) return desk_.tell(tr("The car could not be put on the rig: %1 takes no files.").arg(folder_->path()));
-  const QStringList arguments = {build, "--socket", socket, "--shelf", shelf};
+  const QStringList arguments = {build, "--socket", socket, "--shelf", shelf, "--alone", "20"};
   rig_ = std::make_unique<QProcess>();
   connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
     if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) return;

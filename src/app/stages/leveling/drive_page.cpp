@@ -5,6 +5,7 @@
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
 #include "app/stages/leveling/drive_plot.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
@@ -93,12 +94,7 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
     }
     refresh();
   });
-  connect(given_, &QPushButton::clicked, this, [this] {
-    const auto& ways = desk_.build().variant().leveling.set_ups;
-    if (picked_ >= ways.size()) return;
-    if (const auto wrong = desk_.type("@.leveling.chosen", QString::fromStdString(ways[picked_].name)))
-      desk_.tell(*wrong);
-  });
+  connect(given_, &QPushButton::clicked, this, [this] { give_to_car(desk_, picked_); });
   connect(csv_, &QPushButton::clicked, this, &DrivePage::write_csv);
   for (const auto signal : {&Desk::changed, &Desk::looked_at})
     connect(&desk_, signal, this, &DrivePage::ask);
@@ -117,15 +113,7 @@ void DrivePage::reserve_right(int px) {
 }
 
 bool DrivePage::go_to(const QString& path) {
-  for (QWidget* widget : findChildren<QWidget*>()) {
-    auto* box = qobject_cast<ChoiceBox*>(widget);
-    auto* field = qobject_cast<Field*>(widget);
-    if ((box && desk_.resolve(box->path()) == path) || (field && desk_.resolve(field->path()) == path)) {
-      (field ? static_cast<QWidget*>(field->edit()) : widget)->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  }
-  return false;
+  return go_to_field(desk_, this, path);
 }
 
 void DrivePage::showEvent(QShowEvent* event) {

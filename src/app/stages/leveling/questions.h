@@ -37,6 +37,16 @@ struct TuningQuestion {
   return QString(QChar('A' + static_cast<int>(set_up)));
 }
 
+/// The car gets this way of keeping the height, and no other.
+inline void give_to_car(Desk& desk, std::size_t set_up) {
+  build::Build next = desk.build();
+  auto& ways = next.variant().leveling.set_ups;
+  if (set_up >= ways.size()) return;
+  for (std::size_t i = 0; i < ways.size(); ++i)
+    ways[i].fitted = i == set_up ? build::Fitted::yes : build::Fitted::no;
+  desk.edit(QCoreApplication::translate("leveling", "Another way of keeping the height"), std::move(next));
+}
+
 /// In place of an answer: the car's trouble in words, or what is under way.
 template <class Answer>
 [[nodiscard]] QString why_not(const Desk& desk, const LongAnswer<Answer>& answer, const QString& under_way) {

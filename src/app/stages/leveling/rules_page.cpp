@@ -3,13 +3,13 @@
 #include "app/desk/desk.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
+#include "app/kit/paged_stage.h"
 #include "app/stages/leveling/questions.h"
 #include "build/fields_leveling.h"
 
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QToolButton>
 #include <QVBoxLayout>
 
@@ -55,18 +55,6 @@ bool counts(const RuleRow& row, control::LevelMethod method) {
   return true;
 }
 
-QWidget* scrolled(QWidget* inside, QWidget* parent) {
-  auto* area = new QScrollArea(parent);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  inside->setAutoFillBackground(false);
-  area->setWidget(inside);
-  return area;
-}
-
 } // namespace
 
 RulesPanel::RulesPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
@@ -85,6 +73,7 @@ QString RulesPanel::shape() const {
 void RulesPanel::add_way() {
   const auto& ways = desk().build().variant().leveling.set_ups;
   build::ControlSetUp next = ways.back();
+  next.fitted = build::Fitted::no;
   for (int n = 1;; ++n) { // a name nobody has
     next.name = tr("Way %1").arg(ways.size() + static_cast<std::size_t>(n)).toStdString();
     if (std::none_of(ways.begin(), ways.end(), [&](const auto& w) { return w.name == next.name; })) break;
@@ -156,13 +145,7 @@ void RulesPanel::build_rows() {
     const bool gets = &leveling.set_ups[static_cast<std::size_t>(w)] == &leveling.set_up();
     auto* button = new QPushButton(gets ? tr("● this one") : tr("this one"), grid()->parentWidget());
     button->setEnabled(!gets);
-    connect(button, &QPushButton::clicked, this, [this, w] {
-      const auto& all = desk().build().variant().leveling.set_ups;
-      if (static_cast<std::size_t>(w) >= all.size()) return;
-      if (const auto wrong =
-              desk().type("@.leveling.chosen", QString::fromStdString(all[static_cast<std::size_t>(w)].name)))
-        desk().tell(*wrong);
-    });
+    connect(button, &QPushButton::clicked, this, [this, w] { give_to_car(desk(), static_cast<std::size_t>(w)); });
     grid()->addWidget(button, row, w + 1);
   }
   auto* more = new QPushButton(tr("Add a way"), grid()->parentWidget());
@@ -299,15 +282,7 @@ void RulesPage::reserve_right(int px) {
 }
 
 bool RulesPage::go_to(const QString& path) {
-  for (QWidget* widget : findChildren<QWidget*>()) {
-    auto* box = qobject_cast<ChoiceBox*>(widget);
-    auto* field = qobject_cast<Field*>(widget);
-    if ((box && desk_.resolve(box->path()) == path) || (field && desk_.resolve(field->path()) == path)) {
-      (field ? static_cast<QWidget*>(field->edit()) : widget)->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  }
-  return false;
+  return go_to_field(desk_, this, path);
 }
 
 } // namespace mavrel::app

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
+#include "app/kit/paged_stage.h"
 #include "app/stages/leveling/questions.h"
 #include "app/stages/leveling/sensor_view.h"
 
@@ -103,17 +104,7 @@ bool SensorPage::go_to(const QString& where) {
   if (where.contains("front_sensor")) desk_.set_end(End::front);
   if (where.contains("rear_sensor")) desk_.set_end(End::rear);
   refresh();
-  for (const auto& [field, key] : fields_)
-    if (desk_.resolve(field->path()) == where) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  for (const auto& [box, key] : choices_)
-    if (desk_.resolve(box->path()) == where) {
-      box->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
+  return go_to_field(desk_, this, where);
 }
 
 void SensorPage::take_best(int which) {
