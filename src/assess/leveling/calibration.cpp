@@ -90,7 +90,7 @@ void tell(const LevelingGiven& given, Calibration& out) {
           {}});
   step(out.steps, {words("Drive it for ten minutes, stop on the same place, read the heights again"), {}},
        {words("Rubber and seals settle: store once more what is off by more than half the band, {0}."),
-        {metres(rules.band / 2)}});
+        {metres(rules.band / 2, 1)}});
   const auto road = std::find_if(out.presets.begin(), out.presets.end(),
                                  [](const StoredPreset& p) { return p.use == build::PresetUse::road && !p.trouble; });
   if (road != out.presets.end() && road->nose_up)

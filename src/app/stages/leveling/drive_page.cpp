@@ -53,10 +53,12 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
   auto* above = new QHBoxLayout;
   above->setSpacing(u / 2);
   table_->setFixedHeight(desk_.look().px(124));
-  above->addWidget(table_, 5);
+  table_->setWordWrap(false);
+  above->addWidget(table_, 1);
   costs_->setFixedHeight(desk_.look().px(124));
   costs_->setObjectName("costs");
-  above->addWidget(costs_, 2);
+  costs_->setFixedWidth(desk_.look().px(196));
+  above->addWidget(costs_);
   above->addSpacing(u);
   layout->addLayout(above);
   auto* row = new QHBoxLayout;
@@ -227,12 +229,13 @@ void DrivePage::draw_costs() {
     name->setFont(look.font(TextSize::small, true));
     name->setColor(t.ink);
     name->position->setCoords(x, y);
-    name->setPositionAlignment(Qt::AlignLeft | Qt::AlignBottom);
+    // By turns above and below, so that neighbours keep apart.
+    name->setPositionAlignment(Qt::AlignLeft | (i % 2 == 0 ? Qt::AlignBottom : Qt::AlignTop));
     name->setPadding(QMargins(look.px(6), 0, 0, look.px(3)));
     said << tr("%1: off %2, %3 g an hour").arg(letter_of(i)).arg(x, 0, 'f', 1).arg(y, 0, 'f', 1);
   }
   costs_->xAxis->setRange(0, most_x > 0 ? most_x * 1.25 : 1);
-  costs_->yAxis->setRange(most_y > 0 ? -0.06 * most_y : -0.06, most_y > 0 ? most_y * 1.55 : 1);
+  costs_->yAxis->setRange(most_y > 0 ? -0.3 * most_y : -0.3, most_y > 0 ? most_y * 1.55 : 1);
   costs_->setAccessibleName(tr("What each way costs: error against air. %1").arg(said.join(". ")));
   costs_->redraw();
 }

@@ -23,7 +23,7 @@ LevelingStage::LevelingStage(Desk& desk, QWidget* parent)
   add_page(tr("Rules"), rules_);
   add_page(tr("Tuning"), tuning_);
   add_page(tr("Sensors"), sensor_);
-  add_page(tr("What is stored"), store_);
+  add_page(tr("Stored"), store_);
   add_page(tr("Bench"), bench_);
 }
 

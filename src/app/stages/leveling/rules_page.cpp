@@ -86,14 +86,14 @@ void RulesPanel::build_rows() {
   const int ways = static_cast<int>(leveling.set_ups.size());
   const auto path = [](int way, const char* key) { return QString("@.leveling.set_ups.%1.%2").arg(way).arg(key); };
   int row = 0;
-  const auto caption = [&](const QString& text) { heading(text, row, 0); };
+  const auto caption = [&](const QString& text) {
+    QLabel* label = heading(text, row, 0);
+    label->setWordWrap(true); // narrow windows keep their columns
+    label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  };
   for (int w = 0; w < ways; ++w) {
     auto* head = new QHBoxLayout;
-    auto* letter = quiet_label(letter_of(static_cast<std::size_t>(w)));
-    head->addWidget(letter);
-    auto* name = new Field(desk(), path(w, "name"), {}, grid()->parentWidget());
-    name->setMinimumWidth(desk().look().px(60));
-    head->addWidget(name, 1);
+    head->addWidget(quiet_label(letter_of(static_cast<std::size_t>(w))), 1);
     auto* gone = remover([this, w] {
       const auto& all = desk().build().variant().leveling.set_ups;
       return static_cast<std::size_t>(w) < all.size() ? QString::fromStdString(all[static_cast<std::size_t>(w)].name)
@@ -105,7 +105,11 @@ void RulesPanel::build_rows() {
     });
     head->addWidget(gone);
     grid()->addLayout(head, row, w + 1);
+    auto* name = new Field(desk(), path(w, "name"), {}, grid()->parentWidget());
+    name->setMinimumWidth(desk().look().px(60));
+    grid()->addWidget(name, row + 1, w + 1);
   }
+  ++row;
   caption(tr("way"));
   ++row;
   const auto choice = [&](const char* key, const QString& text, auto e) {
@@ -153,8 +157,9 @@ void RulesPanel::build_rows() {
   more->setEnabled(static_cast<std::size_t>(ways) < build::most_set_ups);
   connect(more, &QPushButton::clicked, this, &RulesPanel::add_way);
   grid()->addWidget(more, ++row, 0);
+  grid()->setColumnStretch(0, 4);
   for (int w = 0; w < ways; ++w)
-    grid()->setColumnStretch(w + 1, 1);
+    grid()->setColumnStretch(w + 1, 3);
 }
 
 EventsPanel::EventsPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
@@ -172,48 +177,45 @@ QString EventsPanel::shape() const {
 void EventsPanel::build_rows() {
   const auto& events = desk().build().drive.events;
   grid()->setHorizontalSpacing(desk().look().px(4));
-  const QString heads[] = {tr("what happens"), tr("what changes"), tr("at"), tr("takes"), tr("goes back at")};
   int row = 0;
-  for (int c = 0; c < 5 && !events.empty(); ++c)
-    heading(heads[c], row, c);
-  ++row;
-  for (std::size_t i = 0; i < events.size(); ++i, ++row) {
+  for (std::size_t i = 0; i < events.size(); ++i) {
     const auto path = [&](const char* key) { return QString("drive.events.%1.%2").arg(i).arg(key); };
-    const auto field = [&](const char* key, const QString& spoken, int column) {
-      auto* f = new Field(desk(), path(key), {}, grid()->parentWidget());
-      f->edit()->setAccessibleName(spoken);
-      f->edit()->setToolTip(spoken);
+    const auto field = [&](const char* key, const QString& caption, int column, int span = 1) {
+      auto* f = new Field(desk(), path(key), caption, grid()->parentWidget());
       f->setMinimumWidth(desk().look().px(44));
-      grid()->addWidget(f, row, column);
+      grid()->addWidget(f, row, column, 1, span);
     };
-    field("name", heads[0], 0);
-    auto* kind =
-        new ChoiceBox(desk(), path("kind"), heads[1], rows_of(build::DriveEventKind{}), grid()->parentWidget());
+    field("name", tr("what happens"), 0, 3);
+    auto* kind = new ChoiceBox(desk(), path("kind"), tr("What changes"), rows_of(build::DriveEventKind{}),
+                               grid()->parentWidget());
     kind->setMinimumContentsLength(2);
-    grid()->addWidget(kind, row, 1);
-    field("at_s", heads[2], 2);
-    field("over_s", heads[3], 3);
-    field("until_s", heads[4], 4);
-    switch (events[i].kind) {
-    case build::DriveEventKind::load:
-      field("mass_kg", tr("gets in"), 5);
-      field("x_m", tr("behind the front axle"), 6);
-      field("y_m", tr("left of the middle"), 7);
-      break;
-    case build::DriveEventKind::air_temperature:
-      field("warmer_k", tr("warmer by"), 5);
-      break;
-    case build::DriveEventKind::altitude:
-      field("altitude_m", tr("higher by"), 5);
-      break;
-    }
+    grid()->addWidget(kind, row, 3, 1, 2, Qt::AlignBottom);
     auto* gone = remover([this, i] {
       const auto& all = desk().build().drive.events;
       return i < all.size() && !all[i].name.empty() ? QString::fromStdString(all[i].name) : tr("this event");
     });
     connect(gone, &QToolButton::clicked, this,
             [this, i] { desk().remove_entry(tr("Remove an event"), QString("drive.events.%1").arg(i)); });
-    grid()->addWidget(gone, row, 8);
+    grid()->addWidget(gone, row, 5, Qt::AlignLeft | Qt::AlignBottom);
+    ++row;
+    field("at_s", tr("at"), 0);
+    field("over_s", tr("takes"), 1);
+    field("until_s", tr("back at"), 2);
+    switch (events[i].kind) {
+    case build::DriveEventKind::load:
+      field("mass_kg", tr("gets in"), 3);
+      field("x_m", tr("behind front axle"), 4);
+      field("y_m", tr("left"), 5);
+      break;
+    case build::DriveEventKind::air_temperature:
+      field("warmer_k", tr("warmer by"), 3);
+      break;
+    case build::DriveEventKind::altitude:
+      field("altitude_m", tr("higher by"), 3);
+      break;
+    }
+    ++row;
+    grid()->setRowMinimumHeight(row++, desk().look().px(6));
   }
   auto* adding = new QHBoxLayout;
   const auto add = [&](const QString& text, const char* name, build::DriveEvent event) {
@@ -237,10 +239,9 @@ void EventsPanel::build_rows() {
   add(tr("Warmth …"), "add_warmth", warm);
   add(tr("Cold night …"), "add_cold", cold);
   add(tr("A pass …"), "add_pass", pass);
-  adding->addStretch(1);
-  grid()->addLayout(adding, row, 0, 1, 9);
-  for (int c = 0; c < 8; ++c)
-    grid()->setColumnStretch(c, c == 0 ? 5 : c == 1 ? 4 : 2);
+  grid()->addLayout(adding, row, 0, 1, 6);
+  for (int c = 0; c < 6; ++c)
+    grid()->setColumnStretch(c, 1);
 }
 
 RulesPage::RulesPage(Desk& desk, QWidget* parent)

@@ -1,6 +1,7 @@
 #include "app/stages/leveling/store_page.h"
 
 #include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
 #include "link/bench_line.h"
 #include "quantity/quantity.h"
 
@@ -37,7 +38,9 @@ StorePage::StorePage(Desk& desk, QWidget* parent)
   layout->addWidget(presets_);
   layout->addWidget(bursts_head_);
   layout->addWidget(bursts_);
-  auto* told = new QHBoxLayout;
+  auto* words = new QWidget(this);
+  auto* told = new QHBoxLayout(words);
+  told->setContentsMargins(0, 0, 0, 0);
   told->setSpacing(3 * u);
   for (QLabel* label : {before_, steps_}) {
     label->setWordWrap(true);
@@ -47,7 +50,7 @@ StorePage::StorePage(Desk& desk, QWidget* parent)
   }
   before_->setObjectName("must_be_true");
   steps_->setObjectName("steps_to_store");
-  layout->addLayout(told, 1);
+  layout->addWidget(scrolled(words, this), 1);
   for (const auto signal : {&Desk::changed, &Desk::looked_at})
     connect(&desk_, signal, this, &StorePage::ask);
   connect(&desk_, &Desk::restyled, this, &StorePage::refresh);
