@@ -32,7 +32,6 @@ struct Judge {
   long bins = 0, in_band = 0;
   double out_since = -1;     // s; below 0: it is in the band
   double last_long_out = -1; // s, when the last long absence ended
-  bool was_out = false;
   std::vector<float> errors; // m, one a bin
 
   /// What all but a twentieth of these stay below.
@@ -55,7 +54,9 @@ struct Judge {
     return usual(std::move(off));
   }
 
-  void keep(double t, double mean, double lean, double target, double band, double patience, double since) {
+  /// @param since     s from which absences count  @param at_first  s up to which even a short one does
+  void keep(double t, double mean, double lean, double target, double band, double patience, double since,
+            double at_first) {
     ten.keep(mean), minute_lean.keep(lean);
     if (!ten.is_full()) return;
     const double error = ten.mean() - target;
@@ -68,8 +69,8 @@ struct Judge {
     if (!in) {
       if (out_since < 0) out_since = t;
     } else if (out_since >= 0) {
-      if (!was_out || t - out_since > patience) last_long_out = t;
-      was_out = true, out_since = -1;
+      if (out_since < at_first || t - out_since > patience) last_long_out = t;
+      out_since = -1;
     }
   }
 };
@@ -109,9 +110,9 @@ public:
     for (std::size_t c = 0; c < 4; ++c)
       out_.lowest[c] = out_.highest[c] = car_.height(c);
     for (const TripEvent& e : given.events)
-      if (e.kind == TripEvent::Kind::load) first_load_ = std::fmin(first_load_, e.at);
+      if (e.kind == TripEvent::Kind::load && e.at < first_load_) first_load_ = e.at, settles_by_ = e.at + e.over;
     patience_ = given.rules.average + given.rules.wait + stays_out;
-    by_pressure_ = given.rules.method == LevelMethod::pressure || given.rules.method == LevelMethod::by_hand;
+    settles_by_ += patience_;
   }
 
   std::optional<DriveResult> run() {
@@ -228,7 +229,7 @@ private:
     for (std::size_t end = 0; end < 2; ++end) {
       const double left = bin_[2 * end], right = bin_[2 * end + 1];
       ends_[end].keep(t, (left + right) / 2, left - right, (g_.target[2 * end] + g_.target[2 * end + 1]) / 2,
-                      g_.rules.band, patience_, first_load_);
+                      g_.rules.band, patience_, first_load_, settles_by_);
     }
     for (std::size_t k = 0; k < past_.size(); ++k) {
       double error = 0;
@@ -307,9 +308,9 @@ private:
   std::array<double, 4> road_{}, bin_{};
   DriveLook look_;
   DriveResult out_;
-  double first_load_ = INFINITY, patience_ = 0;
+  double first_load_ = INFINITY, settles_by_ = 0, patience_ = 0;
   double ambient_pressure_ = 0, ambient_temperature_ = 0, was_warmer_ = 0, was_higher_ = 0;
-  bool doors_ = false, by_pressure_ = false;
+  bool doors_ = false;
 };
 
 } // namespace
