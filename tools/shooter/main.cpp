@@ -2,7 +2,6 @@
 // that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton, --new and --rough
 // (a build with nothing, or five readings, in it).
 #include "app/desk/edits.h"
-#include "app/kit/chips.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/main_window.h"
@@ -236,7 +235,7 @@ int main(int argc, char** argv) {
     driven();
     shoot("leveling-road");
     if (only == "leveling-event") {
-      emit leveling->drive()->findChildren<app::Chips*>().front()->chosen(1);
+      emit window.findChild<QComboBox*>("drive_span")->activated(1);
       shoot(only);
     }
     leveling->show_page(2);

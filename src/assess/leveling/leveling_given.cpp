@@ -6,6 +6,7 @@
 #include "build/names.h"
 
 #include <algorithm>
+#include <bit>
 #include <cmath>
 
 namespace mavrel::assess {
@@ -32,6 +33,12 @@ std::vector<control::DamperForce> damper_at_wheel(const FittedEnd& end, const st
   const double rate = std::fmax(posed.state.wheel_rate, 1000);
   const double c = 2 * RideEnd::usual_damping * std::sqrt(rate * posed.load.sprung_mass);
   return {{0.5, 0.5 * c * bump_share, 0.5 * c * rebound_share}};
+}
+
+/// Whole numbers are their own seed; another number is one too, and not the whole one beside it.
+std::uint64_t seed_of(const build::Drive& drive) {
+  return drive.seed == std::floor(drive.seed) ? static_cast<std::uint64_t>(drive.seed)
+                                              : std::bit_cast<std::uint64_t>(drive.seed);
 }
 
 /// What happens on the way, as the drive is told of it.
@@ -180,7 +187,7 @@ Expected<LearnedCar> learned_car(const LevelingGiven& given) {
 
 std::shared_ptr<const control::Road> road_of(const LevelingGiven& given) {
   const build::Drive& d = given.drive;
-  const auto seed = static_cast<std::uint64_t>(d.seed);
+  const std::uint64_t seed = seed_of(d);
   const double way = control::Trip(d.profile, d.speed, d.duration, seed).length();
   const double track = given.air.track[0].value_or(usual_track);
   return std::make_shared<control::Road>(
@@ -209,7 +216,7 @@ control::DriveGiven drive_given(const LevelingGiven& given, const LearnedCar& ca
   out.road = std::move(road);
   out.profile = given.drive.profile;
   out.speed = given.drive.speed, out.duration = given.drive.duration;
-  out.seed = static_cast<std::uint64_t>(given.drive.seed);
+  out.seed = seed_of(given.drive);
   out.events = events_of(given.drive);
   return out;
 }

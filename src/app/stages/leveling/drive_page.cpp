@@ -1,7 +1,6 @@
 #include "app/stages/leveling/drive_page.h"
 
 #include "app/kit/chart.h"
-#include "app/kit/chips.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
@@ -11,6 +10,7 @@
 #include "quantity/quantity.h"
 #include "report/leveling_json.h"
 
+#include <QComboBox>
 #include <QFileDialog>
 #include <QHeaderView>
 #include <QLabel>
@@ -30,9 +30,8 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
                          tr("valves/h"), tr("air/h"), tr("pump/h"), tr("past it"), tr("back in"), tr("lean")},
                         this)),
       costs_(new Chart(desk, this)), plot_(new DrivePlot(desk, this)), strips_(new ErrorStrips(desk, *plot_, this)),
-      span_(new Chips(desk, tr("Stretch of the drive"), 110, this)),
-      given_(new QPushButton(tr("The car gets this one"), this)), csv_(new QPushButton(tr("CSV …"), this)),
-      under_way_(new QLabel(this)), beside_(new QWidget(this)) {
+      span_(new QComboBox(this)), given_(new QPushButton(tr("The car gets this one"), this)),
+      csv_(new QPushButton(tr("CSV …"), this)), under_way_(new QLabel(this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);
@@ -47,7 +46,11 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
        {std::pair{"drive.speed_m_per_s", tr("speed, steady")}, std::pair{"drive.duration_s", tr("how long")},
         std::pair{"drive.seed", tr("seed")}})
     drive->addWidget(new Field(desk_, path, caption, this), 1);
-  drive->addWidget(span_, 0, Qt::AlignBottom);
+  span_->setObjectName("drive_span");
+  span_->setAccessibleName(tr("Stretch of the drive"));
+  span_->setMinimumContentsLength(12);
+  span_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  drive->addWidget(span_, 2, Qt::AlignBottom);
   drive->addSpacing(u);
   layout->addLayout(drive);
   auto* above = new QHBoxLayout;
@@ -85,17 +88,7 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
   connect(table_, &QTableWidget::currentCellChanged, this, [this](int r) {
     if (r >= 0) pick(r);
   });
-  connect(span_, &Chips::chosen, this, [this](int i) {
-    span_->setProperty("held", i);
-    const auto& events = desk_.build().drive.events;
-    if (i > 0 && static_cast<std::size_t>(i) <= events.size()) {
-      const double at = events[static_cast<std::size_t>(i) - 1].at;
-      plot_->look_at(std::pair{at - before_event, at + after_event});
-    } else {
-      plot_->look_at(std::nullopt);
-    }
-    refresh();
-  });
+  connect(span_, &QComboBox::activated, this, &DrivePage::look_at_span);
   connect(given_, &QPushButton::clicked, this, [this] { give_to_car(desk_, picked_); });
   connect(csv_, &QPushButton::clicked, this, &DrivePage::write_csv);
   for (const auto signal : {&Desk::changed, &Desk::looked_at})
@@ -116,6 +109,18 @@ void DrivePage::reserve_right(int px) {
 
 bool DrivePage::go_to(const QString& path) {
   return go_to_field(desk_, this, path);
+}
+
+/// @param span  0: the whole drive; else an event, with what leads to it and what comes of it
+void DrivePage::look_at_span(int span) {
+  const auto& events = desk_.build().drive.events;
+  if (span <= 0 || static_cast<std::size_t>(span) > events.size()) {
+    plot_->look_at(std::nullopt);
+  } else {
+    const double at = events[static_cast<std::size_t>(span) - 1].at;
+    plot_->look_at(std::pair{at - before_event, at + after_event});
+  }
+  strips_->update();
 }
 
 void DrivePage::showEvent(QShowEvent* event) {
@@ -140,12 +145,17 @@ void DrivePage::refresh() {
   const Look& look = desk_.look();
   under_way_->setFont(look.font(TextSize::small));
   table_->setFont(look.font(TextSize::small));
-  QStringList spans = {tr("whole drive")};
+  QStringList spans = {tr("whole drive")}, there;
   for (const build::DriveEvent& e : desk_.build().drive.events)
     spans << QString::fromStdString(e.name.empty() ? build::name_of(e.kind) : e.name);
-  int held = span_->property("held").toInt();
-  if (held >= spans.size()) held = 0, plot_->look_at(std::nullopt), span_->setProperty("held", 0);
-  span_->show_choices(spans, held);
+  for (int i = 0; i < span_->count(); ++i)
+    there << span_->itemText(i);
+  if (there != spans) {
+    const QSignalBlocker quiet(span_);
+    span_->clear();
+    span_->addItems(spans);
+    look_at_span(0);
+  }
   const QString why = why_not(desk_, answer_, tr("Driving …"));
   if (answer_.answer() && *answer_.answer() && **answer_.answer())
     shown_ = ***answer_.answer();

@@ -6,6 +6,7 @@
 
 #include <QWidget>
 
+class QComboBox;
 class QLabel;
 class QPushButton;
 class QTableWidget;
@@ -13,7 +14,6 @@ class QTableWidget;
 namespace mavrel::app {
 
 class Chart;
-class Chips;
 class DrivePlot;
 class ErrorStrips;
 
@@ -39,6 +39,7 @@ protected:
 
 private:
   void ask();
+  void look_at_span(int span);
   void refresh();
   void fill_table();
   void draw_costs();
@@ -51,7 +52,7 @@ private:
   Chart* costs_;
   DrivePlot* plot_;
   ErrorStrips* strips_;
-  Chips* span_;
+  QComboBox* span_;
   QPushButton *given_, *csv_;
   QLabel* under_way_;
   QWidget* beside_;

@@ -61,7 +61,7 @@ void SensorView::describe() {
   if (!s.linkage) return setAccessibleDescription(tr("The sensor is not placed."));
   const auto pose = control::sensor_pose(*s.linkage, dh());
   setAccessibleDescription(
-      pose ? tr("Lever at %1, %2 from in line. Tab changes between shaft and pickup, arrows move it.")
+      pose ? tr("Lever at %1, %2 from in line. Space changes between shaft and pickup, arrows move it.")
                  .arg(desk_.shown(pose->angle, Kind::angle), desk_.shown(pose->from_in_line, Kind::angle))
            : desk_.words_of(pose.error()));
 }

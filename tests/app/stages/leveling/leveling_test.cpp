@@ -15,6 +15,7 @@
 #include "app/stages/leveling/tuning_page.h"
 #include "app/window_fixture.h"
 
+#include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QLocalServer>
@@ -104,6 +105,28 @@ TEST_F(LevelingTest, AnotherRoadIsAnotherDrive) {
   QTest::keyClick(seed->edit(), Qt::Key_Return);
   EXPECT_EQ(build().drive.seed, 8);
   key(Qt::Key_Escape);
+}
+
+TEST_F(LevelingTest, AnEventIsLookedAtCloser) {
+  go(0);
+  wait_for_drives();
+  auto* plot = named<DrivePlot>("drive_plot");
+  EXPECT_NEAR(plot->axis().until - plot->axis().from, 60, 0.1);
+  auto* span = named<QComboBox>("drive_span");
+  ASSERT_EQ(span->count(), 3);
+  EXPECT_EQ(span->itemText(1), "Two people in the back");
+  span->setFocus();
+  QTest::keyClick(span, Qt::Key_Down);
+  QTest::keyClick(span, Qt::Key_Down); // the warm noon, which this short drive does not come to
+  QTest::keyClick(span, Qt::Key_Up);
+  EXPECT_EQ(plot->axis().from, 0);
+  EXPECT_GT(plot->axis().until, 59);
+  type("drive.duration_s", "4 min");
+  wait_for_drives();
+  span->setFocus();
+  QTest::keyClick(span, Qt::Key_Up);
+  QTest::keyClick(span, Qt::Key_Down);
+  EXPECT_NEAR(plot->axis().until, 170, 0.1) << "from half a minute before to two and a half after";
 }
 
 TEST_F(LevelingTest, WithoutAKitItSaysWhereToBegin) {
