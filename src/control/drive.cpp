@@ -105,7 +105,6 @@ public:
         chance_(given.seed ^ 0x73656e736fULL), valves_(given.circuits.size()), past_(given.circuits.size()) {
     for (const ValvePair& pair : given.circuits)
       out_.circuits.push_back(pair.corners);
-    ambient_pressure_ = given.car.network.ambient_pressure;
     ambient_temperature_ = given.car.network.ambient_temperature;
     for (std::size_t c = 0; c < 4; ++c)
       out_.lowest[c] = out_.highest[c] = car_.height(c);
@@ -174,9 +173,8 @@ private:
     car_.carry(mass, behind, left);
     if (warmer == was_warmer_ && higher == was_higher_) return;
     was_warmer_ = warmer, was_higher_ = higher;
-    // Within the lowest kilometres a metre takes the same share of the pressure near enough: the standard atmosphere's.
-    const double fall = std::pow(1 - 2.25577e-5 * higher, 5.25588);
-    car_.air().surround(ambient_pressure_ * fall, ambient_temperature_ + warmer);
+    const double T = ambient_temperature_ + warmer;
+    car_.air().surround(air::Ambient{g_.altitude + higher, T}.pressure(), T);
   }
 
   ControlReadings readings(const Pace& pace) {
@@ -309,7 +307,7 @@ private:
   DriveLook look_;
   DriveResult out_;
   double first_load_ = INFINITY, settles_by_ = 0, patience_ = 0;
-  double ambient_pressure_ = 0, ambient_temperature_ = 0, was_warmer_ = 0, was_higher_ = 0;
+  double ambient_temperature_ = 0, was_warmer_ = 0, was_higher_ = 0;
   bool doors_ = false;
 };
 

@@ -36,6 +36,7 @@ struct DriveGiven {
   double speed = 0, duration = 0; // m/s of a steady drive, s
   std::uint64_t seed = 1;
   std::vector<TripEvent> events;
+  double altitude = 0; // m above the sea, where the drive begins
 };
 
 struct Burst {

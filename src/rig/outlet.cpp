@@ -108,6 +108,9 @@ Outlet::Round Outlet::listen(int wait) {
     if (!open) {
       out.left = !listeners_.empty();
       listeners_.clear();
+      char unheard[4096]; // what was said last goes with who said it
+      while (::read(file_, unheard, sizeof unheard) > 0) {
+      }
       ::usleep(static_cast<useconds_t>(wait) * 1000);
       return out;
     }
@@ -134,16 +137,16 @@ Outlet::Round Outlet::listen(int wait) {
       out.heard.push_back({std::move(*line), i});
     const bool gone = listeners_[i].slow || got == 0 || (got < 0 && errno != EAGAIN && errno != EINTR);
     if (!gone || terminal_) continue;
+    // What it said last goes with it: no valve is opened for a hand that is gone.
     out.left = true;
+    std::erase_if(out.heard, [&](const Heard& h) { return h.listener == i; });
+    std::erase(out.came, i);
     for (auto& heard : out.heard)
       if (heard.listener > i) --heard.listener;
     for (auto& came : out.came)
       if (came > i) --came;
-    std::erase_if(out.heard, [&](const Heard& h) { return h.listener == i && i >= listeners_.size(); });
     drop(i);
   }
-  std::erase_if(out.came, [&](std::size_t c) { return c >= listeners_.size(); });
-  std::erase_if(out.heard, [&](const Heard& h) { return h.listener >= listeners_.size(); });
   return out;
 }
 

@@ -235,6 +235,18 @@ TEST(Rig, PlaysAtASocketForSeveralAndShutsWhatNobodyHolds) {
   EXPECT_TRUE(hear(b, from_b, stands(control::ValveOrder::vent)));
   ::close(a);
   EXPECT_TRUE(hear(b, from_b, stands(control::ValveOrder::shut)));
+  // An order and a farewell in one breath open nothing.
+  for (int i = 0; i < 10; ++i) {
+    const int hasty = join(path);
+    ASSERT_GE(hasty, 0);
+    tell(hasty, link::line_of(link::Order{link::Order::What::open, "FL", control::ValveOrder::fill, false, 0}));
+    ::close(hasty);
+  }
+  int shut = 0;
+  EXPECT_TRUE(hear(b, from_b, [&](const std::string& line) {
+    if (line.find("\"FL\":\"fill\"") != std::string::npos) ADD_FAILURE() << line;
+    return ++shut > 30;
+  }));
   tell(b, "rubbish\n");
   EXPECT_TRUE(hear(b, from_b, [](const std::string& line) { return line.find("\"note\"") != std::string::npos; }));
   // A second rig may not speak there; a file that is no socket is left alone.

@@ -218,6 +218,7 @@ control::DriveGiven drive_given(const LevelingGiven& given, const LearnedCar& ca
   out.speed = given.drive.speed, out.duration = given.drive.duration;
   out.seed = seed_of(given.drive);
   out.events = events_of(given.drive);
+  out.altitude = given.air.surroundings.altitude;
   return out;
 }
 

@@ -234,6 +234,15 @@ TEST(Drive, ASmallTankOnAnEmptyEngineRunsDryAndCompressorsMakeItUp) {
   EXPECT_LT(without.tank_after, with.tank_after);
 }
 
+TEST(Drive, APassLowersTheAirAroundByWhatItsHeightsSay) {
+  DriveGiven d = a_drive(estate(), {}, 4);
+  d.rules.band = 0.1; // nothing is corrected, so that the tank keeps its air
+  d.events = {{control::TripEvent::Kind::altitude, 10, 60, {}, 0, 0, 0, 1200}};
+  const double below = air::Ambient{d.altitude, 293.15}.pressure(),
+               above = air::Ambient{d.altitude + 1200, 293.15}.pressure();
+  EXPECT_NEAR(driven(d).tank_after - *full_tank(estate().air), below - above, 60);
+}
+
 TEST(Drive, StopsWhenAsked) {
   std::atomic<bool> stop = true;
   EXPECT_FALSE(control::drive(a_drive(estate()), &stop));

@@ -284,7 +284,10 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
   });
   connect(address_, &QLineEdit::returnPressed, this, [this] { bench_.open(address_->text()); });
   connect(play_, &QPushButton::clicked, this, &BenchPage::play);
-  connect(controller_, &QPushButton::toggled, this, [this](bool on) { bench_.set_controller(on); });
+  connect(controller_, &QPushButton::toggled, this, [this](bool on) {
+    bench_.set_controller(on);
+    refresh(); // the bar is nobody's while it has the valves
+  });
   connect(drive_, &QPushButton::toggled, this, [this](bool on) { bench_.drive(on ? drives_at : 0); });
   connect(record_, &QPushButton::clicked, this, [this] {
     if (bench_.is_recording()) {

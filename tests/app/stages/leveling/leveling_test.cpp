@@ -288,6 +288,11 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   valves->setFocus();
   EXPECT_FALSE(bench().is_held());
   QTest::mouseRelease(bar, Qt::LeftButton);
+  // While the controller has the valves the bar is nobody's.
+  click("bench_controller");
+  EXPECT_FALSE(bar->isEnabled());
+  click("bench_controller");
+  EXPECT_TRUE(bar->isEnabled());
   click("bench_record");
   const std::string written = test::text_of(csv.toStdString());
   EXPECT_EQ(written.rfind("time_s,height_fl_m", 0), 0U);
