@@ -97,7 +97,8 @@ void Outlet::drop(std::size_t i) {
 Outlet::Round Outlet::listen(int wait) {
   Round out;
   std::vector<pollfd> files;
-  files.push_back({file_, POLLIN, 0});
+  const bool full = !terminal_ && listeners_.size() >= most_listeners;
+  files.push_back({file_, static_cast<short>(full ? 0 : POLLIN), 0});
   if (!terminal_)
     for (const Listener& l : listeners_)
       files.push_back({l.file, POLLIN, 0});
@@ -118,15 +119,6 @@ Outlet::Round Outlet::listen(int wait) {
       listeners_.push_back({file_, {}, false, false});
       out.came.push_back(0);
     }
-  } else if (files[0].revents & POLLIN) {
-    for (int come; (come = ::accept4(file_, nullptr, nullptr, SOCK_CLOEXEC | SOCK_NONBLOCK)) >= 0;) {
-      if (listeners_.size() >= most_listeners) {
-        ::close(come);
-        continue;
-      }
-      out.came.push_back(listeners_.size());
-      listeners_.push_back({come, {}, false, false});
-    }
   }
   for (std::size_t i = listeners_.size(); i-- > 0;) {
     char bytes[4096];
@@ -146,6 +138,15 @@ Outlet::Round Outlet::listen(int wait) {
     for (auto& came : out.came)
       if (came > i) --came;
     drop(i);
+  }
+  if (!terminal_ && files[0].revents & POLLIN) {
+    // Who comes when all places are taken waits until one goes.
+    while (listeners_.size() < most_listeners) {
+      const int come = ::accept4(file_, nullptr, nullptr, SOCK_CLOEXEC | SOCK_NONBLOCK);
+      if (come < 0) break;
+      out.came.push_back(listeners_.size());
+      listeners_.push_back({come, {}, false, false});
+    }
   }
   return out;
 }
