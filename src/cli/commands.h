@@ -78,6 +78,15 @@ struct LevelRequest {
 /// A build's car that keeps its road height over a drive.
 [[nodiscard]] Expected<std::string> level(const LevelRequest& request);
 
+/// Tasks of a file in their order: the critical path, and a schedule with people and places shared.
+[[nodiscard]] Expected<std::string> plan_file(const std::string& path);
+struct CutRequest {
+  std::string stock, kerf = "3mm";
+  std::vector<std::string> pieces, leftovers; // `412mm:4`
+};
+/// Pieces cut from as few bars as can be.
+[[nodiscard]] Expected<std::string> cut(const CutRequest& request);
+
 [[nodiscard]] Expected<std::string> schema();
 
 } // namespace mavrel::cli

@@ -209,6 +209,19 @@ int main(int argc, char** argv) {
   level_command->add_option("--shelf", kept.shelf, "Folder of cards, added to those known");
   level_command->callback([&] { run = [&] { return cli::level(kept); }; });
 
+  std::string jobs;
+  auto* plan_command = app.add_subcommand("plan", "Jobs in their order, and on days with people and places shared");
+  plan_command->add_option("file", jobs, "Tasks and the shop, *.json")->required();
+  plan_command->callback([&] { run = [&] { return cli::plan_file(jobs); }; });
+
+  cli::CutRequest cuts;
+  auto* cut_command = app.add_subcommand("cut", "Pieces cut from as few bars as can be");
+  cut_command->add_option("--stock", cuts.stock, "Length of a bar")->required();
+  cut_command->add_option("--kerf", cuts.kerf, "That a cut takes");
+  cut_command->add_option("--piece", cuts.pieces, "412mm:4, as often as there are kinds")->required();
+  cut_command->add_option("--leftover", cuts.leftovers, "On the shelf already, used first: 1.2m:1");
+  cut_command->callback([&] { run = [&] { return cli::cut(cuts); }; });
+
   std::string schema;
   auto* schema_command = app.add_subcommand("schema", "JSON Schema of the build file");
   schema_command->callback([&] { run = [] { return cli::schema(); }; });
