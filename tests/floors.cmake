@@ -21,8 +21,10 @@ set(rows
   "assess/motion: assess/survey assess/kept"
   "assess/clearance: assess/motion assess/survey assess/height assess/kept"
   "assess/kit:"
-  "assess/air: assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
-  "assess/leveling: assess/air assess/bags assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
+  "assess/routes:"
+  "assess/air: assess/routes assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
+  "assess/leveling: assess/routes assess/air assess/bags assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
+  "assess/fit_up: assess/leveling assess/routes assess/air assess/swing assess/touch assess/bags assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/end: assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/bags: assess/end assess/clearance assess/survey assess/height assess/finding"
   "assess/search: assess/bags assess/end assess/clearance"
@@ -40,7 +42,7 @@ set(rows
   "app/theme:"
   "app/desk: app/theme"
   "app/kit: app/desk app/theme"
-  "app/stages/*: app/kit app/desk app/theme"
+  "app/stages/*: app/kit app/desk app/theme app/print"
   "app/shell: app/stages/* app/kit app/desk app/theme app/print"
 )
 

@@ -3,6 +3,7 @@
 #include "assess/bags/bags_findings.h"
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
+#include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground_findings.h"
 #include "assess/kit/kit_parts.h"
 #include "assess/leveling/leveling_findings.h"
@@ -29,13 +30,14 @@ struct Answers {
   Answered<GroundFindingsQuestion> on_ground;
   Answered<AirFindingsQuestion> air;
   Answered<LevelingFindingsQuestion> leveling;
+  Answered<FitUpFindingsQuestion> fit_up;
 
   [[nodiscard]] bool same(const Answers& other) const {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
            bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing) &&
            same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground) &&
-           air.same(other.air) && leveling.same(other.leveling);
+           air.same(other.air) && leveling.same(other.leveling) && fit_up.same(other.fit_up);
   }
 };
 
@@ -48,13 +50,15 @@ Assessment put_together(const Answers& answers) {
                  answers.ground,
                  answers.air,
                  answers.leveling,
+                 answers.fit_up,
                  {}};
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
     out.loads[c].standing_lean = answers.bags->standing_lean[c];
-  for (const Findings* found : {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings,
-                                &*answers.car, &*answers.swing[0], &*answers.swing[1], &*answers.touch[0],
-                                &*answers.touch[1], &*answers.on_ground, &*answers.air, &*answers.leveling})
+  for (const Findings* found :
+       {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings, &*answers.car,
+        &*answers.swing[0], &*answers.swing[1], &*answers.touch[0], &*answers.touch[1], &*answers.on_ground,
+        &*answers.air, &*answers.leveling, &*answers.fit_up})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;
@@ -78,6 +82,7 @@ struct Assessor::Kept {
   assess::Kept<AirFindingsQuestion> air;
   assess::Kept<SensorQuestion> sensors;
   assess::Kept<LevelingFindingsQuestion> leveling;
+  assess::Kept<FitUpFindingsQuestion> fit_up;
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
@@ -91,6 +96,8 @@ struct Assessor::Kept {
     const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, clear[0])),
                                  ends[1].ask(end_given(build, shelf, clear[1]))};
     const auto& driven = ground.ask(ground_given(build, fitted));
+    const RoomGiven room = room_given(build, air_given(build, shelf, fitted));
+    const auto& sensed = sensors.ask(sensor_given(build, fitted));
     return {
         fitted,
         {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},
@@ -101,8 +108,9 @@ struct Assessor::Kept {
         {touch[0].ask(touch_findings_given(build, fitted[0])), touch[1].ask(touch_findings_given(build, fitted[1]))},
         driven,
         on_ground.ask(ground_findings_given(build, driven)),
-        air.ask(air_findings_given(build, room_given(build, air_given(build, shelf, fitted)))),
-        leveling.ask(leveling_findings_given(build, sensors.ask(sensor_given(build, fitted))))};
+        air.ask(air_findings_given(build, room)),
+        leveling.ask(leveling_findings_given(build, sensed)),
+        fit_up.ask(fit_up_given(build, room, sensed))};
   }
 };
 

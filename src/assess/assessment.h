@@ -6,6 +6,7 @@
 #include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
 #include "assess/finding/finding.h"
+#include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground.h"
 #include "assess/leveling/leveling_findings.h"
 
@@ -24,6 +25,7 @@ struct Assessment {
   Answered<GroundQuestion> ground;    // over what lies on the ground
   Answered<AirFindingsQuestion> air;  // the kit with all that it is worked out from
   Answered<LevelingFindingsQuestion> leveling; // how the height is kept, with all that it is worked out from
+  Answered<FitUpFindingsQuestion> fit_up;      // the fit-up's given is what its pages start from
   Findings findings;                           // worst first
 
   [[nodiscard]] const EndAssessment& end(End e) const { return ends[build::at(e)]->assessment; }

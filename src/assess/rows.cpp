@@ -5,6 +5,7 @@
 #include "assess/bags/bags_findings.h"
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
+#include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground_findings.h"
 #include "assess/leveling/leveling_findings.h"
 #include "assess/survey/survey_findings.h"
@@ -39,6 +40,10 @@ bool leveling_known(const Assessment& a) {
   return !goes_by_height(given.leveling.set_up().rules.method) ||
          ((*given.sensors)[0].linkage && (*given.sensors)[1].linkage);
 }
+/// Is there something to be fitted, so that there are jobs?
+bool fit_up_known(const Assessment& a) {
+  return a.end(End::front).bag_known || a.end(End::rear).bag_known;
+}
 bool heights_known(const Assessment& a) {
   return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
 }
@@ -52,19 +57,20 @@ constinit const StageRow swing{"swing", words("Swing"), motions_known};
 constinit const StageRow clearance{"clearance", words("Clearance"), clearances_known};
 constinit const StageRow air{"air", words("Air"), kit_known};
 constinit const StageRow leveling{"leveling", words("Leveling"), leveling_known};
+constinit const StageRow fit_up{"fit_up", words("Fit-up"), fit_up_known};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in,    &stages::bags, &stages::swing,
-                                          &stages::clearance, &stages::air,  &stages::leveling};
+constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags,     &stages::swing, &stages::clearance,
+                                          &stages::air,    &stages::leveling, &stages::fit_up};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};
 const std::span<const TrackRow* const> track_tables[] = {end_tracks, motion_tracks};
-const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows,   car_finding_rows,
-                                                      bags_finding_rows,   swing_finding_rows, touch_finding_rows,
-                                                      ground_finding_rows, air_finding_rows,   leveling_finding_rows};
+const std::span<const FindingRow> finding_tables[] = {
+    survey_finding_rows, end_finding_rows,    car_finding_rows, bags_finding_rows,     swing_finding_rows,
+    touch_finding_rows,  ground_finding_rows, air_finding_rows, leveling_finding_rows, fit_up_finding_rows};
 
 } // namespace
 

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "build/air_kit.h"
+#include "build/fit_up.h"
 #include "build/leveling.h"
 
 namespace mavrel::build {
@@ -430,6 +431,7 @@ struct Variant {
   AirKit air;
   Leveling leveling;
   Extra extra;
+  Shared<FitUp> fit_up = {};
   friend bool operator==(const Variant&, const Variant&) = default;
 };
 
@@ -460,6 +462,7 @@ struct Build {
   std::size_t active_variant = 0;                           // inside `variants`
   Surroundings surroundings;
   Drive drive;
+  Shared<Shop> shop;
   Extra extra;
 
   [[nodiscard]] const EndSurvey& end(End e) const { return ends[e]; }

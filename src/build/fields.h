@@ -12,6 +12,7 @@
 
 #include "build/build.h"
 #include "build/fields_air.h"
+#include "build/fields_fit_up.h"
 #include "build/fields_leveling.h"
 #include "build/names.h"
 
@@ -454,6 +455,7 @@ void fields(V& v, T& variant) {
   v.object("brief", variant.brief, "");
   v.object("air", variant.air, words("air"));
   v.object("leveling", variant.leveling, words("leveling"));
+  v.object("fit_up", variant.fit_up, "");
   v.extra(variant.extra);
 }
 
@@ -481,6 +483,7 @@ void fields(V& v, T& build) {
   v.index("active_variant", build.active_variant, build.variants.size());
   v.object("surroundings", build.surroundings, "");
   v.object("drive", build.drive, "");
+  v.object("shop", build.shop, "");
   v.extra(build.extra);
 }
 

@@ -2,19 +2,13 @@
 #pragma once
 
 #include "build/build.h"
+#include "build/names_fit_up.h"
 #include "quantity/message.h"
 
 #include <array>
 #include <string_view>
 
 namespace mavrel::build {
-
-template <class Enum>
-struct ChoiceName {
-  Enum value;
-  const char* key;  // in files
-  const char* name; // for people, English
-};
 
 constexpr auto names_of(Layout) {
   return std::to_array<ChoiceName<Layout>>({

@@ -78,8 +78,22 @@ struct LevelRequest {
 /// A build's car that keeps its road height over a drive.
 [[nodiscard]] Expected<std::string> level(const LevelRequest& request);
 
-/// Tasks of a file in their order: the critical path, and a schedule with people and places shared.
-[[nodiscard]] Expected<std::string> plan_file(const std::string& path);
+struct PlanRequest {
+  std::string file; // tasks, *.json; or a build, *.mavrel
+  std::string shelf, now, csv, pdf;
+};
+/// Tasks of a file in their order: the critical path, and a schedule with people and places shared. Of a build the jobs
+/// that its design asks for, with their hold points.
+[[nodiscard]] Expected<std::string> plan(const PlanRequest& request);
+struct FitUpRequest {
+  std::string build, shelf, cut_csv, buy_csv, labels_csv, dxf, svg, pdf;
+};
+/// What is cut and bought for a build, its lines on their ways and its parts in their places.
+[[nodiscard]] Expected<std::string> parts(const FitUpRequest& request);
+/// Plates and brackets of a build; written as drawing files where asked for.
+[[nodiscard]] Expected<std::string> templates(const FitUpRequest& request);
+/// Both ways of what builders disagree on, on a build's car.
+[[nodiscard]] Expected<std::string> schools(const FitUpRequest& request);
 struct CutRequest {
   std::string stock, kerf = "3mm";
   std::vector<std::string> pieces, leftovers; // `412mm:4`

@@ -209,10 +209,36 @@ int main(int argc, char** argv) {
   level_command->add_option("--shelf", kept.shelf, "Folder of cards, added to those known");
   level_command->callback([&] { run = [&] { return cli::level(kept); }; });
 
-  std::string jobs;
+  cli::PlanRequest jobs;
   auto* plan_command = app.add_subcommand("plan", "Jobs in their order, and on days with people and places shared");
-  plan_command->add_option("file", jobs, "Tasks and the shop, *.json")->required();
-  plan_command->callback([&] { run = [&] { return cli::plan_file(jobs); }; });
+  plan_command->add_option("file", jobs.file, "Tasks and the shop, *.json; or a build, *.mavrel")->required();
+  plan_command->add_option("--now", jobs.now, "Nothing begins before: 2026-11-30, \"2026-11-30 10:30\"");
+  plan_command->add_option("--csv", jobs.csv, "CSV of a build's plan to write");
+  plan_command->add_option("--pdf", jobs.pdf, "Job sheets of a build to write");
+  plan_command->add_option("--shelf", jobs.shelf, "Folder of cards, added to those known");
+  plan_command->callback([&] { run = [&] { return cli::plan(jobs); }; });
+
+  cli::FitUpRequest fitting;
+  auto* parts_command = app.add_subcommand("parts", "What is cut and bought for a build, its lines and its places");
+  parts_command->add_option("build", fitting.build, "Build file, *.mavrel")->required();
+  parts_command->add_option("--cut-csv", fitting.cut_csv, "CSV of what is cut, to write");
+  parts_command->add_option("--buy-csv", fitting.buy_csv, "CSV of what is bought, to write");
+  parts_command->add_option("--labels-csv", fitting.labels_csv, "CSV of labels, to write");
+  parts_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");
+  parts_command->callback([&] { run = [&] { return cli::parts(fitting); }; });
+
+  auto* templates_command = app.add_subcommand("templates", "Plates, brackets and feet of a build, true to scale");
+  templates_command->add_option("build", fitting.build, "Build file, *.mavrel")->required();
+  templates_command->add_option("--dxf", fitting.dxf, "Folder to write a DXF of each into");
+  templates_command->add_option("--svg", fitting.svg, "Folder to write an SVG of each into");
+  templates_command->add_option("--pdf", fitting.pdf, "PDF of all, 1:1, to write");
+  templates_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");
+  templates_command->callback([&] { run = [&] { return cli::templates(fitting); }; });
+
+  auto* schools_command = app.add_subcommand("schools", "What builders disagree on, both ways, on a build's car");
+  schools_command->add_option("build", fitting.build, "Build file, *.mavrel")->required();
+  schools_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");
+  schools_command->callback([&] { run = [&] { return cli::schools(fitting); }; });
 
   cli::CutRequest cuts;
   auto* cut_command = app.add_subcommand("cut", "Pieces cut from as few bars as can be");

@@ -1,5 +1,6 @@
 // mavrel-cli plan and cut.
 #include "cli/commands.h"
+#include "cli/fit_up.h"
 #include "cli/reader.h"
 #include "cli/typed.h"
 #include "file/text_file.h"
@@ -9,6 +10,7 @@
 #include <nlohmann/json.hpp>
 
 #include <cmath>
+#include <filesystem>
 
 namespace mavrel::cli {
 
@@ -87,6 +89,7 @@ Expected<PlanFile> read_plan(const Json& file) {
 
 } // namespace
 
+namespace {
 Expected<std::string> plan_file(const std::string& path) {
   return answer_file(path, [](const Json& file) -> Expected<Json> {
     const auto plan = read_plan(file);
@@ -106,6 +109,13 @@ Expected<std::string> plan_file(const std::string& path) {
                        {"critical", plain.tasks[i].critical}});
     return Json{{"tasks", tasks}, {"span_h", plain.span}, {"shared_span_h", shared->span}};
   });
+}
+
+} // namespace
+
+Expected<std::string> plan(const PlanRequest& request) {
+  if (std::filesystem::path(request.file).extension() != ".mavrel") return plan_file(request.file);
+  return plan_build(request);
 }
 
 Expected<std::string> cut(const CutRequest& request) {

@@ -23,6 +23,7 @@ enum class Kind {
   road_speed,       // m/s, of the car
   turning,          // N·m/rad, stiffness against turning or lean
   minutes,          // s, of things that take minutes
+  hours,            // s, of a day's work
   current,          // A
   voltage,          // V
   section,          // m², of a cable, shown in mm²

@@ -342,6 +342,7 @@ const char* kind_name(Kind kind) {
   case Kind::turning:
     return words("a turning stiffness");
   case Kind::minutes:
+  case Kind::hours:
     return words("a time");
   case Kind::current:
     return words("a current");
@@ -406,6 +407,8 @@ Amount example_of(Kind kind) {
     return of(20000);
   case Kind::minutes:
     return of(600);
+  case Kind::hours:
+    return of(9000);
   case Kind::current:
     return of(28);
   case Kind::voltage:

@@ -80,6 +80,8 @@ constexpr auto rows = std::to_array<Row>({
     {"ms", {Kind::time, 1e-3}},
     {"min", {Kind::time, 60}},
     {"h", {Kind::time, 3600}},
+    {"d", {Kind::time, 86400}},
+    {"days", {Kind::time, 86400}},
     {"m/s", {Kind::speed, 1}},
     {"mm/s", {Kind::speed, 1e-3}},
     {"in/s", {Kind::speed, inch}},
@@ -184,6 +186,8 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     return {"N·m/°", {kind, 1 / degree}, 0};
   case Kind::minutes:
     return {"min", {kind, 60}, 1};
+  case Kind::hours:
+    return {"h", {kind, 3600}, 2};
   case Kind::current:
     return {"A", {kind, 1}, 1};
   case Kind::voltage:
@@ -245,6 +249,7 @@ const char* si_unit_name(Kind kind) {
   case Kind::turning:
     return "N m/rad";
   case Kind::minutes:
+  case Kind::hours:
     return "s";
   case Kind::current:
     return "A";
@@ -278,7 +283,7 @@ std::optional<double> related_factor(Kind from, Kind to) {
   if (from == Kind::mass && to == Kind::force) return standard_gravity;
   if (from == Kind::length && to == Kind::altitude) return 1;
   if (from == Kind::temperature && to == Kind::temperature_step) return 1;
-  if (from == Kind::time && to == Kind::minutes) return 1;
+  if (from == Kind::time && (to == Kind::minutes || to == Kind::hours)) return 1;
   if (from == Kind::speed && to == Kind::road_speed) return 1;
   if (from == Kind::road_speed && to == Kind::speed) return 1;
   return std::nullopt;

@@ -31,6 +31,8 @@ protected:
   /// To be called at the end of the subclass's constructor.
   void start();
   void showEvent(QShowEvent* event) override;
+  /// Rebuilds where the shape is another, and fills; it comes by itself whenever the desk changes.
+  void refresh();
 
   QLabel* heading(const QString& text, int row, int column);
   QLabel* quiet_label(const QString& text = {});
@@ -40,7 +42,6 @@ protected:
   [[nodiscard]] Desk& desk() const { return desk_; }
 
 private:
-  void refresh();
   Desk& desk_;
   QGridLayout* grid_;
   QWidget* page_ = nullptr;

@@ -5,6 +5,7 @@
 #include "quantity/expected.h"
 
 #include <filesystem>
+#include <functional>
 
 #include <QPageSize>
 
@@ -14,6 +15,12 @@ namespace mavrel::app {
 
 /// Makes the shipped font “Mavrel Text” known to Qt. Once is enough; more does no harm.
 void use_own_fonts();
+
+/// Pages filled by a function, which returns how many, written as PDF, atomically. Needs a QGuiApplication.
+[[nodiscard]] Expected<int> write_pdf(const std::filesystem::path& path, const QString& title,
+                                      QPageSize::PageSizeId paper, const std::function<int(QPagedPaintDevice&)>& fill);
+/// For programs without a window: brings an application of its own, offscreen.
+[[nodiscard]] Expected<int> without_window(const std::function<Expected<int>()>& write);
 
 /// Lays the sheet out on the device's pages.
 /// @returns the number of pages

@@ -5,6 +5,7 @@
 #include "app/stages/car_in/car_in.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/compare/compare_page.h"
+#include "app/stages/fit_up/fit_up.h"
 #include "app/stages/leveling/leveling.h"
 #include "app/stages/swing/swing.h"
 
@@ -36,6 +37,8 @@ const StageEntry entries[] = {
      page_of<ClearanceStage>, always_open},
     {&assess::stages::air, "air", QT_TRANSLATE_NOOP("stages", "Air"), "Ctrl+5", page_of<AirStage>, always_open},
     {&assess::stages::leveling, "leveling", QT_TRANSLATE_NOOP("stages", "Leveling"), "Ctrl+6", page_of<LevelingStage>,
+     always_open},
+    {&assess::stages::fit_up, "fit_up", QT_TRANSLATE_NOOP("stages", "Fit-up"), "Ctrl+7", page_of<FitUpStage>,
      always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
 };

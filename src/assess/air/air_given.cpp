@@ -2,6 +2,7 @@
 
 #include "motion/wheel.h"
 
+#include <array>
 #include <cmath>
 #include <numbers>
 
@@ -23,7 +24,8 @@ AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const A
                ends,
                preset_names(build),
                {},
-               case_names(build)};
+               case_names(build),
+               variant.fit_up->routes};
   out.kit.extra.clear();
   for (const build::Preset& preset : variant.brief.presets)
     out.uses.push_back(preset.use);
@@ -89,16 +91,6 @@ namespace {
 
 constexpr double usual_wheelbase = 2.7, usual_track = 1.5, port_height = 0.45, port_inboard = 0.2; // m
 
-build::PartPlace port_of(const AirGiven& given, std::size_t corner) {
-  const std::size_t end = corner / 2;
-  build::PartPlace out;
-  out.x = end == 0 ? 0 : given.wheelbase.value_or(usual_wheelbase);
-  const double out_by = given.track[end].value_or(usual_track) / 2 - port_inboard;
-  out.y = corner % 2 == 0 ? out_by : -out_by;
-  out.z = port_height;
-  return out;
-}
-
 void add_line(std::vector<AirStep>& out, KitRole fitting_role, const shelf::Part* fitting, KitRole line_role,
               const shelf::Part& line, double length, double elbows) {
   if (fitting) out.push_back({fitting_role, fitting->name, fitting->through(), 0, 2 + elbows});
@@ -107,10 +99,39 @@ void add_line(std::vector<AirStep>& out, KitRole fitting_role, const shelf::Part
 
 } // namespace
 
+const char* corner_line_key(std::size_t corner) {
+  constexpr std::array<const char*, 4> keys{"front_left", "front_right", "rear_left", "rear_right"};
+  return keys[corner];
+}
+
+build::PartPlace port_of(const AirGiven& given, std::size_t corner) {
+  const std::size_t end = corner / 2;
+  const double side = corner % 2 == 0 ? 1 : -1;
+  build::PartPlace out;
+  const double axle = end == 0 ? 0 : given.wheelbase.value_or(usual_wheelbase);
+  out.x = axle;
+  out.y = side * (given.track[end].value_or(usual_track) / 2 - port_inboard);
+  out.z = port_height;
+  const EndMotion& motion = *given.ends[end].given().motion();
+  if (!motion.joints) return out;
+  if (const auto seat = motion.joints->side[0].at(motion::Joint::spring_body)) {
+    out.x = axle - seat->x; // joints count forwards from their axle, places in the car rearwards from the front one
+    out.y = side * seat->y;
+    out.z = seat->z;
+  }
+  return out;
+}
+
 double corner_line_length(const AirGiven& given, std::size_t corner) {
-  return way_between(given.kit.valves_at, port_of(given, corner), given.kit.line_slack);
+  const build::PartPlace port = port_of(given, corner);
+  if (const build::Route* route = route_of(given.routes, corner_line_key(corner)))
+    return routed_length(way_of(*route, given.kit.valves_at, port), *route, given.kit.line_slack);
+  return way_between(given.kit.valves_at, port, given.kit.line_slack);
 }
 double feed_line_length(const AirGiven& given) {
+  if (const build::Route* route = route_of(given.routes, "feed"))
+    return std::fmax(
+        0.1, routed_length(way_of(*route, given.kit.tank_at, given.kit.valves_at), *route, given.kit.line_slack));
   return std::fmax(0.1, way_between(given.kit.tank_at, given.kit.valves_at, given.kit.line_slack));
 }
 

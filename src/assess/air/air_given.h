@@ -3,6 +3,7 @@
 
 #include "assess/end/end_answer.h"
 #include "assess/kit/kit_parts.h"
+#include "assess/routes/route.h"
 
 namespace mavrel::assess {
 
@@ -17,10 +18,11 @@ struct AirGiven {
   AnsweredEnds ends;
   std::vector<std::string> presets; // names, as in the brief
   std::vector<build::PresetUse> uses;
-  std::vector<std::string> cases; // names of the load cases
+  std::vector<std::string> cases;   // names of the load cases
+  std::vector<build::Route> routes; // of the lines that somebody laid
   [[nodiscard]] auto parts_of() const {
     return std::tie(kit, parts, wishes, surroundings, wheelbase, front_overhang, rear_overhang, track, tyre_air, ends,
-                    presets, uses, cases);
+                    presets, uses, cases, routes);
   }
   friend bool operator==(const AirGiven& a, const AirGiven& b) { return a.parts_of() == b.parts_of(); }
 };
@@ -45,7 +47,12 @@ struct AirGiven {
 
 /// m that a line is long from place to place: along the car, across and up, and the kit's slack on top.
 [[nodiscard]] double way_between(const build::PartPlace& a, const build::PartPlace& b, double slack);
-/// m of the line from the valves to a corner's bag; a usual car stands in where track or wheelbase are not known.
+/// Key of a corner's line among the routes: `front_left`. @param corner  FL FR RL RR from 0
+[[nodiscard]] const char* corner_line_key(std::size_t corner);
+/// Where a corner's line ends at its bag: the upper plate's port where the joints are known, else a usual place.
+[[nodiscard]] build::PartPlace port_of(const AirGiven& given, std::size_t corner);
+/// m of the line from the valves to a corner's bag: its route's, else from place to place; a usual car stands in where
+/// track or wheelbase are not known.
 [[nodiscard]] double corner_line_length(const AirGiven& given, std::size_t corner);
 [[nodiscard]] double feed_line_length(const AirGiven& given);
 

@@ -21,7 +21,9 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
   if (!given.parts[KitRole::compressor])
     return refuse(words("The kit has no {0}."), {row_of(KitRole::compressor).label});
   if (!cut) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
-  const double length = way_between(kit.battery_at, kit.compressor_at, kit.line_slack);
+  const build::Route* laid = route_of(given.routes, "power");
+  const double length = laid ? routed_length(way_of(*laid, kit.battery_at, kit.compressor_at), *laid, kit.line_slack)
+                             : way_between(kit.battery_at, kit.compressor_at, kit.line_slack);
   Wiring out;
   std::vector<const shelf::Part*> all;
   for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})

@@ -82,12 +82,12 @@ public:
     add(value.parts());
     frame('}');
   }
-  /// Parts of the document, by their fields.
+  /// Parts of the document and of cards, by their fields, which stand beside them.
   template <class T>
-  requires requires(Digester& d, const T& value) { build::fields(d, value); }
+  requires requires(Digester& d, const T& value) { fields(d, value); }
   void add(const T& value) {
     frame('{');
-    build::fields(*this, value);
+    fields(*this, value);
     frame('}');
   }
 
@@ -103,7 +103,8 @@ public:
   }
   template <class Enum>
   void choice(const char* key, Enum value, const char*) {
-    for (const auto& row : build::names_of(Enum{}))
+    using build::names_of; // and those that stand beside other enumerations
+    for (const auto& row : names_of(Enum{}))
       if (row.value == value) keyed(key, std::string_view(row.key));
   }
   void wish(const char* key, const std::optional<build::HeightWish>& value, const char*) {

@@ -1,7 +1,7 @@
 // The car drawn from its own measurements, with every reading of it where the tape or the scale goes.
 #pragma once
 
-#include "app/stages/car_in/car_outline.h"
+#include "app/kit/car_outline.h"
 
 #include <QWidget>
 

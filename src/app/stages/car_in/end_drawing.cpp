@@ -1,8 +1,8 @@
 #include "app/stages/car_in/end_drawing.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/car_outline.h"
 #include "app/kit/field.h"
-#include "app/stages/car_in/car_outline.h"
 #include "app/stages/car_in/end_figure.h"
 #include "build/names.h"
 

@@ -1,6 +1,6 @@
 #include "app/stages/car_in/tape_drawing.h"
 
-#include "app/stages/car_in/car_outline.h"
+#include "app/kit/car_outline.h"
 #include "app/stages/car_in/end_figure.h"
 #include "app/theme/text_line.h"
 #include "build/names.h"

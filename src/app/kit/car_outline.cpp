@@ -1,4 +1,4 @@
-#include "app/stages/car_in/car_outline.h"
+#include "app/kit/car_outline.h"
 
 #include <QCoreApplication>
 #include <QPainterPath>

@@ -1,0 +1,86 @@
+#include "app/stages/fit_up/answers.h"
+
+#include <QDateTime>
+#include <QTimer>
+
+namespace mavrel::app {
+
+FitUpAnswers::FitUpAnswers(Desk& desk, QObject* parent) : QObject(parent), desk_(desk) {
+  auto* clock = new QTimer(this);
+  clock->setInterval(20'000);
+  connect(clock, &QTimer::timeout, this, [this] {
+    if (of_minute_ && now() != of_minute_) emit minute_turned();
+  });
+  clock->start();
+}
+
+std::optional<work::Moment> FitUpAnswers::now() const {
+  if (!work::parse_day(desk_.build().shop->first_day)) return std::nullopt;
+  if (const QByteArray told = qgetenv("MAVREL_NOW"); !told.isEmpty()) return work::parse_moment(told.toStdString());
+  return work::parse_moment(QDateTime::currentDateTime().toString("yyyy-MM-dd HH:mm").toStdString());
+}
+
+void FitUpAnswers::fresh() {
+  const auto& fit_up = desk_.assessment().fit_up;
+  const auto minute = now();
+  const bool same = of_ && of_->same(fit_up);
+  if (same && of_minute_ == minute) return;
+  if (!same) {
+    checks_.reset();
+    routes_.reset();
+    templates_.reset();
+    cut_.reset();
+    places_.reset();
+  }
+  plan_given_.reset();
+  plan_.reset();
+  buy_.reset();
+  of_ = fit_up;
+  of_minute_ = minute;
+}
+
+const assess::PlanGiven& FitUpAnswers::plan_given() {
+  fresh();
+  if (!plan_given_) plan_given_ = assess::plan_given(given(), of_minute_);
+  return *plan_given_;
+}
+const Expected<assess::Plan>& FitUpAnswers::plan() {
+  fresh();
+  if (!plan_) plan_ = assess::plan_of(plan_given());
+  return *plan_;
+}
+const std::vector<assess::HoldPoint>& FitUpAnswers::checks() {
+  fresh();
+  if (!checks_) checks_ = assess::hold_points(given());
+  return *checks_;
+}
+const std::vector<assess::JudgedRoute>& FitUpAnswers::routes() {
+  fresh();
+  if (!routes_) routes_ = assess::judged_routes(given());
+  return *routes_;
+}
+const assess::Templates& FitUpAnswers::templates() {
+  fresh();
+  if (!templates_) templates_ = assess::templates_of(given());
+  return *templates_;
+}
+const assess::CutList& FitUpAnswers::cut() {
+  fresh();
+  if (!cut_) cut_ = assess::cut_list(given(), templates(), routes());
+  return *cut_;
+}
+const assess::BuyList& FitUpAnswers::buy() {
+  fresh();
+  if (!buy_) {
+    buy_ = assess::buy_list(given(), cut(), routes());
+    assess::add_order_days(given(), *buy_, of_minute_);
+  }
+  return *buy_;
+}
+const std::vector<assess::JudgedPlace>& FitUpAnswers::places() {
+  fresh();
+  if (!places_) places_ = assess::judged_places(given());
+  return *places_;
+}
+
+} // namespace mavrel::app

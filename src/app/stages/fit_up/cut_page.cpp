@@ -1,0 +1,304 @@
+#include "app/stages/fit_up/cut_page.h"
+
+#include "app/kit/drawing.h"
+#include "app/kit/field.h"
+#include "app/kit/height_scale.h"
+#include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
+#include "app/stages/fit_up/answers.h"
+#include "app/stages/fit_up/edits.h"
+#include "app/theme/text_line.h"
+#include "file/text_file.h"
+#include "report/fit_up_files.h"
+
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace mavrel::app {
+
+using assess::BuyLine;
+using assess::CutStock;
+
+BarsView::BarsView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
+    : QWidget(parent), desk_(desk), answers_(answers) {
+  setObjectName("bars_view");
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, [this] {
+      if (!isVisible()) return;
+      describe();
+      setMinimumHeight(static_cast<int>(height_needed()));
+      update();
+    });
+}
+
+double BarsView::height_needed() const {
+  double y = desk_.look().px(8);
+  for (const CutStock& stock : answers_.cut().stocks)
+    y += desk_.look().px(22) + desk_.look().px(28) * static_cast<double>(stock.plan ? stock.plan->bars.size() : 1);
+  return std::max(y, static_cast<double>(desk_.look().px(80)));
+}
+
+QSize BarsView::sizeHint() const {
+  return {desk_.look().px(500), static_cast<int>(height_needed())};
+}
+
+void BarsView::describe() {
+  QStringList said;
+  for (const CutStock& stock : answers_.cut().stocks)
+    if (stock.plan)
+      said << tr("%1: %2 pieces from %3 bars")
+                  .arg(QString::fromStdString(stock.name))
+                  .arg(stock.pieces.size())
+                  .arg(stock.plan->bars.size());
+  setAccessibleName(tr("Bars and what is cut from them. %1").arg(said.join(". ")));
+}
+
+void BarsView::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  painter.setRenderHint(QPainter::Antialiasing);
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  paint_backdrop(painter, rect(), look);
+  const auto& cut = answers_.cut();
+  if (cut.stocks.empty())
+    return paint_instead(painter, rect(), look,
+                         tr("Nothing is to be cut yet: plates follow from bags, lines from the air kit."));
+  const double left = look.px(10), right = width() - look.px(10);
+  double y = look.px(8);
+  for (const CutStock& stock : cut.stocks) {
+    painter.setPen(t.ink);
+    painter.setFont(look.font(TextSize::normal, true));
+    QString head = QString::fromStdString(stock.name) + "  ";
+    draw_line(painter, QRectF(left, y, right - left, look.px(20)), Qt::AlignLeft | Qt::AlignVCenter, head);
+    const double used = QFontMetricsF(painter.font()).horizontalAdvance(head);
+    painter.setFont(look.font(TextSize::small));
+    painter.setPen(t.second);
+    const QString how = !stock.plan ? desk_.words_of(stock.plan.error())
+                                    : tr("%1 pieces, %2 new of %3%4")
+                                          .arg(stock.pieces.size())
+                                          .arg(stock.plan->fresh)
+                                          .arg(desk_.shown(stock.bar, Kind::length, 0),
+                                               stock.plan->proven ? tr(", no fewer is possible") : QString());
+    draw_line(painter, QRectF(left + used, y, right - left - used, look.px(20)), Qt::AlignLeft | Qt::AlignVCenter, how);
+    y += look.px(22);
+    if (!stock.plan) {
+      y += look.px(28);
+      continue;
+    }
+    // One scale for each stock: its longest bar is as wide as there is room.
+    double longest = stock.bar;
+    for (const work::CutBar& bar : stock.plan->bars)
+      longest = std::max(longest, bar.length);
+    // Of a coil only what is cut of it is worth looking at.
+    const bool coil = stock.kind == assess::StockKind::line || stock.kind == assess::StockKind::cable;
+    if (coil) longest = std::min(longest, stock.total() * 1.15);
+    const double scale = (right - left) / longest;
+    for (const work::CutBar& bar : stock.plan->bars) {
+      double x = left;
+      const double high = look.px(22);
+      for (const std::size_t i : bar.pieces) {
+        const assess::CutPiece& piece = stock.pieces[i];
+        const QRectF r(x, y, std::max(1.0, piece.length * scale), high);
+        painter.setPen(QPen(t.ink, 1));
+        painter.setBrush(bar.leftover ? t.ground : t.panel);
+        painter.drawRect(r);
+        painter.setBrush(Qt::NoBrush);
+        const QString length = desk_.shown(piece.length, Kind::length, 0), mark = QString::fromStdString(piece.mark);
+        const auto wide = [&](const QString& text) {
+          return QFontMetricsF(painter.font()).horizontalAdvance(text) + look.px(6);
+        };
+        const bool long_name = wide(desk_.words_of(piece.what) + "  " + length) <= r.width();
+        const QString text = long_name                                ? desk_.words_of(piece.what) + "  " + length
+                             : wide(mark + " " + length) <= r.width() ? mark + " " + length
+                             : wide(length) <= r.width()              ? length
+                                                                      : QString();
+        draw_line(painter, r.adjusted(look.px(3), 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter, text);
+        x += (piece.length + stock.kerf) * scale;
+      }
+      if (bar.left > 0 && x < right - 2) {
+        const QRectF rest(x, y, right - x, high);
+        hatch(painter, QRectF(x, y, std::min(right - x, bar.left * scale), high), t.rule, false, look.px(7));
+        painter.setPen(t.second);
+        const QString text = tr("left %1").arg(desk_.shown(bar.left, Kind::length, 0));
+        const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text) + look.px(8);
+        if (wide < rest.width()) {
+          painter.fillRect(QRectF(rest.right() - wide, y + 3, wide, high - 6), t.panel);
+          draw_line(painter, QRectF(rest.right() - wide, y, wide - look.px(3), high), Qt::AlignRight | Qt::AlignVCenter,
+                    text);
+        }
+      }
+      y += look.px(28);
+    }
+  }
+}
+
+CutPage::CutPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
+    : QWidget(parent), desk_(desk), answers_(answers), bars_(new BarsView(desk, answers, this)),
+      list_(list_table("parts_list", tr("Parts list"),
+                       {tr("part"), tr("for"), tr("needed"), tr("there"), tr("to order"), tr("each"), tr("order by")},
+                       this)),
+      summary_(new QLabel(this)), troubles_(new QLabel(this)), sealing_(new QLabel(this)),
+      note_(new QPushButton(tr("Say more …"), this)), keep_(new QPushButton(tr("Cut: keep what is left"), this)),
+      fields_row_(new QWidget(this)), beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* whole = new QHBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  auto* column = new QVBoxLayout;
+  column->setContentsMargins(0, 0, u, 0);
+  column->setSpacing(u);
+  whole->addLayout(column, 1);
+  whole->addWidget(beside_);
+  auto* head = new QHBoxLayout;
+  summary_->setWordWrap(true);
+  head->addWidget(summary_, 1);
+  const auto button = [&](const QString& text, const char* name, auto act) {
+    auto* made = new QPushButton(text, this);
+    made->setObjectName(name);
+    connect(made, &QPushButton::clicked, this, act);
+    head->addWidget(made);
+  };
+  button(tr("Cut list …"), "write_cut", [this] { write_cut(); });
+  button(tr("Parts list …"), "write_buy", [this] { write_buy(); });
+  keep_->setObjectName("keep_leftovers");
+  head->addWidget(keep_);
+  column->addLayout(head);
+  troubles_->setWordWrap(true);
+  column->addWidget(troubles_);
+  column->addWidget(scrolled(bars_, this), 5);
+  list_->setMinimumHeight(desk_.look().px(140));
+  column->addWidget(list_, 5);
+  auto* row = new QHBoxLayout(fields_row_);
+  row->setContentsMargins(0, 0, 0, 0);
+  row->setSpacing(u);
+  sealing_->setWordWrap(true);
+  row->addWidget(sealing_, 3);
+  const std::pair<const char*, QString> captions[] = {{"on_shelf", tr("there")},
+                                                      {"price", tr("price each")},
+                                                      {"lead_s", tr("comes after")},
+                                                      {"ordered", tr("ordered, 2026-11-30")},
+                                                      {"supplier", tr("supplier")}};
+  for (const auto& [key, caption] : captions) {
+    auto* field = new Field(desk_, "@.fit_up.order", caption, fields_row_);
+    row->addWidget(field, 1);
+    fields_.emplace_back(field, key);
+  }
+  note_->setObjectName("note_part");
+  row->addWidget(note_);
+  column->addWidget(fields_row_);
+  connect(list_, &QTableWidget::currentCellChanged, this, &CutPage::fill_note);
+  connect(note_, &QPushButton::clicked, this, [this] {
+    const auto i = static_cast<std::size_t>(list_->currentRow());
+    if (i < answers_.buy().lines.size()) note_part(desk_, std::string(answers_.buy().lines[i].part));
+  });
+  connect(keep_, &QPushButton::clicked, this, [this] {
+    take_from_stock(desk_, answers_.cut());
+    desk_.tell(tr("What is left of bars and coils is in the shop's stock now, and used first by the next cut list."));
+  });
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &CutPage::refresh);
+  refresh();
+}
+
+void CutPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+bool CutPage::go_to(const QString& path) {
+  return go_to_field(desk_, this, path);
+}
+
+void CutPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  bars_->setMinimumHeight(bars_->sizeHint().height());
+  if (stale_) refresh();
+}
+
+void CutPage::refresh() {
+  if (!isVisible()) {
+    stale_ = true;
+    return;
+  }
+  stale_ = false;
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  list_->setFont(look.font(TextSize::small));
+  for (QLabel* label : {troubles_, sealing_})
+    label->setFont(look.font(TextSize::small));
+  const auto& buy = answers_.buy();
+  const QString money = QString::fromStdString(desk_.build().shop->money);
+  const auto priced = [&](double v) { return tr("%1 %2").arg(v, 0, 'f', 2).arg(money).trimmed(); };
+  QString said = tr("%1 lines, %2 in parts with a price, %3 of it to pay")
+                     .arg(buy.lines.size())
+                     .arg(priced(buy.parts), priced(buy.to_pay));
+  if (buy.unpriced > 0) said += tr(" · %1 lines without a price").arg(buy.unpriced);
+  summary_->setText(said);
+  QStringList troubles;
+  for (const Message& m : answers_.cut().troubles)
+    troubles << desk_.words_of(m);
+  troubles_->setText(troubles.join("\n"));
+  troubles_->setVisible(!troubles.isEmpty());
+  {
+    const QSignalBlocker quiet(list_);
+    const int held = list_->currentRow();
+    list_->setRowCount(static_cast<int>(buy.lines.size()));
+    for (int r = 0; r < list_->rowCount(); ++r) {
+      const BuyLine& l = buy.lines[static_cast<std::size_t>(r)];
+      const auto many = [&](double n) { return l.metres ? tr("%1 m").arg(n, 0, 'f', 1) : QString::number(n, 'g', 6); };
+      put_cell(list_, r, 0, QString::fromStdString(l.part) + " · " + desk_.words_of(l.what), t.ink);
+      put_cell(list_, r, 1, desk_.words_of({assess::name_of(l.group), {}}), t.second, true);
+      put_cell(list_, r, 2, many(l.count), t.ink);
+      put_cell(list_, r, 3, l.on_shelf > 0 ? many(l.on_shelf) : QString("–"), t.ink);
+      put_cell(list_, r, 4,
+               l.order > 0 ? (l.ordered ? tr("%1 ordered").arg(many(l.order)) : many(l.order)) : QString("✓"),
+               l.order > 0 ? t.ink : t.good);
+      put_cell(list_, r, 5, l.price ? QString::number(*l.price, 'f', 2) : QString("–"), t.ink);
+      put_cell(list_, r, 6,
+               l.ordered
+                   ? tr("comes %1").arg(l.comes ? QString::fromStdString(work::day_text(*l.comes)) : tr("some day"))
+               : l.order_by ? QString::fromStdString(work::day_text(*l.order_by))
+                            : QString("–"),
+               l.order_by && answers_.now() && *l.order_by < answers_.now()->day && !l.ordered ? t.stop : t.ink);
+    }
+    if (list_->rowCount() > 0) list_->setCurrentCell(std::clamp(held, 0, list_->rowCount() - 1), 0);
+  }
+  keep_->setEnabled(!answers_.cut().stocks.empty());
+  fill_note();
+}
+
+void CutPage::fill_note() {
+  const auto& lines = answers_.buy().lines;
+  const auto i = static_cast<std::size_t>(list_->currentRow());
+  const BuyLine* l = list_->currentRow() >= 0 && i < lines.size() ? &lines[i] : nullptr;
+  note_->setVisible(l && !l->note);
+  sealing_->setText(!l ? QString()
+                       : QString::fromStdString(l->part) +
+                             (l->thread.empty() ? QString() : ", " + QString::fromStdString(l->thread)) +
+                             (l->sealing.text.empty() ? QString() : ": " + desk_.words_of(l->sealing)));
+  for (const auto& [field, key] : fields_) {
+    field->setVisible(l && l->note);
+    if (l && l->note) field->bind(QString("@.fit_up.parts.%1.%2").arg(*l->note).arg(key));
+  }
+}
+
+void CutPage::save(const QString& title, const std::string& text) {
+  const QString to = QFileDialog::getSaveFileName(this, title, {}, tr("CSV (*.csv)"));
+  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
+  const auto done = write_atomically(to.toStdString(), text);
+  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+}
+void CutPage::write_cut() {
+  save(tr("Write the cut list"), report::cut_csv(answers_.cut()));
+}
+void CutPage::write_buy() {
+  save(tr("Write the parts list"), report::buy_csv(answers_.buy()));
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,244 @@
+#include "app/stages/fit_up/edits.h"
+
+#include "build/fields_fit_up.h"
+
+#include <QCoreApplication>
+
+#include <algorithm>
+
+namespace mavrel::app {
+
+namespace {
+
+QString tr(const char* text) {
+  return QCoreApplication::translate("fit_up", text);
+}
+
+/// The build with a note on a job, and the note in it to be filled in; nothing where there is no room for one.
+struct WithNote {
+  build::Build build;
+  build::JobNote* note = nullptr;
+};
+WithNote with_note(Desk& desk, const assess::Job& job) {
+  WithNote out{desk.build(), nullptr};
+  auto& jobs = out.build.variant().fit_up.own().jobs;
+  const auto found = std::find_if(jobs.begin(), jobs.end(), [&](const build::JobNote& n) { return n.id == job.id; });
+  if (found != jobs.end()) {
+    out.note = &*found;
+  } else if (jobs.size() < build::most_job_notes) {
+    build::JobNote made;
+    made.id = job.id;
+    jobs.push_back(std::move(made));
+    out.note = &jobs.back();
+  } else {
+    desk.tell(tr("%1 notes on jobs are the most that are kept: forget one first.").arg(build::most_job_notes));
+  }
+  return out;
+}
+
+std::string free_own_id(const build::FitUp& plan) {
+  for (int n = 1;; ++n) {
+    const std::string id = "own." + std::to_string(n);
+    if (std::none_of(plan.jobs.begin(), plan.jobs.end(), [&](const build::JobNote& j) { return j.id == id; }))
+      return id;
+  }
+}
+
+/// Key of the rule that a job is of; empty: none.
+std::string rule_of(const assess::Job& job) {
+  if (job.from != assess::JobFrom::rule) return {};
+  return job.end ? job.id.substr(job.id.find('.') + 1) : job.id;
+}
+
+void learn(build::Build& build, const std::string& rule, double seconds) {
+  if (rule.empty() || seconds <= 0) return;
+  auto& learned = build.shop.own().learned;
+  const auto found = std::find_if(learned.begin(), learned.end(), [&](const auto& l) { return l.rule == rule; });
+  if (found == learned.end()) {
+    if (learned.size() < build::most_learned) learned.push_back({rule, seconds, 1, {}});
+    return;
+  }
+  found->hours = (found->hours * found->times + seconds) / (found->times + 1);
+  found->times += 1;
+}
+
+} // namespace
+
+QString note_path(const assess::Job& job) {
+  return job.note_index == assess::Job::no_note ? QString() : QString("@.fit_up.jobs.%1").arg(job.note_index);
+}
+
+bool note_job(Desk& desk, const assess::Job& job) {
+  if (job.note_index != assess::Job::no_note) return true;
+  WithNote made = with_note(desk, job);
+  if (!made.note) return false;
+  desk.edit(tr("Say more of a job"), std::move(made.build));
+  return true;
+}
+
+void begin_job(Desk& desk, const assess::Job& job, const std::string& moment) {
+  WithNote made = with_note(desk, job);
+  if (!made.note) return;
+  made.note->state = build::JobState::running;
+  made.note->began = moment;
+  made.note->ended.clear();
+  made.note->took.reset();
+  desk.edit(tr("Begin a job"), std::move(made.build));
+}
+
+void finish_job(Desk& desk, const assess::Job& job, const std::string& moment, std::optional<double> took) {
+  WithNote made = with_note(desk, job);
+  if (!made.note) return;
+  made.note->state = build::JobState::done;
+  made.note->ended = moment;
+  made.note->took = took;
+  if (took) learn(made.build, rule_of(job), *took);
+  desk.edit(tr("A job is done"), std::move(made.build));
+}
+
+void skip_job(Desk& desk, const assess::Job& job, const QString& reason) {
+  WithNote made = with_note(desk, job);
+  if (!made.note) return;
+  made.note->state = build::JobState::skipped;
+  made.note->reason = reason.toStdString();
+  desk.edit(tr("Skip a job"), std::move(made.build));
+}
+
+void forget_job(Desk& desk, const assess::Job& job) {
+  build::Build build = desk.build();
+  auto& jobs = build.variant().fit_up.own().jobs;
+  jobs.erase(std::remove_if(jobs.begin(), jobs.end(), [&](const build::JobNote& n) { return n.id == job.id; }),
+             jobs.end());
+  desk.edit(job.from == assess::JobFrom::own ? tr("Remove a job") : tr("Job as the design has it"), std::move(build));
+}
+
+void split_job(Desk& desk, const assess::Job& job) {
+  WithNote made = with_note(desk, job);
+  if (!made.note) return;
+  auto& plan = made.build.variant().fit_up.own();
+  if (plan.jobs.size() >= build::most_job_notes) return desk.tell(tr("There is no room for another job."));
+  made.note->hours = job.hours * 3600 / 2;
+  build::JobNote rest;
+  rest.id = free_own_id(plan);
+  rest.name = (desk.words_of(job.name) + tr(", the rest")).toStdString();
+  rest.hours = job.hours * 3600 / 2;
+  rest.people = job.people;
+  rest.place = job.place == build::WorkPlace::none ? build::WorkPlace::usual : job.place;
+  rest.after = job.id;
+  // What came behind the whole comes behind the rest: the wait goes with it.
+  if (job.wait > 0) rest.wait = job.wait * 3600, made.note->wait = 0;
+  const std::string id = rest.id;
+  plan.jobs.push_back(std::move(rest));
+  build::Build build = std::move(made.build);
+  auto& jobs = build.variant().fit_up.own().jobs;
+  const auto list = assess::jobs_of(desk.assessment().fit_up.given(), {});
+  for (const assess::Job& other : list.jobs) {
+    if (std::find(other.after.begin(), other.after.end(), job.id) == other.after.end()) continue;
+    auto found = std::find_if(jobs.begin(), jobs.end(), [&](const auto& n) { return n.id == other.id; });
+    if (found == jobs.end()) {
+      if (jobs.size() >= build::most_job_notes) continue;
+      build::JobNote note;
+      note.id = other.id;
+      jobs.push_back(std::move(note));
+      found = std::prev(jobs.end());
+    }
+    std::string after;
+    for (const std::string& one : other.after)
+      after += (after.empty() ? "" : ", ") + (one == job.id ? id : one);
+    found->after = after;
+  }
+  desk.edit(tr("Split a job"), std::move(build));
+}
+
+void add_job(Desk& desk, const assess::Job* after, const QString& name) {
+  build::JobNote note;
+  note.id = free_own_id(*desk.build().variant().fit_up);
+  note.name = name.toStdString();
+  note.hours = 3600;
+  if (after) note.after = after->id;
+  desk.add_entry(tr("Add a job"), "@.fit_up.jobs", std::move(note));
+}
+
+void learn_hours(Desk& desk, const assess::Job& job) {
+  if (!job.note.took) return;
+  build::Build build = desk.build();
+  learn(build, rule_of(job), *job.note.took);
+  desk.edit(tr("Learn how long it takes"), std::move(build));
+}
+
+namespace {
+
+/// The build with a note on a check, a line for each figure in it.
+build::HoldCheck* with_check(Desk& desk, build::Build& build, const assess::HoldPoint& point) {
+  auto& checks = build.variant().fit_up.own().checks;
+  auto found = std::find_if(checks.begin(), checks.end(), [&](const auto& c) { return c.check == point.id; });
+  if (found == checks.end()) {
+    if (checks.size() >= build::most_hold_checks) {
+      desk.tell(tr("%1 checks are the most that are kept.").arg(build::most_hold_checks));
+      return nullptr;
+    }
+    build::HoldCheck made;
+    made.check = point.id;
+    checks.push_back(std::move(made));
+    found = std::prev(checks.end());
+  }
+  std::vector<build::CheckFigure> figures;
+  for (const assess::AskedFigure& f : point.figures) {
+    const auto old =
+        std::find_if(found->figures.begin(), found->figures.end(), [&](const auto& g) { return g.what == f.key; });
+    build::CheckFigure figure;
+    figure.what = f.key;
+    figures.push_back(old == found->figures.end() ? figure : *old);
+  }
+  found->figures = std::move(figures);
+  return &*found;
+}
+
+} // namespace
+
+void begin_check(Desk& desk, const assess::HoldPoint& point) {
+  build::Build build = desk.build();
+  build::HoldCheck* check = with_check(desk, build, point);
+  if (!check) return;
+  check->result = build::CheckResult::open;
+  desk.edit(tr("Take up a check"), std::move(build));
+}
+
+void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes) {
+  build::Build build = desk.build();
+  build::HoldCheck* check = with_check(desk, build, point);
+  if (!check || figure >= check->figures.size()) return;
+  check->figures[figure].number = yes ? 1 : 0;
+  desk.edit(tr("Answer a check"), std::move(build));
+}
+
+bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment) {
+  build::Build build = desk.build();
+  build::HoldCheck* check = with_check(desk, build, point);
+  if (!check) return false;
+  auto done = assess::signed_check(point, *check, by.trimmed().toStdString(), moment);
+  if (!done) {
+    desk.tell(desk.words_of(done.error()));
+    return false;
+  }
+  *check = std::move(*done);
+  desk.edit(tr("Sign a check"), std::move(build));
+  return true;
+}
+
+bool note_part(Desk& desk, const std::string& part) {
+  const auto& notes = desk.build().variant().fit_up->parts;
+  if (std::any_of(notes.begin(), notes.end(), [&](const auto& n) { return n.part == part; })) return true;
+  build::PartNote note;
+  note.part = part;
+  return desk.add_entry(tr("Say more of a part"), "@.fit_up.parts", std::move(note));
+}
+
+void take_from_stock(Desk& desk, const assess::CutList& list) {
+  build::Build build = desk.build();
+  const std::string car = build.job.number.empty() ? build.job.car : build.job.number;
+  build.shop.own().stock = assess::stock_after(*desk.build().shop, list, car);
+  desk.edit(tr("Keep what is left of bars"), std::move(build));
+}
+
+} // namespace mavrel::app

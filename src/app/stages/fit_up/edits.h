@@ -1,0 +1,40 @@
+// Edits that Fit-up makes: each one step back.
+#pragma once
+
+#include "app/desk/desk.h"
+#include "assess/fit_up/cut_list.h"
+#include "assess/fit_up/plan.h"
+
+namespace mavrel::app {
+
+/// Path of the shop's note on a job, `@.fit_up.jobs.3`. @returns empty where there is none
+[[nodiscard]] QString note_path(const assess::Job& job);
+/// A note of a job to be filled in. @returns whether there is one now
+bool note_job(Desk& desk, const assess::Job& job);
+/// @param moment  empty where the plan has no dates
+void begin_job(Desk& desk, const assess::Job& job, const std::string& moment);
+/// Done: what it took is what was worked since it began, where that is known, and the shop learns by it.
+void finish_job(Desk& desk, const assess::Job& job, const std::string& moment, std::optional<double> took);
+void skip_job(Desk& desk, const assess::Job& job, const QString& reason);
+/// As the design has it: nothing that the shop said of it stays.
+void forget_job(Desk& desk, const assess::Job& job);
+/// Half of it as a job of its own behind it.
+void split_job(Desk& desk, const assess::Job& job);
+/// A job of the shop's own behind one, or behind nothing.
+void add_job(Desk& desk, const assess::Job* after, const QString& name);
+/// What a rule's job took goes into what this shop reckons with.
+void learn_hours(Desk& desk, const assess::Job& job);
+
+/// A check taken up: a line for each figure, those measured kept.
+void begin_check(Desk& desk, const assess::HoldPoint& point);
+/// Measured, yes or no.
+void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes);
+/// @returns whether it could be signed; else why not is told
+bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment);
+
+/// A note of a part on the parts list. @returns whether there is one now
+bool note_part(Desk& desk, const std::string& part);
+/// The shop's stock as it is once the list was cut.
+void take_from_stock(Desk& desk, const assess::CutList& list);
+
+} // namespace mavrel::app

@@ -1,0 +1,449 @@
+#include "app/stages/fit_up/plan_page.h"
+
+#include "app/kit/choice_box.h"
+#include "app/kit/field.h"
+#include "app/kit/paged_stage.h"
+#include "app/print/fit_up_pdf.h"
+#include "app/stages/fit_up/answers.h"
+#include "app/stages/fit_up/edits.h"
+#include "build/names.h"
+#include "file/text_file.h"
+#include "report/fit_up_files.h"
+#include "report/job_sheets.h"
+
+#include <QComboBox>
+#include <QFileDialog>
+#include <QGridLayout>
+#include <QInputDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace mavrel::app {
+
+using assess::JobStands;
+
+PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
+    : QWidget(parent), desk_(desk), answers_(answers), view_(new PlanView(desk, answers, this)),
+      summary_(new QLabel(this)), today_head_(new QLabel(this)), today_(new QLabel(this)), name_(new QLabel(this)),
+      about_(new QLabel(this)), moves_(new QLabel(this)), begin_(new QPushButton(tr("Begin"), this)),
+      done_(new QPushButton(tr("Done"), this)), skip_(new QPushButton(tr("Skip …"), this)),
+      split_(new QPushButton(tr("Split"), this)), more_(new QPushButton(tr("Change …"), this)),
+      forget_(new QPushButton(this)), add_(new QPushButton(tr("Add behind it"), this)),
+      learn_(new QPushButton(tr("Reckon with what it took"), this)), new_name_(new QLineEdit(this)),
+      skipped_(new QComboBox(this)), unskip_(new QPushButton(tr("Do it after all"), this)), place_(nullptr),
+      note_(new QWidget(this)), beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* whole = new QHBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  auto* column = new QVBoxLayout;
+  column->setContentsMargins(0, 0, u, 0);
+  column->setSpacing(u);
+  whole->addLayout(column, 1);
+  whole->addWidget(beside_);
+  summary_->setWordWrap(true);
+  column->addWidget(summary_);
+  column->addWidget(view_, 5);
+
+  auto* below = new QHBoxLayout;
+  below->setSpacing(2 * u);
+  auto* today = new QWidget(this);
+  auto* today_column = new QVBoxLayout(today);
+  today_column->setContentsMargins(0, 0, 0, 0);
+  today_column->setSpacing(u / 2);
+  today_column->addWidget(today_head_);
+  today_->setWordWrap(true);
+  today_->setTextFormat(Qt::RichText);
+  today_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+  today_->setObjectName("today");
+  connect(today_, &QLabel::linkActivated, this, [this](const QString& id) {
+    view_->hold(id);
+    refresh();
+  });
+  today_column->addWidget(today_, 1);
+  below->addWidget(scrolled(today, this), 4);
+
+  auto* job = new QWidget(this);
+  auto* job_column = new QVBoxLayout(job);
+  job_column->setContentsMargins(0, 0, 0, 0);
+  job_column->setSpacing(u / 2);
+  name_->setWordWrap(true);
+  job_column->addWidget(name_);
+  about_->setWordWrap(true);
+  about_->setTextFormat(Qt::RichText);
+  about_->setObjectName("job_about");
+  connect(about_, &QLabel::linkActivated, this, [this](const QString& link) {
+    if (link.startsWith("check:"))
+      emit wants_check(link.mid(6));
+    else
+      view_->hold(link), refresh();
+  });
+  job_column->addWidget(about_);
+  auto* buttons = new QGridLayout;
+  buttons->setSpacing(u / 2);
+  int at = 0;
+  const std::pair<QPushButton*, const char*> named[] = {{begin_, "begin_job"}, {done_, "finish_job"},
+                                                        {skip_, "skip_job"},   {split_, "split_job"},
+                                                        {more_, "change_job"}, {forget_, "forget_job"}};
+  for (const auto& [button, object] : named) {
+    button->setObjectName(object);
+    buttons->addWidget(button, at / 3, at % 3);
+    ++at;
+  }
+  job_column->addLayout(buttons);
+  auto* grid = new QGridLayout(note_);
+  grid->setContentsMargins(0, 0, 0, 0);
+  grid->setSpacing(u / 2);
+  const std::pair<const char*, QString> captions[] = {
+      {"hours_s", tr("takes")},     {"people", tr("people")},
+      {"wait_s", tr("wait after")}, {"not_before", tr("not before, 2026-11-30")},
+      {"after", tr("after")},       {"who", tr("who")},
+      {"began", tr("began")},       {"ended", tr("ended")},
+      {"took_s", tr("took")},       {"reason", tr("why it is held or skipped")},
+      {"name", tr("job")}};
+  int n = 0;
+  for (const auto& [key, caption] : captions) {
+    auto* field = new Field(desk_, "@.fit_up.order", caption, note_);
+    field->setMinimumWidth(desk_.look().px(60));
+    grid->addWidget(field, n / 3, n % 3);
+    fields_.emplace_back(field, key);
+    ++n;
+  }
+  place_ = new ChoiceBox(desk_, "@.fit_up.order", tr("Place"), rows_of(build::WorkPlace{}), note_);
+  grid->addWidget(place_, n / 3, n % 3, Qt::AlignBottom);
+  job_column->addWidget(note_);
+  auto* adding = new QHBoxLayout;
+  adding->setSpacing(u / 2);
+  new_name_->setObjectName("new_job");
+  new_name_->setPlaceholderText(tr("another job"));
+  new_name_->setAccessibleName(tr("Name of another job"));
+  adding->addWidget(new_name_, 1);
+  add_->setObjectName("add_job");
+  adding->addWidget(add_);
+  learn_->setObjectName("learn_hours");
+  adding->addWidget(learn_);
+  job_column->addLayout(adding);
+  auto* back = new QHBoxLayout;
+  skipped_->setObjectName("skipped_jobs");
+  skipped_->setAccessibleName(tr("Jobs that are skipped"));
+  skipped_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  back->addWidget(skipped_, 1);
+  unskip_->setObjectName("unskip_job");
+  back->addWidget(unskip_);
+  job_column->addLayout(back);
+  moves_->setWordWrap(true);
+  moves_->setTextFormat(Qt::RichText);
+  job_column->addWidget(moves_);
+  job_column->addStretch(1);
+  below->addWidget(scrolled(job, this), 5);
+  column->addLayout(below, 4);
+
+  connect(view_, &PlanView::chose, this, &PlanPage::refresh);
+  connect(begin_, &QPushButton::clicked, this, &PlanPage::begin);
+  connect(done_, &QPushButton::clicked, this, &PlanPage::finish);
+  connect(skip_, &QPushButton::clicked, this, &PlanPage::skip);
+  connect(split_, &QPushButton::clicked, this, [this] {
+    if (const auto* j = held()) split_job(desk_, assess::Job(*j));
+  });
+  connect(more_, &QPushButton::clicked, this, [this] {
+    if (const auto* j = held()) note_job(desk_, assess::Job(*j));
+  });
+  connect(forget_, &QPushButton::clicked, this, [this] {
+    if (const auto* j = held()) forget_job(desk_, assess::Job(*j));
+  });
+  connect(learn_, &QPushButton::clicked, this, [this] {
+    if (const auto* j = held()) learn_hours(desk_, assess::Job(*j));
+  });
+  const auto add = [this] {
+    if (new_name_->text().trimmed().isEmpty()) return;
+    const auto* j = held();
+    const auto behind = j ? std::optional(*j) : std::nullopt;
+    add_job(desk_, behind ? &*behind : nullptr, new_name_->text().trimmed());
+    new_name_->clear();
+  };
+  connect(add_, &QPushButton::clicked, this, add);
+  connect(new_name_, &QLineEdit::returnPressed, this, add);
+  connect(unskip_, &QPushButton::clicked, this, [this] {
+    const auto& skipped = answers_.plan_given().list.skipped;
+    const auto i = static_cast<std::size_t>(skipped_->currentIndex());
+    if (i < skipped.size()) forget_job(desk_, assess::Job(skipped[i]));
+  });
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &PlanPage::refresh);
+  connect(&answers_, &FitUpAnswers::minute_turned, this, &PlanPage::refresh);
+  refresh();
+}
+
+void PlanPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+bool PlanPage::go_to(const QString& path) {
+  return go_to_field(desk_, this, path);
+}
+
+void PlanPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  if (stale_) refresh();
+}
+
+const assess::Job* PlanPage::held() const {
+  const auto& plan = answers_.plan();
+  if (!plan) return nullptr;
+  const auto at = plan->find(view_->held().toStdString());
+  return at ? &plan->jobs[*at] : nullptr;
+}
+
+std::string PlanPage::moment() const {
+  const auto now = answers_.now();
+  return now ? work::moment_text(*now) : std::string();
+}
+
+void PlanPage::begin() {
+  if (const auto* j = held()) begin_job(desk_, assess::Job(*j), moment());
+}
+
+void PlanPage::finish() {
+  const auto* j = held();
+  if (!j) return;
+  // What was worked from its begin until now, by the shop's hours.
+  std::optional<double> took;
+  const auto& plan = *answers_.plan();
+  if (const auto began = work::parse_moment(j->note.began);
+      began && plan.first_day && answers_.now() && !j->by_the_clock) {
+    const work::WorkTimes times(plan.day_to - plan.day_from, [&](int day) { return plan.worked(day); });
+    const auto hours = [&](const work::Moment& m) {
+      return 24.0 * (m.day - *plan.first_day) + m.minute / 60.0 - plan.day_from;
+    };
+    const double worked =
+        work::hours_of(times.worked(work::ticks(hours(*began)), work::ticks(hours(*answers_.now())))) * 3600;
+    if (worked > 0) took = worked;
+  }
+  finish_job(desk_, assess::Job(*j), moment(), took);
+}
+
+void PlanPage::skip() {
+  const auto* j = held();
+  if (!j) return;
+  const assess::Job job = *j;
+  bool yes = false;
+  const QString why = QInputDialog::getText(this, tr("Skip %1").arg(desk_.words_of(job.name)),
+                                            tr("Why it is not needed:"), QLineEdit::Normal, {}, &yes);
+  if (!yes) return;
+  if (why.trimmed().isEmpty()) return desk_.tell(tr("A job is skipped with a reason: say why it is not needed."));
+  skip_job(desk_, job, why.trimmed());
+}
+
+void PlanPage::refresh() {
+  if (!isVisible()) {
+    stale_ = true;
+    return;
+  }
+  stale_ = false;
+  const Look& look = desk_.look();
+  summary_->setFont(look.font(TextSize::normal));
+  today_head_->setFont(look.font(TextSize::large, true));
+  name_->setFont(look.font(TextSize::large, true));
+  for (QLabel* label : {about_, moves_})
+    label->setFont(look.font(TextSize::small));
+  today_->setFont(look.font(TextSize::normal));
+  const auto& plan = answers_.plan();
+  if (!plan) {
+    summary_->setText(desk_.words_of(plan.error()));
+    today_head_->clear();
+    today_->clear();
+    name_->clear();
+    about_->clear();
+    moves_->clear();
+    note_->hide();
+    return;
+  }
+  int critical = 0, done = 0;
+  for (const auto& p : plan->planned) {
+    critical += p.path.critical && p.stands != JobStands::done;
+    done += p.stands == JobStands::done;
+  }
+  QString said = tr("%1 jobs, %2 done · %3 of work left · ready %4 · %5 on the critical path")
+                     .arg(plan->jobs.size())
+                     .arg(done)
+                     .arg(desk_.shown(plan->work_hours * 3600, Kind::hours, 1),
+                          desk_.words_of(assess::moment_name(*plan, plan->shared_span)))
+                     .arg(critical);
+  if (plan->proven) said += tr(" · no order is quicker");
+  if (!plan->mistakes.empty()) said += "\n" + desk_.words_of(plan->mistakes.front());
+  summary_->setText(said);
+  if (!held() && !plan->jobs.empty()) {
+    // Somebody has to be looked at: what runs, else what may begin.
+    std::size_t first = 0;
+    for (std::size_t i = plan->jobs.size(); i-- > 0;)
+      if (plan->planned[i].stands == JobStands::running || plan->planned[i].stands == JobStands::ready) first = i;
+    view_->hold(QString::fromStdString(plan->jobs[first].id));
+  }
+  fill_today(*plan);
+  fill_job(*plan);
+  const auto& skipped = answers_.plan_given().list.skipped;
+  skipped_->clear();
+  for (const assess::Job& j : skipped)
+    skipped_->addItem(tr("skipped: %1 (%2)").arg(desk_.words_of(j.name), QString::fromStdString(j.note.reason)));
+  skipped_->setVisible(!skipped.empty());
+  unskip_->setVisible(!skipped.empty());
+}
+
+void PlanPage::fill_today(const assess::Plan& plan) {
+  // Without dates, or on a day that is over or not worked, the next on which something is to be done.
+  int day = plan.now ? std::max(0, static_cast<int>(std::floor(*plan.now / 24))) : 0;
+  const auto open_on = [&](int d) {
+    std::vector<std::size_t> out;
+    for (const std::size_t i : assess::jobs_on(plan, d))
+      if (plan.planned[i].stands != JobStands::done) out.push_back(i);
+    return out;
+  };
+  const int today = day;
+  while (day < plan.days() && (open_on(day).empty() || !plan.worked(day)))
+    ++day;
+  const QString name = desk_.words_of(assess::day_name(plan, day));
+  if (day >= plan.days()) {
+    today_head_->setText(tr("Nothing left to do"));
+    today_->clear();
+    return;
+  }
+  today_head_->setText(plan.now && day == today ? tr("Today, %1").arg(name) : tr("Next, %1").arg(name));
+  const Tokens& t = desk_.look().tokens();
+  QString out = "<table cellspacing='0' cellpadding='3'>";
+  for (const std::size_t i : open_on(day)) {
+    const assess::PlannedJob& p = plan.planned[i];
+    const int minute = assess::clock_minute(plan, std::max(p.start, 24.0 * day));
+    QStringList who;
+    for (const std::string& one : p.who)
+      who << QString::fromStdString(one).toHtmlEscaped();
+    const QString when = p.start < 24.0 * day - 1e-9
+                             ? QString("…")
+                             : QString("%1:%2").arg(minute / 60, 2, 10, QChar('0')).arg(minute % 60, 2, 10, QChar('0'));
+    const QString held = p.held_by ? tr("held by %1").arg(desk_.words_of(*p.held_by)).toHtmlEscaped() : QString();
+    out += QString("<tr><td><b>%1</b></td><td><a href='%2' style='color:%3;text-decoration:none'>%4</a> "
+                   "<span style='color:%5'>%6</span> <span style='color:%7'>%8</span></td></tr>")
+               .arg(when, QString::fromStdString(plan.jobs[i].id).toHtmlEscaped(), t.ink.name(),
+                    (p.stands == JobStands::running ? QString("▶ ") : QString()) +
+                        desk_.words_of(plan.jobs[i].name).toHtmlEscaped(),
+                    t.second.name(), who.join(", "), t.stop.name(), held);
+  }
+  today_->setText(out + "</table>");
+}
+
+void PlanPage::fill_job(const assess::Plan& plan) {
+  const assess::Job* j = held();
+  for (QWidget* one :
+       std::initializer_list<QWidget*>{begin_, done_, skip_, split_, more_, forget_, about_, moves_, name_})
+    one->setVisible(j != nullptr);
+  note_->setVisible(j && j->note_index != assess::Job::no_note);
+  learn_->setVisible(j && j->note.took && j->from == assess::JobFrom::rule);
+  if (!j) return;
+  const std::size_t at = *plan.find(j->id);
+  const assess::PlannedJob& p = plan.planned[at];
+  const Tokens& t = desk_.look().tokens();
+  name_->setText(desk_.words_of(j->name));
+  const auto word = [&](const char* text) { return desk_.words_of({text, {}}); };
+  const auto link = [&](const QString& to, const QString& text) {
+    return QString("<a href='%1' style='color:%2'>%3</a>").arg(to.toHtmlEscaped(), t.ink.name(), text.toHtmlEscaped());
+  };
+  QString out =
+      QString("<span style='color:%1'>%2</span><br>").arg(t.second.name(), desk_.words_of(j->why).toHtmlEscaped());
+  out += tr("%1 · %2 to %3")
+             .arg(word(assess::name_of(p.stands)), desk_.words_of(assess::moment_name(plan, p.start)),
+                  desk_.words_of(assess::moment_name(plan, p.end)))
+             .toHtmlEscaped();
+  out += " · " + (p.path.critical ? tr("<b>critical</b>")
+                                  : tr("%1 to spare unshared").arg(desk_.shown(p.path.slack * 3600, Kind::hours, 1)));
+  out += "<br>" + tr("%1 · %2 people · %3 · %4")
+                      .arg(desk_.shown(j->hours * 3600, Kind::hours, 2) +
+                           (j->hours_learned && !j->hours_told ? tr(" as this shop takes") : QString()))
+                      .arg(j->people)
+                      .arg(word(build::name_of(j->place)),
+                           j->skill == build::Skill::none ? tr("anybody") : word(build::name_of(j->skill)))
+                      .toHtmlEscaped();
+  if (!j->tools.text.empty() || !j->parts.text.empty()) {
+    QStringList needs;
+    for (const Message* m : {&j->tools, &j->parts})
+      if (!m->text.empty()) needs << desk_.words_of(*m).toHtmlEscaped();
+    if (!j->sheet.empty()) needs << tr("drawing %1").arg(QString::fromStdString(j->sheet)).toHtmlEscaped();
+    out += "<br>" + tr("needs: %1").arg(needs.join("; "));
+  }
+  QStringList after, checks;
+  for (const std::string& id : j->after)
+    if (const auto b = plan.find(id)) after << link(QString::fromStdString(id), desk_.words_of(plan.jobs[*b].name));
+  if (!after.isEmpty()) out += "<br>" + tr("after: %1").arg(after.join(", "));
+  for (const std::string& id : j->checks)
+    checks << "◆ " + link("check:" + QString::fromStdString(id), desk_.words_of(assess::check_name(id)));
+  if (!checks.isEmpty()) out += "<br>" + checks.join(" ");
+  if (p.held_by)
+    out += QString("<br><span style='color:%1'>%2</span>")
+               .arg(t.stop.name(), tr("held by %1").arg(desk_.words_of(*p.held_by)).toHtmlEscaped());
+  out += QString("<br><span style='color:%1'>%2</span>")
+             .arg(t.second.name(), tr("called %1").arg(QString::fromStdString(j->id)).toHtmlEscaped());
+  about_->setText(out);
+
+  begin_->setEnabled(j->state() == build::JobState::open);
+  done_->setEnabled(j->state() != build::JobState::done);
+  skip_->setEnabled(j->state() == build::JobState::open && j->from != assess::JobFrom::own);
+  split_->setEnabled(j->state() == build::JobState::open && !j->by_the_clock && j->hours > 0.1);
+  more_->setEnabled(j->note_index == assess::Job::no_note);
+  forget_->setText(j->from == assess::JobFrom::own ? tr("Remove") : tr("As designed"));
+  forget_->setEnabled(j->note_index != assess::Job::no_note);
+  if (const QString path = note_path(*j); !path.isEmpty()) {
+    for (const auto& [field, key] : fields_) {
+      field->bind(path + "." + key);
+      const bool dated = plan.first_day.has_value();
+      const QString k(key);
+      field->setVisible((k != "name" || j->from == assess::JobFrom::own) &&
+                        (dated || (k != "not_before" && k != "began" && k != "ended")));
+    }
+    place_->bind(path + ".place");
+  }
+
+  // What it would move to be a day late, and what goes on meanwhile.
+  QStringList lines;
+  if (p.stands != JobStands::done) {
+    if (const auto moved = assess::what_moves(answers_.plan_given(), plan, at, 8)) {
+      if (moved->whole < 1e-6 && moved->jobs.empty())
+        lines << tr("Eight hours more of it move nothing.");
+      else
+        lines << tr("Eight hours more of it move %1 jobs, the end by %2.")
+                     .arg(moved->jobs.size())
+                     .arg(desk_.shown(std::max(0.0, moved->whole) * 3600, Kind::hours, 0));
+    }
+  }
+  if (j->wait > 0 || j->by_the_clock) {
+    QStringList names;
+    for (const std::size_t i : assess::meanwhile(plan, at))
+      names << link(QString::fromStdString(plan.jobs[i].id), desk_.words_of(plan.jobs[i].name));
+    lines << (names.isEmpty() ? tr("Nothing can go on meanwhile.") : tr("Meanwhile: %1").arg(names.join(", ")));
+  }
+  moves_->setText(lines.join("<br>"));
+}
+
+void PlanPage::write_csv() {
+  const auto& plan = answers_.plan();
+  if (!plan) return desk_.tell(desk_.words_of(plan.error()));
+  const QString to = QFileDialog::getSaveFileName(this, tr("Write the plan"), {}, tr("CSV (*.csv)"));
+  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
+  const auto done = write_atomically(to.toStdString(), report::plan_csv(*plan));
+  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+}
+
+void PlanPage::write_sheets() {
+  const auto& plan = answers_.plan();
+  if (!plan) return desk_.tell(desk_.words_of(plan.error()));
+  const QString to = QFileDialog::getSaveFileName(this, tr("Job sheets for the wall"), {}, tr("PDF (*.pdf)"));
+  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
+  const int today = plan->now ? std::max(0, static_cast<int>(std::floor(*plan->now / 24))) : 0;
+  const auto sheets = report::job_sheets(answers_.given(), *plan, answers_.checks(), answers_.cut(), answers_.routes(),
+                                         desk_.prefs(), today);
+  const auto done = write_job_sheets(sheets.pages, QString::fromStdString(desk_.build().job.car), to.toStdString());
+  desk_.tell(done ? tr("Written: %1, %2 pages").arg(to).arg(*done) : desk_.words_of(done.error()));
+}
+
+} // namespace mavrel::app

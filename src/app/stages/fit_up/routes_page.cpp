@@ -1,0 +1,271 @@
+#include "app/stages/fit_up/routes_page.h"
+
+#include "app/kit/choice_box.h"
+#include "app/kit/field.h"
+#include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
+#include "app/kit/path_table.h"
+#include "app/stages/fit_up/answers.h"
+#include "build/fields_fit_up.h"
+#include "build/names.h"
+#include "file/text_file.h"
+#include "report/fit_up_files.h"
+
+#include <QFileDialog>
+#include <QHBoxLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+namespace mavrel::app {
+
+using assess::JudgedRoute;
+
+RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
+    : QWidget(parent), desk_(desk), answers_(answers), view_(new WaysView(desk, answers, this)),
+      list_(list_table("routes", tr("Lines"),
+                       {tr("line"), tr("mark"), tr("length"), tr("slack"), tr("bend"), tr("heat"), tr("tyre")}, this)),
+      points_(new PathTable(desk, tr("Points of the line"), this)), summary_(new QLabel(this)), said_(new QLabel(this)),
+      lay_(new QPushButton(tr("Lay it"), this)), add_(new QPushButton(tr("Add a point"), this)),
+      remove_(new QPushButton(tr("Remove the point"), this)),
+      slack_(new Field(desk, "@.fit_up.order", tr("slack"), this)),
+      kind_(new ChoiceBox(desk, "@.fit_up.order", tr("Held by"), rows_of(build::WayKind{}), this)),
+      runs_(new ChoiceBox(desk, "@.fit_up.order", tr("Runs"), rows_of(build::RouteRuns{}), this)),
+      beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* whole = new QHBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  auto* column = new QVBoxLayout;
+  column->setContentsMargins(0, 0, u, 0);
+  column->setSpacing(u);
+  whole->addLayout(column, 1);
+  whole->addWidget(beside_);
+  summary_->setWordWrap(true);
+  column->addWidget(summary_);
+  view_->setMinimumHeight(desk_.look().px(220));
+  column->addWidget(view_, 6);
+  auto* below = new QHBoxLayout;
+  below->setSpacing(u);
+  below->addWidget(list_, 6);
+  auto* right = new QVBoxLayout;
+  right->setSpacing(u / 2);
+  said_->setWordWrap(true);
+  right->addWidget(said_);
+  points_->setObjectName("way_points");
+  points_->setMinimumHeight(desk_.look().px(90));
+  right->addWidget(points_, 1);
+  auto* row = new QHBoxLayout;
+  row->setSpacing(u / 2);
+  for (const auto& [button, name] :
+       {std::pair(lay_, "lay_route"), std::pair(add_, "add_way_point"), std::pair(remove_, "remove_way_point")}) {
+    button->setObjectName(name);
+    row->addWidget(button);
+  }
+  right->addLayout(row);
+  auto* more = new QHBoxLayout;
+  more->setSpacing(u / 2);
+  more->addWidget(slack_, 1);
+  more->addWidget(kind_, 1, Qt::AlignBottom);
+  more->addWidget(runs_, 1, Qt::AlignBottom);
+  right->addLayout(more);
+  below->addLayout(right, 5);
+  column->addLayout(below, 5);
+  connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) {
+    if (r >= 0 && static_cast<std::size_t>(r) < answers_.routes().size())
+      show_route(QString::fromStdString(answers_.routes()[static_cast<std::size_t>(r)].key));
+  });
+  connect(view_, &WaysView::chose_route, this, &RoutesPage::show_route);
+  connect(view_, &WaysView::chose_point, this, [this](int) { refresh(); });
+  connect(points_, &PathTable::held, this, [this](int r) {
+    if (view_->held_point() != r) view_->hold_route(held_, r), refresh();
+  });
+  connect(lay_, &QPushButton::clicked, this, &RoutesPage::lay);
+  connect(add_, &QPushButton::clicked, this, &RoutesPage::add_point);
+  connect(remove_, &QPushButton::clicked, this, &RoutesPage::remove_point);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &RoutesPage::refresh);
+  refresh();
+}
+
+void RoutesPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+bool RoutesPage::go_to(const QString& path) {
+  const QStringList steps = path.split('.');
+  const int at = static_cast<int>(steps.indexOf("routes"));
+  const auto& routes = desk_.build().variant().fit_up->routes;
+  if (at < 0 || at + 1 >= steps.size() || steps[at + 1].toUInt() >= routes.size()) return false;
+  show_route(QString::fromStdString(routes[steps[at + 1].toUInt()].line));
+  return points_->go_to(path) || go_to_field(desk_, this, path);
+}
+
+const JudgedRoute* RoutesPage::held() const {
+  for (const JudgedRoute& r : answers_.routes())
+    if (r.key == held_.toStdString()) return &r;
+  return nullptr;
+}
+
+void RoutesPage::show_route(const QString& key) {
+  if (held_ != key || view_->held_route() != key) {
+    held_ = key;
+    view_->hold_route(key);
+  }
+  refresh();
+}
+
+/// A first way: down from where it begins, along the car beside its middle, and up to where it ends.
+void RoutesPage::lay() {
+  const JudgedRoute* r = held();
+  if (!r) return;
+  const double floor = std::max(0.12, desk_.build().body.sill_height.value_or(0.25) - 0.03);
+  const double y = r->to.y > 0.05 ? 0.45 : r->to.y < -0.05 ? -0.45 : 0.2;
+  build::Route route;
+  route.line = r->key;
+  const auto point = [](const char* name, build::WayKind kind, double x, double across, double z) {
+    build::WayPoint p;
+    p.name = name, p.kind = kind, p.x = x, p.y = across, p.z = z;
+    return p;
+  };
+  route.points = {
+      point("floor", build::WayKind::grommet, r->from.x, r->from.y, floor),
+      point("beside the tunnel", build::WayKind::clip, r->from.x + (r->to.x > r->from.x ? 0.1 : -0.1), y, floor),
+      point("before the axle", build::WayKind::clip, r->to.x + (r->to.x > r->from.x ? -0.35 : 0.35), y, floor)};
+  const auto& routes = desk_.build().variant().fit_up->routes;
+  if (r->listed) { // it has lost all its points
+    build::Build build = desk_.build();
+    build.variant().fit_up.own().routes[r->index].points = route.points;
+    return desk_.edit(tr("Lay a line"), std::move(build));
+  }
+  if (routes.size() < build::most_routes) desk_.add_entry(tr("Lay a line"), "@.fit_up.routes", std::move(route));
+}
+
+void RoutesPage::add_point() {
+  const JudgedRoute* r = held();
+  if (!r || !r->laid) return;
+  build::Build build = desk_.build();
+  auto& points = build.variant().fit_up.own().routes[r->index].points;
+  if (points.size() >= build::most_way_points)
+    return desk_.tell(tr("%1 points are the most a line has.").arg(build::most_way_points));
+  const int after = view_->held_point() >= 0 ? view_->held_point() : static_cast<int>(points.size()) - 1;
+  // Half way to the next corner.
+  const space::Point &a = r->way.corners[static_cast<std::size_t>(after) + 1],
+                     &b = r->way.corners[static_cast<std::size_t>(after) + 2];
+  build::WayPoint p;
+  p.name = tr("clip %1").arg(points.size() + 1).toStdString();
+  p.x = (a.x + b.x) / 2, p.y = (a.y + b.y) / 2, p.z = (a.z + b.z) / 2;
+  points.insert(points.begin() + after + 1, p);
+  desk_.edit(tr("Add a point to a line"), std::move(build));
+  view_->hold_route(held_, after + 1);
+  refresh();
+}
+
+void RoutesPage::remove_point() {
+  const JudgedRoute* r = held();
+  if (!r || !r->laid || view_->held_point() < 0) return;
+  desk_.remove_entry(tr("Remove a point of a line"),
+                     QString("@.fit_up.routes.%1.points.%2").arg(r->index).arg(view_->held_point()));
+  view_->hold_route(held_, -1);
+}
+
+void RoutesPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  if (stale_) refresh();
+}
+
+void RoutesPage::refresh() {
+  if (!isVisible()) {
+    stale_ = true;
+    return;
+  }
+  stale_ = false;
+  const Look& look = desk_.look();
+  const Tokens& t = look.tokens();
+  list_->setFont(look.font(TextSize::small));
+  said_->setFont(look.font(TextSize::small));
+  const auto& routes = answers_.routes();
+  if (held_.isEmpty() && !routes.empty()) {
+    held_ = QString::fromStdString(routes.front().key);
+    view_->hold_route(held_);
+  }
+  double total = 0;
+  int laid = 0;
+  for (const JudgedRoute& r : routes)
+    total += r.length, laid += r.laid;
+  summary_->setText(routes.empty() ? tr("No lines yet: the air kit is chosen in Air.")
+                                   : tr("%1 of %2 ways are laid, %3 in all; the others are reckoned from place to "
+                                        "place. Air goes by these lengths.")
+                                         .arg(laid)
+                                         .arg(routes.size())
+                                         .arg(desk_.shown(total, Kind::length, 0)));
+  {
+    const QSignalBlocker quiet(list_);
+    list_->setRowCount(static_cast<int>(routes.size()));
+    for (int i = 0; i < list_->rowCount(); ++i) {
+      const JudgedRoute& r = routes[static_cast<std::size_t>(i)];
+      const auto len = [&](double v) { return desk_.shown(v, Kind::length, 0); };
+      put_cell(list_, i, 0, desk_.words_of(r.name) + (r.laid ? QString() : tr(" (not laid)")),
+               r.laid ? t.ink : t.second);
+      put_cell(list_, i, 1, QString::fromStdString(r.mark), t.ink, true);
+      put_cell(list_, i, 2, len(r.length), t.ink);
+      put_cell(list_, i, 3, len(r.slack), r.slack < r.slack_wanted ? t.caution : t.ink);
+      put_cell(list_, i, 4, r.tightest ? "R " + len(*r.tightest) : QString("–"),
+               r.tightest && r.least_bend && *r.tightest < *r.least_bend ? t.caution : t.ink);
+      put_cell(list_, i, 5, r.hot ? len(std::max(0.0, r.hot->gap)) : QString("–"),
+               r.hot && r.hot->gap < r.hot->wanted ? t.caution : t.ink);
+      QString tyre = "–";
+      QColor ink = t.ink;
+      for (const assess::RouteTyre& one : r.tyres) {
+        tyre = one.through ? tr("through it") : len(one.gap);
+        ink = one.through ? t.stop : one.gap < assess::line_from_moving ? t.caution : t.ink;
+      }
+      put_cell(list_, i, 6, tyre, ink);
+      if (r.key == held_.toStdString()) list_->setCurrentCell(i, 0);
+    }
+  }
+  const JudgedRoute* r = held();
+  lay_->setVisible(r && !r->laid);
+  for (QWidget* one : std::initializer_list<QWidget*>{add_, remove_, points_, slack_, runs_})
+    one->setVisible(r && r->laid);
+  kind_->setVisible(r && r->laid && view_->held_point() >= 0);
+  remove_->setEnabled(view_->held_point() >= 0);
+  if (!r) {
+    said_->clear();
+    return;
+  }
+  QString said =
+      tr("%1, marked %2 at both ends: %3 to cut")
+          .arg(desk_.words_of(r->name), QString::fromStdString(r->mark), desk_.shown(r->length, Kind::length, 0));
+  said += tr("; travel, lock and ends want %1 of slack").arg(desk_.shown(r->slack_wanted, Kind::length, 0));
+  if (r->least_bend)
+    said += tr("; %1 bears R %2").arg(QString::fromStdString(r->part), desk_.shown(*r->least_bend, Kind::length, 0));
+  if (r->hot) said += tr("; %1 is nearest of what is hot").arg(QString::fromStdString(r->hot->name));
+  said_->setText(said + ".");
+  if (!r->laid) return;
+  const auto& points = desk_.build().variant().fit_up->routes[r->index].points;
+  std::vector<PathTable::Row> rows;
+  for (std::size_t i = 0; i < points.size(); ++i) {
+    const QString path = QString("@.fit_up.routes.%1.points.%2.").arg(r->index).arg(i);
+    rows.push_back({desk_.words_of({build::name_of(points[i].kind), {}}),
+                    {path + "name", path + "x_m", path + "y_m", path + "z_m"},
+                    {}});
+  }
+  points_->show_rows({tr("name"), tr("behind"), tr("left"), tr("up")}, std::move(rows));
+  const QString path = QString("@.fit_up.routes.%1.").arg(r->index);
+  slack_->bind(path + "slack_m");
+  slack_->set_placeholder(tr("as usual"));
+  runs_->bind(path + "runs");
+  if (view_->held_point() >= 0) kind_->bind(path + QString("points.%1.kind").arg(view_->held_point()));
+}
+
+void RoutesPage::write_labels() {
+  const QString to = QFileDialog::getSaveFileName(this, tr("Write the labels"), {}, tr("CSV (*.csv)"));
+  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
+  const auto done = write_atomically(to.toStdString(), report::labels_csv(answers_.routes()));
+  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,69 @@
+// Templates: plates, brackets and feet drawn from their numbers, and written true to scale.
+#pragma once
+
+#include "app/desk/desk.h"
+#include "assess/fit_up/templates.h"
+
+#include <QWidget>
+
+class QLabel;
+class QTableWidget;
+
+namespace mavrel::app {
+
+class ChoiceBox;
+class Field;
+class FitUpAnswers;
+
+/// One drawing, as large as there is room, with its measures.
+class TemplateView : public QWidget {
+  Q_OBJECT
+public:
+  TemplateView(Desk& desk, QWidget* parent);
+  /// Shown until the next; its own copy.
+  void show_template(std::optional<assess::Template> shown, const QString& why);
+  QSize sizeHint() const override;
+
+protected:
+  void paintEvent(QPaintEvent* event) override;
+
+private:
+  Desk& desk_;
+  std::optional<assess::Template> shown_;
+  QString why_; // in place of it
+};
+
+class TemplatesPage : public QWidget {
+  Q_OBJECT
+public:
+  TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  void reserve_right(int px);
+  bool go_to(const QString& path);
+  void show_template(const QString& key);
+  void write_pdf_of_all();
+  void write_dxf();
+  void write_svg();
+
+protected:
+  void showEvent(QShowEvent* event) override;
+
+private:
+  void refresh();
+  void pick(int row);
+  void bind(End end);
+  void write_folder(const QString& title, const char* ending, std::string (*text)(const assess::Template&));
+
+  Desk& desk_;
+  FitUpAnswers& answers_;
+  QTableWidget* list_;
+  TemplateView* view_;
+  QLabel* measures_;
+  std::vector<std::pair<Field*, QString>> fields_; // of the plates, with the last step of their path
+  std::vector<std::pair<ChoiceBox*, QString>> choices_;
+  QWidget* beside_;
+  QString held_;
+  End end_ = End::rear;
+  bool stale_ = false;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,296 @@
+#include "assess/fit_up/checks.h"
+
+#include "assess/fit_up/check_figures.h"
+#include "build/names.h"
+#include "shelf/part_fields.h"
+
+#include <algorithm>
+
+namespace mavrel::assess {
+
+namespace {
+
+constexpr CheckRow rows[] = {
+    {"seat_height", words("Seats equal on both sides"), true, Reads::end | Reads::mounting, 1,
+     words("From plate to plate with the strut hanging straight, both sides.")},
+    {"port", words("Port towards its line"), true, Reads::plates | Reads::air, 1,
+     words("On the bench with the strut in its mount: the port low and near the axis, slack for both locks.")},
+    {"mount", words("Upper mount as drawn"), true, Reads::mounting | Reads::plates, 1,
+     words("The bearing's middle from the studs' middle, both sides.")},
+    {"links", words("Links alike"), true, Reads::workshop | Reads::plates, 1,
+     words("From joint to joint, and the thread that is in.")},
+    {"notch", words("Notch deep enough"), true, Reads::workshop | Reads::motion | Reads::presets, 1,
+     words("From the rail's underside up into the notch.")},
+    {"heat", words("Heat away from bags"), true, 0, 1, words("Before a torch or welder is lit.")},
+    {"offset", words("Bag centred between its plates"), true,
+     Reads::motion | Reads::mounting | Reads::presets | Reads::end, 1,
+     words("At road height: plumb from the upper plate's middle to the lower's.")},
+    {"still", words("Nothing loose on a tacked axle"), true, static_cast<unsigned>(Reads::workshop), 1,
+     words("Diagonals from the frame to the axle's ends; a hand on every clamp.")},
+    {"angles", words("Angles equal on both sides"), true, Reads::motion | Reads::mounting | Reads::presets, 1,
+     words("A gauge laid on each plate with the car at the height it was surveyed at; outer edge up and front edge up "
+           "are positive.")},
+    {"gaps", words("Gaps at the worst pose"), true, static_cast<unsigned>(Reads::end), 1,
+     words("At the height and lock where each is least, with a feeler or the tape.")},
+    {"stop_first", words("Stop meets before the bag"), true, static_cast<unsigned>(Reads::end), 1,
+     words("Jacked until the bump stop meets.")},
+    {"vented", words("Bags vented and plugged"), true, 0, 1, words("Before a bag is pushed down.")},
+    {"sensor", words("Sensor's lever clear of in line"), true, static_cast<unsigned>(Reads::sensors), 1,
+     words("Lever against rod at the lowest and the highest height.")},
+    {"lines", words("Lines as they were drawn"), false, static_cast<unsigned>(Reads::air), 1,
+     words("Along every line, from end to end.")},
+    {"leak_hold", words("Pressure held overnight"), false, Reads::end | Reads::air, 1,
+     words("Gauge at night and in the morning at the same temperature; the drop at each corner.")},
+    {"heights", words("Heights at the presets"), false, Reads::motion | Reads::presets, 1,
+     words("Hub centre to arch lip on a level floor.")},
+    {"camber", words("Camber at road height"), false, Reads::motion | Reads::presets, 1,
+     words("On the aligner, at the height it is driven at.")},
+};
+
+/// The pieces of a design that checks read, each with its digest, made once where several read it.
+class Pieces {
+public:
+  explicit Pieces(const FitUpGiven& given) : given_(given) {}
+
+  Digest of(const CheckRow& row, std::optional<End> end) {
+    Digester out;
+    out.add(std::string_view(row.key));
+    for (const End e : build::both_ends) {
+      if (end && *end != e) continue;
+      for (unsigned piece = 1; piece <= static_cast<unsigned>(Reads::sensors); piece *= 2)
+        if (row.reads & piece) {
+          const Digest d = piece_of(static_cast<Reads>(piece), e);
+          out.add(d.high);
+          out.add(d.low);
+        }
+    }
+    return out.digest();
+  }
+
+private:
+  struct Made {
+    Reads what;
+    End end;
+    Digest digest;
+  };
+  Digest piece_of(Reads what, End end) {
+    for (const Made& one : made_)
+      if (one.what == what && one.end == end) return one.digest;
+    made_.push_back({what, end, make(what, end)});
+    return made_.back().digest;
+  }
+  [[nodiscard]] Digest make(Reads what, End end) const {
+    const EndGiven& e = given_.end(end).given();
+    const build::EndFit& fit = given_.fit(end);
+    switch (what) {
+    case Reads::motion:
+      return digest_of(e.motion());
+    case Reads::mounting:
+      return digest_of(fit.mounting);
+    case Reads::presets: {
+      std::vector<std::pair<build::PresetUse, std::optional<build::HeightWish>>> wishes;
+      for (const build::Preset& p : e.brief.presets)
+        wishes.emplace_back(p.use, p.wish[build::at(end)]);
+      return digest_of(std::tuple(wishes, e.clearance.given().wheel, given_.survey(end).wheel));
+    }
+    case Reads::end:
+      return digest_of(e);
+    case Reads::plates:
+      return digest_of(given_.plates(end));
+    case Reads::workshop:
+      return digest_of(fit.workshop);
+    case Reads::air: {
+      const AirGiven& air = given_.air();
+      return digest_of(
+          std::tuple(air.kit, air.parts, air.routes, given_.room.hot, given_.room.rooms, air.wheelbase, air.track));
+    }
+    case Reads::sensors:
+      return digest_of(std::tuple(e, given_.sensors.given().fits[build::at(end)]));
+    }
+    return {};
+  }
+
+  const FitUpGiven& given_;
+  std::vector<Made> made_;
+};
+
+/// What of a note was measured, what of it is wrong, and whether what was signed still stands.
+void read_note(const build::HoldCheck& note, HoldPoint& point) {
+  bool any = false;
+  for (std::size_t i = 0; i < point.figures.size(); ++i)
+    for (const build::CheckFigure& f : note.figures)
+      if (f.what == point.figures[i].key) {
+        point.measured[i] = measured_of(f, point.figures[i].kind);
+        any = any || point.measured[i].has_value();
+      }
+  for (std::size_t i = 0; i < point.figures.size(); ++i) {
+    if (!point.measured[i]) continue;
+    const AskedFigure& f = point.figures[i];
+    const bool unlike =
+        f.twin && point.measured[*f.twin] && std::abs(*point.measured[i] - *point.measured[*f.twin]) > f.alike;
+    if (!f.right(*point.measured[i]) || unlike) point.wrong.push_back(i);
+  }
+  if (note.result == build::CheckResult::open) {
+    point.state = any ? CheckState::begun : CheckState::open;
+    return;
+  }
+  if (note.digest == point.digest.text() && note.formula == point.row->formula) {
+    point.state = note.result == build::CheckResult::passed ? CheckState::passed : CheckState::failed;
+    return;
+  }
+  point.state = CheckState::stale;
+  for (std::size_t i = 0; i < point.figures.size(); ++i) {
+    const AskedFigure& f = point.figures[i];
+    std::optional<double> was;
+    for (const build::CheckFigure& old : note.figures)
+      if (old.what == f.key) was = designed_of(old, f.kind);
+    const bool same = was.has_value() == f.designed.has_value() &&
+                      (!was || std::abs(*was - *f.designed) <= 1e-6 * std::max(1.0, std::abs(*was)));
+    if (!same) point.moved.push_back({i, was, f.designed});
+  }
+}
+
+} // namespace
+
+std::span<const CheckRow> check_rows() {
+  return rows;
+}
+const CheckRow* check_row(std::string_view key) {
+  const auto found = std::find_if(std::begin(rows), std::end(rows), [&](const CheckRow& r) { return key == r.key; });
+  return found == std::end(rows) ? nullptr : found;
+}
+
+std::pair<const CheckRow*, std::optional<End>> row_of_check(std::string_view id) {
+  for (const End end : build::both_ends) {
+    const std::string front = std::string(build::key_of(end)) + ".";
+    if (!id.starts_with(front)) continue;
+    const CheckRow* row = check_row(id.substr(front.size()));
+    return {row && row->of_end ? row : nullptr, end};
+  }
+  const CheckRow* row = check_row(id);
+  return {row && !row->of_end ? row : nullptr, std::nullopt};
+}
+
+Message check_name(const std::string& id) {
+  const auto [row, end] = row_of_check(id);
+  if (!row) return {words("{0}"), {id}};
+  if (!end) return {row->name, {}};
+  return {words("{0}: {1}"), {build::name_of(*end), row->name}};
+}
+
+const char* name_of(CheckState state) {
+  switch (state) {
+  case CheckState::open:
+    return words("open");
+  case CheckState::begun:
+    return words("begun");
+  case CheckState::passed:
+    return words("passed");
+  case CheckState::failed:
+    return words("failed");
+  case CheckState::stale:
+    return words("stale");
+  }
+  return "";
+}
+
+std::vector<std::string> check_ids(const FitUpGiven& given, const std::array<FeatureSet, 2>& features,
+                                   const std::string& key, std::optional<End> end) {
+  const CheckRow* row = check_row(key);
+  if (!row) return {};
+  if (!row->of_end) return {key};
+  std::vector<std::string> out;
+  for (const End e : build::both_ends) {
+    if (end && *end != e) continue;
+    if (!end && (features[build::at(e)] & bit(build::Feature::bag)) == 0) continue;
+    if (!asked_figures(given, *row, e).empty()) out.push_back(std::string(build::key_of(e)) + "." + key);
+  }
+  return out;
+}
+
+std::optional<double> measured_of(const build::CheckFigure& f, Kind kind) {
+  switch (kind) {
+  case Kind::length:
+    return f.length;
+  case Kind::angle:
+    return f.angle;
+  case Kind::pressure:
+    return f.pressure;
+  default:
+    return f.number;
+  }
+}
+
+const char* measured_field(Kind kind) {
+  switch (kind) {
+  case Kind::length:
+    return "length_m";
+  case Kind::angle:
+    return "angle_rad";
+  case Kind::pressure:
+    return "pressure_pa";
+  default:
+    return "number";
+  }
+}
+
+Digest digest_of_check(const FitUpGiven& given, const CheckRow& row, std::optional<End> end) {
+  return Pieces(given).of(row, end);
+}
+
+std::vector<HoldPoint> hold_points(const FitUpGiven& given) {
+  std::vector<HoldPoint> out;
+  const auto features = features_of(given);
+  Pieces pieces(given);
+  const auto& notes = given.fit_up->checks;
+  const auto add = [&](const CheckRow& row, std::optional<End> end) {
+    HoldPoint point;
+    point.figures = asked_figures(given, row, end);
+    if (point.figures.empty()) return;
+    point.row = &row;
+    point.end = end;
+    point.id = end ? std::string(build::key_of(*end)) + "." + row.key : std::string(row.key);
+    point.name = check_name(point.id);
+    point.digest = pieces.of(row, end);
+    point.measured.resize(point.figures.size());
+    for (std::size_t i = 0; i < notes.size() && !point.note; ++i)
+      if (notes[i].check == point.id) point.note = i;
+    if (point.note) read_note(notes[*point.note], point);
+    out.push_back(std::move(point));
+  };
+  for (const CheckRow& row : rows) {
+    if (!row.of_end)
+      add(row, std::nullopt);
+    else
+      for (const End end : build::both_ends)
+        if (asked_for(row, features[build::at(end)])) add(row, end);
+  }
+  return out;
+}
+
+Expected<build::HoldCheck> signed_check(const HoldPoint& point, build::HoldCheck note, const std::string& by,
+                                        const std::string& day) {
+  if (by.empty()) return refuse(words("{0}: nobody’s name is under it. Say who signs."), {point.name});
+  HoldPoint now = point;
+  now.measured.assign(point.figures.size(), std::nullopt);
+  now.wrong.clear();
+  note.result = build::CheckResult::open;
+  read_note(note, now);
+  for (std::size_t i = 0; i < point.figures.size(); ++i)
+    if (!now.measured[i])
+      return refuse(words("{0}: “{1}” is still to be measured."), {point.name, point.figures[i].name});
+  build::HoldCheck out;
+  out.check = point.id;
+  out.result = now.wrong.empty() ? build::CheckResult::passed : build::CheckResult::failed;
+  out.by = by;
+  out.day = day;
+  out.digest = point.digest.text();
+  out.formula = point.row->formula;
+  out.notes = note.notes;
+  out.extra = note.extra;
+  for (std::size_t i = 0; i < point.figures.size(); ++i)
+    out.figures.push_back(figure_of(point.figures[i], now.measured[i]));
+  return out;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,177 @@
+#include "assess/fit_up/routes.h"
+
+#include "assess/air/wiring.h"
+#include "space/solid.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace {
+
+constexpr double making_ends = 0.05; // m that is cut off, pushed in and made again once
+constexpr double port_arm = 0.06;    // m, a strut's port from the axis that it turns about with the steering
+
+space::Rod rod_of(const build::HotPart& hot) {
+  return {{hot.x, hot.y, hot.z}, {hot.to_x, hot.to_y, hot.to_z}, hot.radius};
+}
+
+class Judge {
+public:
+  explicit Judge(const FitUpGiven& given) : given_(given), kit_(given.air().kit) {
+    if (const auto wiring = wiring_of(given.air()); wiring && !wiring->feeds.empty() && wiring->feeds.front().cable)
+      section_ = wiring->feeds.front().cable->section;
+  }
+
+  std::vector<JudgedRoute> judge() {
+    if (kit_.valves.empty() && kit_.tank.empty() && kit_.compressor.empty()) return {};
+    const auto& parts = given_.air().parts;
+    add("feed", {words("tank to valves"), {}}, kit_.feed_line, parts[KitRole::feed_line], kit_.tank_at, kit_.valves_at,
+        {words("tank"), {}}, {words("valves"), {}}, "T");
+    constexpr std::array<const char*, 4> marks{"FL", "FR", "RL", "RR"};
+    for (std::size_t corner = 0; corner < 4; ++corner) {
+      const bool front = corner < 2;
+      JudgedRoute& r =
+          add(corner_line_key(corner), {words("valves to {0} bag"), {corner_name(corner)}},
+              front ? kit_.front_line : kit_.rear_line, parts[front ? KitRole::front_line : KitRole::rear_line],
+              kit_.valves_at, port_of(given_.air(), corner), {words("valves"), {}},
+              {words("{0} bag"), {corner_name(corner)}}, marks[corner]);
+      r.slack_wanted = making_ends + travel_of(corner);
+      judge_tyres(r, corner);
+    }
+    const std::string cable = section_ ? fmt::format("cable {:g} mm²", *section_) : std::string("cable");
+    if (!kit_.compressor.empty())
+      wire("power", {words("battery to compressor"), {}}, cable, kit_.battery_at, kit_.compressor_at,
+           {words("battery"), {}}, {words("compressor"), {}}, "P");
+    const build::FitUp& fit_up = *given_.fit_up;
+    if (kit_.school == build::ValveSchool::block && !kit_.valves.empty()) {
+      wire("valve_loom", {words("controller to valves"), {}}, "loom 0.5 mm²", fit_up.controller_at, kit_.valves_at,
+           {words("controller"), {}}, {words("valves"), {}}, "V");
+      if (fit_up.handset == build::HandsetBy::cable)
+        wire("handset", {words("controller to handset"), {}}, "loom 0.5 mm²", fit_up.controller_at, fit_up.handset_at,
+             {words("controller"), {}}, {words("handset"), {}}, "H");
+    }
+    return std::move(out_);
+  }
+
+private:
+  /// m that a bag's port moves by over the travel, and by turning with the steering.
+  [[nodiscard]] double travel_of(std::size_t corner) const {
+    const End end = corner < 2 ? End::front : End::rear;
+    const EndMotion& motion = *given_.end(end).given().motion();
+    const build::EndSurvey& survey = given_.survey(end);
+    double out = 0;
+    const bool turns = end == End::front && survey.layout == build::Layout::strut &&
+                       survey.spring_place == build::SpringPlace::around_damper;
+    if (turns) {
+      const double lock = survey.points->lock.value_or(0.6), out_by = std::fmax(port_arm, given_.plates(end).port_out);
+      out += 2 * out_by * std::sin(std::fmin(lock, 1.5)); // from one lock to the other, an arc's chord
+    }
+    // A port in the upper plate stays with the body; where the seat at the top moves, it does.
+    if (motion.joints && motion.joints->side[0].at(motion::Joint::spring_body) &&
+        survey.points->spring_top != build::Carrier::usual && survey.points->spring_top != build::Carrier::body)
+      out += given_.end(end)->assessment.domain_high - given_.end(end)->assessment.domain_low;
+    return out;
+  }
+
+  JudgedRoute& add(const char* key, Message name, const std::string& part, const shelf::Part* line,
+                   const build::PartPlace& from, const build::PartPlace& to, Message from_name, Message to_name,
+                   const char* mark) {
+    JudgedRoute& r = out_.emplace_back();
+    r.key = key;
+    r.name = std::move(name);
+    r.part = part;
+    r.from = from, r.to = to;
+    r.from_name = std::move(from_name), r.to_name = std::move(to_name);
+    r.mark = mark;
+    r.slack_wanted = making_ends;
+    if (line) {
+      r.least_bend = line->least_bend;
+      r.outer = line->outer.value_or(*line->bore + 0.002);
+    }
+    lay(r);
+    return r;
+  }
+  void wire(const char* key, Message name, const std::string& part, const build::PartPlace& from,
+            const build::PartPlace& to, Message from_name, Message to_name, const char* mark) {
+    JudgedRoute& r = add(key, std::move(name), part, nullptr, from, to, std::move(from_name), std::move(to_name), mark);
+    r.air = false;
+  }
+  void lay(JudgedRoute& r) {
+    const auto& routes = given_.fit_up->routes;
+    for (std::size_t i = 0; i < routes.size() && !r.listed; ++i)
+      if (routes[i].line == r.key) r.listed = true, r.index = i;
+    const build::Route* route = route_of(routes, r.key);
+    r.laid = route != nullptr;
+    r.way = way_of(route ? *route : build::Route{}, r.from, r.to);
+    if (!route) {
+      r.length = way_between(r.from, r.to, kit_.line_slack);
+      r.slack = r.length - r.length / (1 + kit_.line_slack);
+      return;
+    }
+    r.length = routed_length(r.way, *route, kit_.line_slack);
+    r.slack = r.length - r.way.length;
+    r.bends = bends_of(r.way);
+    for (const RouteBend& bend : r.bends) {
+      const double told = route->points[bend.corner - 1].bend;
+      const double radius = told > 0 ? std::fmin(told, bend.widest) : bend.widest;
+      if (!r.tightest || radius < *r.tightest) r.tightest = radius;
+    }
+    heat(r);
+  }
+  void heat(JudgedRoute& r) {
+    for (std::size_t h = 0; h < given_.room.hot.size(); ++h) {
+      const build::HotPart& hot = given_.room.hot[h];
+      const bool shielded = hot.shielded == build::Shielded::yes;
+      const double wanted = shielded ? given_.room.rooms.shielded_exhaust : line_from_heat;
+      for (std::size_t i = 1; i < r.way.corners.size(); ++i) {
+        const space::Rod piece{r.way.corners[i - 1], r.way.corners[i], r.outer / 2};
+        const double gap = space::gap_between(piece, rod_of(hot)).apart;
+        if (!r.hot || gap - wanted < r.hot->gap - r.hot->wanted) r.hot = RouteHeat{hot.name, gap, wanted};
+      }
+    }
+  }
+  /// Every stretch of a laid line against both wheels of its side, over travel and lock, by the code that clearances
+  /// are taken with.
+  void judge_tyres(JudgedRoute& r, std::size_t corner) {
+    if (!r.laid) return;
+    const double side = corner % 2 == 0 ? 1 : -1;
+    for (const End end : build::both_ends) {
+      const Clearances& clear = *given_.end(end).given().clearance;
+      if (!clear.space || !clear.wheel) continue;
+      const double axle = end == End::front ? 0 : given_.air().wheelbase.value_or(0);
+      std::optional<RouteTyre> least;
+      const auto there = [&](const space::Point& p) { return space::Point{axle - p.x, side * p.y, p.z}; };
+      for (std::size_t i = 1; i < r.way.corners.size(); ++i) {
+        const Placement piece{space::Rod{there(r.way.corners[i - 1]), there(r.way.corners[i]), r.outer / 2},
+                              motion::Part::body};
+        for (const Lock lock : all_locks) {
+          if (lock != Lock::straight && !clear.space->steers()) continue;
+          const auto& stands = clear.space->stands(lock);
+          for (std::size_t s = 0; s < stands.size(); s += 4) {
+            const auto gap = gap_to(Mover::tyre, piece, stands[s], clear, nullptr);
+            if (gap && (!least || gap->apart < least->gap))
+              least = RouteTyre{end, gap->apart, gap->overlap, stands[s].H, lock};
+          }
+        }
+      }
+      if (least && (least->through || least->gap < 3 * line_from_moving)) r.tyres.push_back(*least);
+    }
+  }
+
+  const FitUpGiven& given_;
+  const build::AirKit& kit_;
+  std::optional<double> section_; // mm²
+  std::vector<JudgedRoute> out_;
+};
+
+} // namespace
+
+std::vector<JudgedRoute> judged_routes(const FitUpGiven& given) {
+  return Judge(given).judge();
+}
+
+} // namespace mavrel::assess
