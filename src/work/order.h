@@ -35,10 +35,11 @@ struct Task {
   int skilled = 0;  // of them, that must have every bit of `skill`
   std::uint32_t skill = 0;
   std::vector<Need> needs;
-  std::vector<std::string> after;                      // ids
-  double wait = 0;                                     // h of the clock that must pass after it
-  bool by_the_clock = false;                           // runs on through the night; nobody is needed
-  double not_before = 0;                               // h of the clock
+  std::vector<std::size_t> who;   // of the shop, who is told to do it; the others it takes are chosen
+  std::vector<std::string> after; // ids
+  double wait = 0;                // h of the clock that must pass after it
+  bool by_the_clock = false;      // runs on through the night; nobody is needed
+  double not_before = 0;          // h of the clock
   std::optional<std::pair<double, double>> fixed = {}; // h of the clock: began and ends; it is not moved
   friend bool operator==(const Task&, const Task&) = default;
 };

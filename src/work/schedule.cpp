@@ -162,15 +162,21 @@ private:
       return __builtin_popcount(shop_.people[a].skills) < __builtin_popcount(shop_.people[b].skills);
     });
     std::vector<std::size_t> out;
+    for (const std::size_t p : task.who) {
+      if (std::find(there.begin(), there.end(), p) == there.end()) return {};
+      out.push_back(p);
+    }
+    const auto able = [&](std::size_t p) { return (shop_.people[p].skills & task.skill) == task.skill; };
     const auto take = [&](int most, bool skilled) {
       for (const std::size_t p : there) {
         if (static_cast<int>(out.size()) >= most) return;
         if (std::find(out.begin(), out.end(), p) != out.end()) continue;
-        if (!skilled || (shop_.people[p].skills & task.skill) == task.skill) out.push_back(p);
+        if (!skilled || able(p)) out.push_back(p);
       }
     };
-    take(task.skilled, true);
-    if (static_cast<int>(out.size()) < task.skilled) return {};
+    const auto told_able = std::count_if(out.begin(), out.end(), able);
+    take(static_cast<int>(out.size()) + std::max(0, task.skilled - static_cast<int>(told_able)), true);
+    if (std::count_if(out.begin(), out.end(), able) < task.skilled) return {};
     take(task.people, false);
     if (static_cast<int>(out.size()) < task.people) return {};
     return out;
@@ -225,6 +231,7 @@ public:
     }
     const bool alike =
         std::all_of(shop.people.begin(), shop.people.end(), [](const Person& p) { return p.away.empty(); }) &&
+        std::all_of(tasks.begin(), tasks.end(), [](const Task& task) { return task.who.empty(); }) &&
         std::all_of(tasks.begin(), tasks.end(), [&](const Task& task) {
           return task.skilled == 0 || std::all_of(shop.people.begin(), shop.people.end(), [&](const Person& p) {
                    return (p.skills & task.skill) == task.skill;
@@ -410,6 +417,13 @@ std::optional<Message> impossible(std::span<const Task> tasks, const Shop& shop)
     if (static_cast<std::size_t>(std::max(0, task.people)) > shop.people.size())
       return Message{words("“{0}” takes {1} people and the shop has {2}. Give the shop more, or the job fewer."),
                      {task.id, std::to_string(task.people), std::to_string(shop.people.size())}};
+    // Who is told to do it counts: the skilled may have to come on top of them.
+    const auto told_unable = std::count_if(task.who.begin(), task.who.end(), [&](std::size_t p) {
+      return (shop.people[p].skills & task.skill) != task.skill;
+    });
+    if (static_cast<int>(told_unable) > task.people - task.skilled)
+      return Message{words("“{0}” takes {1} who can do it, and {2} is told to. Tell another, or say that they can."),
+                     {task.id, std::to_string(task.skilled), shop.people[task.who.front()].name}};
     const auto able = std::count_if(shop.people.begin(), shop.people.end(),
                                     [&](const Person& p) { return (p.skills & task.skill) == task.skill; });
     if (able < task.skilled)

@@ -16,6 +16,11 @@
 #include "app/stages/clearance/gap_sheet.h"
 #include "app/stages/clearance/obstacles_panel.h"
 #include "app/stages/clearance/section_view.h"
+#include "app/stages/fit_up/fit_up.h"
+#include "app/stages/fit_up/places_page.h"
+#include "app/stages/fit_up/plan_page.h"
+#include "app/stages/fit_up/routes_page.h"
+#include "app/stages/fit_up/schools_page.h"
 #include "app/stages/leveling/bench_page.h"
 #include "app/stages/leveling/drive_page.h"
 #include "app/stages/leveling/leveling.h"
@@ -47,6 +52,7 @@ int main(int argc, char** argv) {
   qputenv("XDG_CONFIG_HOME", home.path().toLocal8Bit());
   qputenv("XDG_STATE_HOME", home.path().toLocal8Bit());
   qputenv("XDG_DATA_HOME", home.path().toLocal8Bit());
+  qputenv("MAVREL_NOW", "2026-12-01 10:30"); // the plan’s today
   QApplication application(argc, argv);
   QApplication::setStyle(QStyleFactory::create("Fusion"));
   app::use_own_fonts();
@@ -278,6 +284,32 @@ int main(int argc, char** argv) {
       shoot("leveling-bench");
       leveling->bench()->bench().shut();
     }
+  }
+  if (only.isEmpty() || only.startsWith("fit-up")) {
+    auto* fit_up = static_cast<app::FitUpStage*>(window.stage("fit_up"));
+    window.go_to_stage("fit_up");
+    fit_up->show_page(0);
+    settle();
+    shoot("fit-up-plan");
+    for (const auto& [name, page] : {std::pair{"fit-up-checks", 1}, {"fit-up-cut", 2}, {"fit-up-places", 4}, {"fit-up-shop", 7}})
+      if (only == name) fit_up->show_page(page), settle(), shoot(name);
+    if (only == "fit-up-schools") {
+      fit_up->show_page(6);
+      while (!window.findChild<app::SchoolsPage*>()->schools())
+        settle();
+      settle();
+      shoot(only);
+    }
+    fit_up->show_page(5);
+    window.findChild<app::RoutesPage*>()->show_route("front_left");
+    settle();
+    shoot("fit-up-routes");
+    fit_up->show_page(3);
+    look.theme = app::Theme::night_bay;
+    if (only.isEmpty()) desk.sight().set_look(look);
+    settle();
+    shoot("fit-up-templates-night-bay");
+    desk.sight().set_look(first);
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.

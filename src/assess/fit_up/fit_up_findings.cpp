@@ -92,9 +92,9 @@ private:
     for (const Message& mistake : plan.list.mistakes)
       add(row("fit_up_typed"), Severity::caution, std::nullopt, "order",
           {words("Something in the plan can’t be read"), {}}, mistake, {words("Type it as it is shown."), {}});
-    if (const auto made = plan_of(plan); !made)
-      add(row("fit_up_order"), Severity::stop, std::nullopt, "order", {words("The plan can’t be made"), {}},
-          made.error(), {words("Mend it on the plan; until then it has no days."), {}});
+    if (const auto trouble = plan_trouble(plan))
+      add(row("fit_up_order"), Severity::stop, std::nullopt, "order", {words("The plan can’t be made"), {}}, *trouble,
+          {words("Mend it on the plan; until then it has no days."), {}});
   }
 
   void routes() {

@@ -44,7 +44,7 @@ private:
     JudgedPlace& p = out_.emplace_back();
     p.what = {row_of(b.role).label, {}};
     p.part = b.name;
-    p.place = b.place;
+    p.place = std::string("air.") + b.place;
     p.at = {b.x, b.y, b.z, b.room, b.held, build::PartLies::across, {}};
     const bool compressor = b.role == KitRole::compressor || b.role == KitRole::second_compressor;
     const bool tank = b.role == KitRole::tank || b.role == KitRole::second_tank;

@@ -15,9 +15,9 @@ struct PlaceWord {
   Message said;
 };
 struct JudgedPlace {
-  Message what;                // `tank`
-  std::string part;            // its card
-  const char* place = nullptr; // field of its place, below the variant: `air.tank_at`
+  Message what;      // `tank`
+  std::string part;  // its card
+  std::string place; // field of its place, below the variant: `air.tank_at`
   build::PartPlace at;
   std::vector<PlaceWord> words;
   [[nodiscard]] PlaceJudged worst() const;

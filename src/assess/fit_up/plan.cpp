@@ -109,6 +109,23 @@ std::optional<std::size_t> resource_of(build::WorkPlace place) {
   return std::nullopt;
 }
 
+/// Names typed with commas between.
+std::vector<std::string> names_in(const std::string& typed) {
+  std::vector<std::string> out;
+  std::string now;
+  for (const char c : typed + ",") {
+    if (c != ',') {
+      if (!now.empty() || c != ' ') now += c;
+      continue;
+    }
+    while (!now.empty() && now.back() == ' ')
+      now.pop_back();
+    if (!now.empty()) out.push_back(now);
+    now.clear();
+  }
+  return out;
+}
+
 work::Task task_of(const Job& job, const ShopDays& days, std::optional<double> now) {
   work::Task out;
   out.id = job.id;
@@ -121,7 +138,13 @@ work::Task task_of(const Job& job, const ShopDays& days, std::optional<double> n
   out.skilled = out.skill && out.people > 0 ? 1 : 0;
   if (const auto place = resource_of(job.place)) out.needs.push_back({*place, 1});
   if (job.car != CarUse::none) out.needs.push_back({ShopDays::car, job.car == CarUse::alone ? 2 : 1});
-  out.not_before = std::fmax(0, now.value_or(0));
+  // Parts come on their own, from the first morning.
+  const bool parts = job.from == JobFrom::rule && (job.id == "order_kit" || job.id.ends_with(".order"));
+  out.not_before = parts ? 0 : std::fmax(0, now.value_or(0));
+  if (!job.by_the_clock)
+    for (const std::string& name : names_in(job.note.who))
+      for (std::size_t p = 0; p < days.shop.people.size(); ++p)
+        if (days.shop.people[p].name == name && static_cast<int>(out.who.size()) < out.people) out.who.push_back(p);
   const auto moment = [&](const std::string& text) -> std::optional<double> {
     const auto m = work::parse_moment(text);
     return m && days.first ? std::optional(std::clamp(days.at(*m), -latest_hours, latest_hours)) : std::nullopt;
@@ -177,6 +200,15 @@ PlanGiven plan_given(const FitUpGiven& given, std::optional<work::Moment> now) {
   return out;
 }
 
+std::optional<Message> plan_trouble(const PlanGiven& given) {
+  const ShopDays days(*given.shop);
+  std::vector<work::Task> tasks;
+  for (const Job& job : given.list.jobs)
+    tasks.push_back(task_of(job, days, std::nullopt));
+  if (const auto order = work::order_of(tasks); !order) return order.error();
+  return work::impossible(tasks, days.shop);
+}
+
 Expected<Plan> plan_of(const PlanGiven& given) {
   const ShopDays days(*given.shop);
   Plan out;
@@ -189,6 +221,9 @@ Expected<Plan> plan_of(const PlanGiven& given) {
   if (given.now && days.first) out.now = std::clamp(days.at(*given.now), -latest_hours, latest_hours);
   std::vector<work::Task> tasks;
   for (const Job& job : out.jobs) {
+    for (const std::string& name : names_in(job.note.who))
+      if (std::none_of(days.shop.people.begin(), days.shop.people.end(), [&](const auto& p) { return p.name == name; }))
+        out.mistakes.push_back({words("{0}: “{1}” is to do it and is nobody of the shop."), {job.name, name}});
     tasks.push_back(task_of(job, days, out.now));
     if (!job.by_the_clock && job.state() != JobState::done) out.work_hours += job.hours * job.people;
   }
@@ -214,7 +249,7 @@ Expected<Plan> plan_of(const PlanGiven& given) {
     p.start = placed->tasks[i].start, p.end = placed->tasks[i].end;
     for (const std::size_t person : placed->tasks[i].people)
       p.who.push_back(days.shop.people[person].name);
-    if (!out.jobs[i].note.who.empty()) p.who = {out.jobs[i].note.who};
+    if (out.jobs[i].state() == JobState::done && !out.jobs[i].note.who.empty()) p.who = names_in(out.jobs[i].note.who);
     switch (out.jobs[i].state()) {
     case JobState::done:
       p.stands = JobStands::done;

@@ -58,6 +58,8 @@ struct Plan {
 /// @returns the plan; or the circle, or the job that nobody can do
 /// Source: docs/models.md, "Order of jobs", "Jobs on days".
 [[nodiscard]] Expected<Plan> plan_of(const PlanGiven& given);
+/// Why there can be no plan, without making one; none: there can.
+[[nodiscard]] std::optional<Message> plan_trouble(const PlanGiven& given);
 [[nodiscard]] PlanGiven plan_given(const FitUpGiven& given, std::optional<work::Moment> now);
 
 /// A day of the plan for people: `Mon 30 Nov`, or `Day 1` where it has no dates.

@@ -13,6 +13,8 @@ namespace mavrel::assess {
 namespace {
 
 constexpr double making_ends = 0.05; // m that is cut off, pushed in and made again once
+constexpr double near_wheel = 0.30;  // m that a wheel moves by travel and lock, and more
+constexpr double beside_bag = 0.15;  // m of a line that lies along its bag
 constexpr double port_arm = 0.06;    // m, a strut's port from the axis that it turns about with the steering
 
 space::Rod rod_of(const build::HotPart& hot) {
@@ -143,15 +145,27 @@ private:
       const Clearances& clear = *given_.end(end).given().clearance;
       if (!clear.space || !clear.wheel) continue;
       const double axle = end == End::front ? 0 : given_.air().wheelbase.value_or(0);
+      const auto& reach = given_.end(end)->assessment.windows.reach;
       std::optional<RouteTyre> least;
       const auto there = [&](const space::Point& p) { return space::Point{axle - p.x, side * p.y, p.z}; };
       for (std::size_t i = 1; i < r.way.corners.size(); ++i) {
-        const Placement piece{space::Rod{there(r.way.corners[i - 1]), there(r.way.corners[i]), r.outer / 2},
-                              motion::Part::body};
+        space::Point from = there(r.way.corners[i - 1]), to = there(r.way.corners[i]);
+        // Its last bit lies along the bag, whose own room Clearance looks at.
+        if (i + 1 == r.way.corners.size()) {
+          const double length = space::length(to - from);
+          if (length <= beside_bag) continue;
+          to = space::lerp(from, to, 1 - beside_bag / length);
+        }
+        // What is nowhere near the wheel is not followed through travel and lock.
+        const space::Rod hub{clear.space->hub(), clear.space->hub(),
+                             std::hypot(clear.wheel->radius, clear.wheel->widest) + near_wheel};
+        if (!space::gap_between(space::Rod{from, to, 0}, hub).overlap) continue;
+        const Placement piece{space::Rod{from, to, r.outer / 2}, motion::Part::body};
         for (const Lock lock : all_locks) {
           if (lock != Lock::straight && !clear.space->steers()) continue;
           const auto& stands = clear.space->stands(lock);
-          for (std::size_t s = 0; s < stands.size(); s += 4) {
+          for (std::size_t s = 0; s < stands.size(); s += 6) {
+            if (reach && !reach->contains(stands[s].H)) continue; // the wheel never stands there
             const auto gap = gap_to(Mover::tyre, piece, stands[s], clear, nullptr);
             if (gap && (!least || gap->apart < least->gap))
               least = RouteTyre{end, gap->apart, gap->overlap, stands[s].H, lock};

@@ -156,9 +156,10 @@ private:
     sheet.made.drawn_for = school_height();
     if (sheet.made.drawn_for) text += fmt::format(" H{:.0f}", *sheet.made.drawn_for * 1e3);
     sheet.made.stamp = text;
-    // A letter is about 0.7 of its height wide.
-    const double height = std::clamp(room / (0.7 * static_cast<double>(text.size())), 0.0015, 0.005);
-    sheet.text({at.x - 0.35 * height * static_cast<double>(text.size()), at.y}, height, std::move(text));
+    // A letter is about 0.8 of its height wide.
+    const double letters = static_cast<double>(text.size());
+    const double height = std::clamp(room / (0.8 * letters), 0.0015, 0.005);
+    sheet.text({at.x - 0.4 * height * letters, at.y}, height, text);
     sheet.made.end = end_;
     sheet.made.side = side;
   }

@@ -210,7 +210,12 @@ ChecksPage::ChecksPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   both->addWidget(how_);
   state_->setWordWrap(true);
   both->addWidget(state_);
-  both->addWidget(scrolled(figures_, this), 4);
+  auto* rows = new QWidget(this);
+  auto* rows_column = new QVBoxLayout(rows);
+  rows_column->setContentsMargins(0, 0, 0, 0);
+  rows_column->addWidget(figures_);
+  rows_column->addStretch(1);
+  both->addWidget(scrolled(rows, this), 4);
   auto* row = new QHBoxLayout;
   row->setSpacing(u);
   begin_->setObjectName("begin_check");

@@ -71,6 +71,10 @@ void BarsView::paintEvent(QPaintEvent*) {
     return paint_instead(painter, rect(), look,
                          tr("Nothing is to be cut yet: plates follow from bags, lines from the air kit."));
   const double left = look.px(10), right = width() - look.px(10);
+  // From a metre on lengths are so many metres.
+  const auto length_of = [&](double v) {
+    return v >= 2 ? desk_.shown(v, Kind::altitude, 2) : desk_.shown(v, Kind::length, 0);
+  };
   double y = look.px(8);
   for (const CutStock& stock : cut.stocks) {
     painter.setPen(t.ink);
@@ -84,7 +88,7 @@ void BarsView::paintEvent(QPaintEvent*) {
                                     : tr("%1 pieces, %2 new of %3%4")
                                           .arg(stock.pieces.size())
                                           .arg(stock.plan->fresh)
-                                          .arg(desk_.shown(stock.bar, Kind::length, 0),
+                                          .arg(desk_.shown(stock.bar, Kind::altitude, 1),
                                                stock.plan->proven ? tr(", no fewer is possible") : QString());
     draw_line(painter, QRectF(left + used, y, right - left - used, look.px(20)), Qt::AlignLeft | Qt::AlignVCenter, how);
     y += look.px(22);
@@ -110,7 +114,7 @@ void BarsView::paintEvent(QPaintEvent*) {
         painter.setBrush(bar.leftover ? t.ground : t.panel);
         painter.drawRect(r);
         painter.setBrush(Qt::NoBrush);
-        const QString length = desk_.shown(piece.length, Kind::length, 0), mark = QString::fromStdString(piece.mark);
+        const QString length = length_of(piece.length), mark = QString::fromStdString(piece.mark);
         const auto wide = [&](const QString& text) {
           return QFontMetricsF(painter.font()).horizontalAdvance(text) + look.px(6);
         };
@@ -123,15 +127,16 @@ void BarsView::paintEvent(QPaintEvent*) {
         x += (piece.length + stock.kerf) * scale;
       }
       if (bar.left > 0 && x < right - 2) {
-        const QRectF rest(x, y, right - x, high);
-        hatch(painter, QRectF(x, y, std::min(right - x, bar.left * scale), high), t.rule, false, look.px(7));
+        const QRectF rest(x, y, std::min(right - x, bar.left * scale), high);
+        hatch(painter, rest, t.rule, false, look.px(7));
         painter.setPen(t.second);
-        const QString text = tr("left %1").arg(desk_.shown(bar.left, Kind::length, 0));
+        const QString text = tr("left %1").arg(length_of(bar.left));
         const double wide = QFontMetricsF(painter.font()).horizontalAdvance(text) + look.px(8);
-        if (wide < rest.width()) {
-          painter.fillRect(QRectF(rest.right() - wide, y + 3, wide, high - 6), t.panel);
-          draw_line(painter, QRectF(rest.right() - wide, y, wide - look.px(3), high), Qt::AlignRight | Qt::AlignVCenter,
-                    text);
+        // In the rest where there is room, else behind the bar.
+        const double at = rest.width() > wide ? rest.right() - wide : rest.right() + look.px(4);
+        if (at + wide <= right + 1) {
+          if (rest.width() > wide) painter.fillRect(QRectF(at, y + 3, wide, high - 6), t.panel);
+          draw_line(painter, QRectF(at + look.px(4), y, wide, high), Qt::AlignLeft | Qt::AlignVCenter, text);
         }
       }
       y += look.px(28);

@@ -88,7 +88,8 @@ PlacesPage::PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   column->addLayout(wishes);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) {
     const auto& places = answers_.places();
-    if (r >= 0 && static_cast<std::size_t>(r) < places.size()) show_place(places[static_cast<std::size_t>(r)].place);
+    if (r >= 0 && static_cast<std::size_t>(r) < places.size())
+      show_place(QString::fromStdString(places[static_cast<std::size_t>(r)].place));
   });
   connect(view_, &WaysView::chose_place, this, &PlacesPage::show_place);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
@@ -131,7 +132,7 @@ void PlacesPage::refresh() {
   said_->setFont(look.font(TextSize::small));
   const auto& places = answers_.places();
   if (held_.isEmpty() && !places.empty()) {
-    held_ = places.front().place;
+    held_ = QString::fromStdString(places.front().place);
     view_->hold_place(held_);
   }
   const QSignalBlocker quiet(list_);
@@ -151,7 +152,7 @@ void PlacesPage::refresh() {
         }
       put_cell(list_, r, c + 1, text, ink);
     }
-    if (held_ == p.place) held = &p, list_->setCurrentCell(r, 0);
+    if (held_ == QString::fromStdString(p.place)) held = &p, list_->setCurrentCell(r, 0);
   }
   QString said;
   if (held)
@@ -163,9 +164,9 @@ void PlacesPage::refresh() {
   said_->setText(places.empty() ? tr("No kit yet: it is chosen in Air.") : said);
   if (!held) return;
   for (const auto& [field, key] : fields_)
-    field->bind(QString("@.%1.%2").arg(held->place, key));
+    field->bind(QString("@.%1.%2").arg(QString::fromStdString(held->place), key));
   for (const auto& [box, key] : choices_)
-    box->bind(QString("@.%1.%2").arg(held->place, key));
+    box->bind(QString("@.%1.%2").arg(QString::fromStdString(held->place), key));
 }
 
 } // namespace mavrel::app

@@ -279,8 +279,9 @@ void PlanPage::refresh() {
   if (!held() && !plan->jobs.empty()) {
     // Somebody has to be looked at: what runs, else what may begin.
     std::size_t first = 0;
-    for (std::size_t i = plan->jobs.size(); i-- > 0;)
-      if (plan->planned[i].stands == JobStands::running || plan->planned[i].stands == JobStands::ready) first = i;
+    for (const JobStands wanted : {JobStands::ready, JobStands::running})
+      for (std::size_t i = plan->jobs.size(); i-- > 0;)
+        if (plan->planned[i].stands == wanted && !plan->jobs[i].by_the_clock) first = i;
     view_->hold(QString::fromStdString(plan->jobs[first].id));
   }
   fill_today(*plan);
@@ -314,7 +315,12 @@ void PlanPage::fill_today(const assess::Plan& plan) {
   today_head_->setText(plan.now && day == today ? tr("Today, %1").arg(name) : tr("Next, %1").arg(name));
   const Tokens& t = desk_.look().tokens();
   QString out = "<table cellspacing='0' cellpadding='3'>";
+  QStringList waits;
   for (const std::size_t i : open_on(day)) {
+    if (plan.jobs[i].by_the_clock) { // nobody does it: it passes
+      waits << desk_.words_of(plan.jobs[i].name).toHtmlEscaped();
+      continue;
+    }
     const assess::PlannedJob& p = plan.planned[i];
     const int minute = assess::clock_minute(plan, std::max(p.start, 24.0 * day));
     QStringList who;
@@ -331,7 +337,11 @@ void PlanPage::fill_today(const assess::Plan& plan) {
                         desk_.words_of(plan.jobs[i].name).toHtmlEscaped(),
                     t.second.name(), who.join(", "), t.stop.name(), held);
   }
-  today_->setText(out + "</table>");
+  out += "</table>";
+  if (!waits.isEmpty())
+    out +=
+        QString("<span style='color:%1'>%2</span>").arg(t.second.name(), tr("by the clock: %1").arg(waits.join(", ")));
+  today_->setText(out);
 }
 
 void PlanPage::fill_job(const assess::Plan& plan) {
@@ -358,13 +368,15 @@ void PlanPage::fill_job(const assess::Plan& plan) {
              .toHtmlEscaped();
   out += " · " + (p.path.critical ? tr("<b>critical</b>")
                                   : tr("%1 to spare unshared").arg(desk_.shown(p.path.slack * 3600, Kind::hours, 1)));
-  out += "<br>" + tr("%1 · %2 people · %3 · %4")
-                      .arg(desk_.shown(j->hours * 3600, Kind::hours, 2) +
-                           (j->hours_learned && !j->hours_told ? tr(" as this shop takes") : QString()))
-                      .arg(j->people)
-                      .arg(word(build::name_of(j->place)),
-                           j->skill == build::Skill::none ? tr("anybody") : word(build::name_of(j->skill)))
-                      .toHtmlEscaped();
+  out += "<br>" + desk_.shown(j->hours * 3600, Kind::hours, j->by_the_clock ? 0 : 1).toHtmlEscaped() +
+         (j->hours_learned && !j->hours_told ? tr(", as this shop takes") : QString());
+  if (j->by_the_clock)
+    out += tr(" by the clock");
+  else
+    out += tr(" · %1 people · %2 · %3")
+               .arg(j->people)
+               .arg(word(build::name_of(j->place)),
+                    j->skill == build::Skill::none ? tr("anybody") : word(build::name_of(j->skill)));
   if (!j->tools.text.empty() || !j->parts.text.empty()) {
     QStringList needs;
     for (const Message* m : {&j->tools, &j->parts})
@@ -420,6 +432,7 @@ void PlanPage::fill_job(const assess::Plan& plan) {
     QStringList names;
     for (const std::size_t i : assess::meanwhile(plan, at))
       names << link(QString::fromStdString(plan.jobs[i].id), desk_.words_of(plan.jobs[i].name));
+    if (const auto more = names.size() - 4; more > 1) names = names.mid(0, 4) << tr("and %1 more").arg(more);
     lines << (names.isEmpty() ? tr("Nothing can go on meanwhile.") : tr("Meanwhile: %1").arg(names.join(", ")));
   }
   moves_->setText(lines.join("<br>"));

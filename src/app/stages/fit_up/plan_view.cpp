@@ -37,10 +37,15 @@ PlanView::PlanView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   setMouseTracking(false);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, [this] {
+      if (!isVisible()) return; // it costs its time only while somebody looks
       describe();
       update();
     });
   connect(&answers_, &FitUpAnswers::minute_turned, this, qOverload<>(&PlanView::update));
+}
+
+void PlanView::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
   describe();
 }
 
@@ -58,7 +63,7 @@ void PlanView::hold(const QString& id) {
   held_ = id;
   if (const auto* p = plan())
     if (const auto job = p->find(id.toStdString())) scroll_to(*job);
-  describe();
+  if (isVisible()) describe();
   update();
 }
 
@@ -81,7 +86,7 @@ void PlanView::lay() {
   const assess::Plan* p = plan();
   if (!p) return;
   const Look& look = desk_.look();
-  const double left = look.px(64), right = width() - look.px(4), head = look.px(34);
+  const double left = look.px(78), right = width() - look.px(4), head = look.px(34);
   first_ = std::clamp(first_, 0, std::max(0, p->days() - 1));
   const int days = std::min(days_, std::max(1, p->days() - first_));
   double worth = 0;
@@ -95,6 +100,14 @@ void PlanView::lay() {
   columns_.push_back(right);
 
   const double from = 24.0 * first_, to = 24.0 * (first_ + days);
+  // A name needs its room beside a short bar: the next job on the same row begins behind it.
+  const QFontMetricsF letters(look.font(TextSize::small));
+  const auto reaches_to = [&](std::size_t i) {
+    const double a = std::max(columns_.front(), x_of(p->planned[i].start)), b = x_of(p->planned[i].end);
+    const double name = letters.horizontalAdvance(label_of(i)) + look.px(12),
+                 gate = look.px(p->jobs[i].checks.empty() ? 4 : 9);
+    return name <= b - a ? b + gate : b + gate + name;
+  };
   int rows = 0;
   for (const WorkPlace place : places) {
     Lane lane;
@@ -112,7 +125,7 @@ void PlanView::lay() {
                      [&](std::size_t a, std::size_t b) { return p->planned[a].start < p->planned[b].start; });
     for (const std::size_t i : here) {
       auto row = std::find_if(lane.rows.begin(), lane.rows.end(),
-                              [&](const auto& r) { return p->planned[r.back()].end <= p->planned[i].start + 1e-9; });
+                              [&](const auto& r) { return reaches_to(r.back()) <= x_of(p->planned[i].start) + 0.5; });
       if (row == lane.rows.end()) row = lane.rows.insert(row, std::vector<std::size_t>{});
       row->push_back(i);
     }
@@ -122,7 +135,7 @@ void PlanView::lay() {
   }
   const double gap = look.px(5);
   const double room = height() - head - gap * static_cast<double>(lanes_.size()) - look.px(6);
-  row_ = std::clamp(room / std::max(1, rows), static_cast<double>(look.px(15)), static_cast<double>(look.px(44)));
+  row_ = std::clamp(room / std::max(1, rows), static_cast<double>(look.px(14)), static_cast<double>(look.px(26)));
   double y = head;
   for (Lane& lane : lanes_) {
     lane.top = y;
@@ -135,6 +148,25 @@ void PlanView::lay() {
     }
     y += gap;
   }
+}
+
+/// Which end is said by the letter in front; how it stands by a sign.
+QString PlanView::label_of(std::size_t i) const {
+  const assess::Job& job = plan()->jobs[i];
+  QString name = desk_.words_of(job.name);
+  if (job.end && name.contains(": ")) name = QString(*job.end == End::front ? "F " : "R ") + name.section(": ", 1);
+  switch (plan()->planned[i].stands) {
+  case JobStands::done:
+    return "✓ " + name;
+  case JobStands::running:
+    return "▶ " + name;
+  case JobStands::held:
+    return "◆ " + name;
+  case JobStands::ready:
+  case JobStands::waiting:
+    break;
+  }
+  return name;
 }
 
 /// A day's hours take most of its column, the night the rest.
@@ -254,20 +286,19 @@ void PlanView::paint_bar(QPainter& painter, const Bar& bar) const {
                 Qt::AlignLeft | Qt::AlignVCenter, text);
   }
   QColor fill = t.panel, ink = t.ink, edge = t.rule;
-  QString sign;
   double weight = 1;
   switch (placed.stands) {
   case JobStands::done:
-    fill = t.rule, ink = t.second, sign = "✓ ";
+    fill = t.rule, ink = t.second;
     break;
   case JobStands::running:
-    fill = t.selected, edge = t.ink, weight = 2, sign = "▶ ";
+    fill = t.selected, edge = t.ink, weight = 2;
     break;
   case JobStands::ready:
     edge = t.ink;
     break;
   case JobStands::held:
-    edge = t.stop, sign = "◆ ";
+    edge = t.stop;
     break;
   case JobStands::waiting:
     ink = t.second;
@@ -285,24 +316,16 @@ void PlanView::paint_bar(QPainter& painter, const Bar& bar) const {
     painter.setPen(QPen(t.ink, 2.4));
     painter.drawRect(r.adjusted(-2, -2, 2, 2));
   }
-  if (r.width() < look.px(22)) return;
   painter.setPen(ink);
-  painter.setFont(look.font(row_ > look.px(34) ? TextSize::normal : TextSize::small, held));
-  // Which end is said by the letter in front; of two lines the second says who.
-  QString name = desk_.words_of(job.name);
-  if (job.end && name.contains(": ")) name = QString(*job.end == End::front ? "F " : "R ") + name.section(": ", 1);
-  const QRectF text = r.adjusted(look.px(7), 0, -look.px(2), -2);
-  const bool two = r.height() > look.px(30) && !placed.who.empty();
-  draw_line(painter, two ? QRectF(text.left(), text.top(), text.width(), text.height() / 2) : text,
-            Qt::AlignLeft | Qt::AlignVCenter, sign + name);
-  if (!two) return;
-  QStringList who;
-  for (const std::string& one : placed.who)
-    who << QString::fromStdString(one);
-  painter.setPen(t.second);
-  painter.setFont(look.font(TextSize::small));
-  draw_line(painter, QRectF(text.left(), text.center().y(), text.width(), text.height() / 2),
-            Qt::AlignLeft | Qt::AlignVCenter, who.join(", "));
+  painter.setFont(look.font(TextSize::small, held));
+  // Inside its bar where it fits, else beside it.
+  const QString name = label_of(bar.job);
+  const double wide = QFontMetricsF(painter.font()).horizontalAdvance(name) + look.px(10);
+  const double gate = job.checks.empty() ? look.px(4) : look.px(9);
+  const QRectF text = wide <= r.width() ? r.adjusted(look.px(7), 0, 0, -1)
+                                        : QRectF(r.right() + gate, r.top(),
+                                                 std::max(0.0, width() - look.px(4) - r.right() - gate), r.height());
+  draw_line(painter, text, Qt::AlignLeft | Qt::AlignVCenter, name);
 }
 
 /// A gate at the end of a job: shut until its hold points are signed.

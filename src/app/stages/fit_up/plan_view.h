@@ -31,6 +31,7 @@ protected:
   void wheelEvent(QWheelEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   bool event(QEvent* event) override;
+  void showEvent(QShowEvent* event) override;
 
 private:
   struct Lane {
@@ -44,6 +45,7 @@ private:
   };
   void lay();
   [[nodiscard]] double x_of(double hours) const;
+  [[nodiscard]] QString label_of(std::size_t job) const;
   [[nodiscard]] const assess::Plan* plan() const;
   void paint_days(QPainter& painter) const;
   void paint_lanes(QPainter& painter) const;
@@ -57,7 +59,7 @@ private:
   Desk& desk_;
   FitUpAnswers& answers_;
   QString held_;
-  int first_ = 0, days_ = 6; // days in sight
+  int first_ = 0, days_ = 4; // days in sight
   std::vector<Lane> lanes_;
   std::vector<Bar> bars_;
   std::vector<double> columns_; // px of each day in sight, and the last one's end

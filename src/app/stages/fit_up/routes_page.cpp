@@ -25,8 +25,7 @@ using assess::JudgedRoute;
 
 RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
     : QWidget(parent), desk_(desk), answers_(answers), view_(new WaysView(desk, answers, this)),
-      list_(list_table("routes", tr("Lines"),
-                       {tr("line"), tr("mark"), tr("length"), tr("slack"), tr("bend"), tr("heat"), tr("tyre")}, this)),
+      list_(list_table("routes", tr("Lines"), {tr("line"), tr("length"), tr("slack"), tr("its way")}, this)),
       points_(new PathTable(desk, tr("Points of the line"), this)), summary_(new QLabel(this)), said_(new QLabel(this)),
       lay_(new QPushButton(tr("Lay it"), this)), add_(new QPushButton(tr("Add a point"), this)),
       remove_(new QPushButton(tr("Remove the point"), this)),
@@ -49,7 +48,7 @@ RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   column->addWidget(view_, 6);
   auto* below = new QHBoxLayout;
   below->setSpacing(u);
-  below->addWidget(list_, 6);
+  below->addWidget(list_, 5);
   auto* right = new QVBoxLayout;
   right->setSpacing(u / 2);
   said_->setWordWrap(true);
@@ -71,7 +70,7 @@ RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   more->addWidget(kind_, 1, Qt::AlignBottom);
   more->addWidget(runs_, 1, Qt::AlignBottom);
   right->addLayout(more);
-  below->addLayout(right, 5);
+  below->addLayout(right, 6);
   column->addLayout(below, 5);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) {
     if (r >= 0 && static_cast<std::size_t>(r) < answers_.routes().size())
@@ -191,6 +190,8 @@ void RoutesPage::refresh() {
     held_ = QString::fromStdString(routes.front().key);
     view_->hold_route(held_);
   }
+  // Lines are so many metres, and their ends so many millimetres.
+  const auto metres = [&](double v) { return desk_.shown(v, Kind::altitude, 2); };
   double total = 0;
   int laid = 0;
   for (const JudgedRoute& r : routes)
@@ -200,29 +201,27 @@ void RoutesPage::refresh() {
                                         "place. Air goes by these lengths.")
                                          .arg(laid)
                                          .arg(routes.size())
-                                         .arg(desk_.shown(total, Kind::length, 0)));
+                                         .arg(metres(total)));
   {
     const QSignalBlocker quiet(list_);
     list_->setRowCount(static_cast<int>(routes.size()));
     for (int i = 0; i < list_->rowCount(); ++i) {
       const JudgedRoute& r = routes[static_cast<std::size_t>(i)];
-      const auto len = [&](double v) { return desk_.shown(v, Kind::length, 0); };
-      put_cell(list_, i, 0, desk_.words_of(r.name) + (r.laid ? QString() : tr(" (not laid)")),
-               r.laid ? t.ink : t.second);
-      put_cell(list_, i, 1, QString::fromStdString(r.mark), t.ink, true);
-      put_cell(list_, i, 2, len(r.length), t.ink);
-      put_cell(list_, i, 3, len(r.slack), r.slack < r.slack_wanted ? t.caution : t.ink);
-      put_cell(list_, i, 4, r.tightest ? "R " + len(*r.tightest) : QString("–"),
-               r.tightest && r.least_bend && *r.tightest < *r.least_bend ? t.caution : t.ink);
-      put_cell(list_, i, 5, r.hot ? len(std::max(0.0, r.hot->gap)) : QString("–"),
-               r.hot && r.hot->gap < r.hot->wanted ? t.caution : t.ink);
-      QString tyre = "–";
-      QColor ink = t.ink;
-      for (const assess::RouteTyre& one : r.tyres) {
-        tyre = one.through ? tr("through it") : len(one.gap);
-        ink = one.through ? t.stop : one.gap < assess::line_from_moving ? t.caution : t.ink;
-      }
-      put_cell(list_, i, 6, tyre, ink);
+      put_cell(list_, i, 0, QString::fromStdString(r.mark) + "  " + desk_.words_of(r.name), r.laid ? t.ink : t.second);
+      put_cell(list_, i, 1, metres(r.length), t.ink);
+      put_cell(list_, i, 2, desk_.shown(r.slack, Kind::length, 0),
+               r.laid && r.slack < r.slack_wanted ? t.caution : t.ink);
+      // What is worst about it.
+      QString way = r.laid ? tr("✓ laid") : tr("not laid");
+      QColor ink = r.laid ? t.good : t.second;
+      const auto say = [&](const QString& text, const QColor& colour) { way = text, ink = colour; };
+      if (r.laid && r.slack < r.slack_wanted) say(tr("△ short"), t.caution);
+      if (r.tightest && r.least_bend && *r.tightest < *r.least_bend) say(tr("△ bend"), t.caution);
+      if (r.hot && r.hot->gap < r.hot->wanted) say(tr("△ hot"), t.caution);
+      for (const assess::RouteTyre& one : r.tyres)
+        if (one.gap < assess::line_from_moving)
+          say(one.through ? tr("✗ in the wheel") : tr("△ tyre"), one.through ? t.stop : t.caution);
+      put_cell(list_, i, 3, way, ink, true);
       if (r.key == held_.toStdString()) list_->setCurrentCell(i, 0);
     }
   }
@@ -242,7 +241,14 @@ void RoutesPage::refresh() {
   said += tr("; travel, lock and ends want %1 of slack").arg(desk_.shown(r->slack_wanted, Kind::length, 0));
   if (r->least_bend)
     said += tr("; %1 bears R %2").arg(QString::fromStdString(r->part), desk_.shown(*r->least_bend, Kind::length, 0));
-  if (r->hot) said += tr("; %1 is nearest of what is hot").arg(QString::fromStdString(r->hot->name));
+  if (r->tightest) said += tr(", there is room for R %1").arg(desk_.shown(*r->tightest, Kind::length, 0));
+  if (r->hot)
+    said += tr("; %1 from %2")
+                .arg(desk_.shown(std::max(0.0, r->hot->gap), Kind::length, 0), QString::fromStdString(r->hot->name));
+  for (const assess::RouteTyre& one : r->tyres)
+    said += one.through ? tr("; through the wheel at H %1").arg(desk_.shown(one.H, Kind::length, 0))
+                        : tr("; %1 from the tyre at H %2")
+                              .arg(desk_.shown(one.gap, Kind::length, 0), desk_.shown(one.H, Kind::length, 0));
   said_->setText(said + ".");
   if (!r->laid) return;
   const auto& points = desk_.build().variant().fit_up->routes[r->index].points;

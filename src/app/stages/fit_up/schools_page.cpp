@@ -122,13 +122,15 @@ void SchoolsPage::build_cards() {
       for (std::size_t way = 0; way < 2; ++way) {
         const auto& v = cost.figure[way];
         const auto& other = cost.figure[1 - way];
-        QString text =
-            !v ? tr("not known")
-            : what.what == assess::CostOf::money
-                ? QString("%1 %2").arg(*v, 0, 'f', 0).arg(QString::fromStdString(desk_.build().shop->money)).trimmed()
-            : what.what == assess::CostOf::load_drop || what.what == assess::CostOf::burst
-                ? desk_.shown(*v, what.kind, 1)
-                : desk_.shown(*v, what.kind);
+        const bool of_days = what.what == assess::CostOf::days || what.what == assess::CostOf::stands;
+        const bool fine = what.what == assess::CostOf::load_drop || what.what == assess::CostOf::hours ||
+                          what.what == assess::CostOf::burst;
+        const QString money = QString::fromStdString(desk_.build().shop->money);
+        const QString text = !v                                   ? tr("not known")
+                             : of_days                            ? tr("%1 days").arg(*v / 86400, 0, 'f', 1)
+                             : what.what == assess::CostOf::money ? tr("%1 %2").arg(*v, 0, 'f', 0).arg(money).trimmed()
+                             : fine                               ? desk_.shown(*v, what.kind, 1)
+                                                                  : desk_.shown(*v, what.kind);
         const bool better = v && other && (what.less_is_better ? *v < *other : *v > *other);
         label(better ? text + "  ✓" : text, row, static_cast<int>(way) + 1, better, better ? t.good : t.ink);
       }

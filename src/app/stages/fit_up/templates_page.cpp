@@ -143,8 +143,8 @@ TemplatesPage::TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   column->addLayout(buttons);
   auto* upper = new QHBoxLayout;
   upper->setSpacing(u);
-  list_->setMinimumWidth(desk_.look().px(230));
-  upper->addWidget(list_, 4);
+  list_->setMinimumWidth(desk_.look().px(270));
+  upper->addWidget(list_, 5);
   upper->addWidget(view_, 5);
   column->addLayout(upper, 5);
   auto* plates = new QWidget(this);
@@ -179,6 +179,7 @@ TemplatesPage::TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, QString("@.fit_up.rear_plates.%1").arg(key), caption, plates);
     field->setMinimumWidth(desk_.look().px(60));
+    if (QString(key) == "diameter_m") field->set_placeholder(tr("by the bag"));
     grid->addWidget(field, n / 6, n % 6);
     fields_.emplace_back(field, key);
     ++n;
@@ -271,7 +272,8 @@ void TemplatesPage::refresh() {
       put_cell(list_, r, 1, tr("%1 ×").arg(one.count), t.ink);
       put_cell(list_, r, 2, desk_.shown(one.thickness, Kind::length, 0), t.ink);
       put_cell(list_, r, 3,
-               tr("%1 × %2").arg(desk_.shown(one.width(), Kind::length, 0), desk_.shown(one.height(), Kind::length, 0)),
+               tr("%1 × %2").arg(desk_.shown(one.width(), Kind::length, 0).section(' ', 0, 0),
+                                 desk_.shown(one.height(), Kind::length, 0)),
                t.ink);
     } else {
       const assess::RefusedTemplate& one = all.refused[i - all.made.size()];

@@ -40,10 +40,15 @@ WaysView::WaysView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   setFocusPolicy(Qt::StrongFocus);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, [this] {
+      if (!isVisible()) return; // it costs its time only while somebody looks
       describe();
       update();
     });
   connect(&desk_, &Desk::rewound, this, [this] { drag_view_ = -1; });
+}
+
+void WaysView::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
   describe();
 }
 
@@ -55,7 +60,7 @@ void WaysView::hold_route(const QString& key, int point) {
   route_ = key;
   place_.clear();
   point_ = point;
-  describe();
+  if (isVisible()) describe();
   update();
 }
 
@@ -63,7 +68,7 @@ void WaysView::hold_place(const QString& field) {
   place_ = field;
   route_.clear();
   point_ = -1;
-  describe();
+  if (isVisible()) describe();
   update();
 }
 
@@ -165,7 +170,12 @@ void WaysView::paint_kit(QPainter& painter, int view) const {
   const Frame f = frame(view);
   painter.setFont(look.font(TextSize::small));
   const auto& given = answers_.given();
-  std::vector<QRectF> taken; // by names already written
+  struct Name {
+    QRectF above;
+    QString text;
+    bool held;
+  };
+  std::vector<Name> names; // written when every box is there
   const auto box = [&](const QString& field, const QString& name, double x, double y, double z, double along,
                        double tall) {
     const QPointF c = at(view, x, y, z);
@@ -175,26 +185,34 @@ void WaysView::paint_kit(QPainter& painter, int view) const {
     painter.setBrush(held ? t.selected : t.panel);
     painter.drawRect(r);
     painter.setBrush(Qt::NoBrush);
-    painter.setPen(held ? t.ink : t.second);
-    const double wide = QFontMetricsF(painter.font()).horizontalAdvance(name) + 2, high = look.px(14);
-    QRectF text(c.x() - wide / 2, r.top() - high, wide, high);
-    for (int tries = 0; tries < 4; ++tries) {
+    names.push_back({r, name, held});
+  };
+  for (const assess::KitBox& b : assess::kit_boxes(given.air().kit, given.air().parts))
+    box(b.place ? QString("air.%1").arg(b.place) : QString(), desk_.words_of({assess::row_of(b.role).label, {}}), b.x,
+        b.y, b.z, b.along, view == 0 ? b.height : b.across);
+  const build::FitUp& fit_up = *given.fit_up;
+  const bool block = given.air().kit.school == build::ValveSchool::block && !given.air().kit.valves.empty();
+  if (block)
+    box("fit_up.controller_at", tr("controller"), fit_up.controller_at.x, fit_up.controller_at.y,
+        fit_up.controller_at.z, 0.12, 0.06);
+  if (block)
+    box("fit_up.handset_at", tr("handset"), fit_up.handset_at.x, fit_up.handset_at.y, fit_up.handset_at.z, 0.05, 0.10);
+  std::vector<QRectF> taken;
+  for (const Name& n : names) {
+    const double wide = QFontMetricsF(painter.font()).horizontalAdvance(n.text) + 4, high = look.px(14);
+    QRectF text(n.above.center().x() - wide / 2, n.above.top() - high - 1, wide, high);
+    for (int tries = 0; tries < 6; ++tries) {
       const auto hit = std::find_if(taken.begin(), taken.end(), [&](const QRectF& o) { return o.intersects(text); });
       if (hit == taken.end()) break;
       text.moveBottom(hit->top() - 1);
     }
     taken.push_back(text);
-    draw_line(painter, text, Qt::AlignHCenter | Qt::AlignVCenter, name);
-  };
-  for (const assess::KitBox& b : assess::kit_boxes(given.air().kit, given.air().parts))
-    box(b.place ? QString(b.place) : QString(), desk_.words_of({assess::row_of(b.role).label, {}}), b.x, b.y, b.z,
-        b.along, view == 0 ? b.height : b.across);
-  const bool block = given.air().kit.school == build::ValveSchool::block && !given.air().kit.valves.empty();
-  if (!block) return;
-  const build::FitUp& fit_up = *given.fit_up;
-  box("fit_up.controller_at", tr("controller"), fit_up.controller_at.x, fit_up.controller_at.y, fit_up.controller_at.z,
-      0.12, 0.06);
-  box("fit_up.handset_at", tr("handset"), fit_up.handset_at.x, fit_up.handset_at.y, fit_up.handset_at.z, 0.05, 0.10);
+    QColor under = t.panel;
+    under.setAlpha(200);
+    painter.fillRect(text, under);
+    painter.setPen(n.held ? t.ink : t.second);
+    draw_line(painter, text, Qt::AlignHCenter | Qt::AlignVCenter, n.text);
+  }
 }
 
 void WaysView::paint_routes(QPainter& painter, int view) const {
@@ -256,8 +274,8 @@ void WaysView::mousePressEvent(QMouseEvent* event) {
         return update();
       }
   for (const assess::JudgedPlace& p : answers_.places())
-    if (p.place && close(at(view, p.at.x, p.at.y, p.at.z))) {
-      hold_place(p.place);
+    if (close(at(view, p.at.x, p.at.y, p.at.z))) {
+      hold_place(QString::fromStdString(p.place));
       drag_view_ = view;
       emit chose_place(place_);
       return;

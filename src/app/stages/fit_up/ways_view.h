@@ -40,6 +40,7 @@ protected:
   void mouseReleaseEvent(QMouseEvent* event) override;
   void keyPressEvent(QKeyEvent* event) override;
   bool event(QEvent* event) override;
+  void showEvent(QShowEvent* event) override;
 
 private:
   /// One of the two views: px a metre, and where the front axle's middle on the ground lies.
