@@ -101,6 +101,20 @@ void drag_preset(benchmark::State& state) {
 }
 BENCHMARK(drag_preset)->Unit(benchmark::kMillisecond);
 
+/// An hour typed on the plan: edit, assess, the plan made anew, repaint. Wanted: within one frame.
+void type_hours(benchmark::State& state) {
+  window->go_to_stage("fit_up");
+  paint_now();
+  int hours = 2;
+  for (auto _ : state) {
+    hours = hours < 9 ? hours + 1 : 2;
+    const QString typed = QString("%1 h").arg(hours);
+    if (window->desk().type("@.fit_up.jobs.4.hours_s", typed)) state.SkipWithError("it was not taken");
+    paint_now();
+  }
+}
+BENCHMARK(type_hours)->Unit(benchmark::kMillisecond);
+
 /// The built program from start to first paint, as a whole process. Wanted: at most 250 ms.
 void start_to_first_paint(benchmark::State& state) {
   for (auto _ : state)

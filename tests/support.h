@@ -61,6 +61,7 @@ inline build::Build read_once(build::Build build) {
   }
   for (build::Variant& variant : build.variants) {
     variant.air = {}; // nothing of it in the load cases
+    variant.fit_up = {};
     for (build::EndFit& fit : variant.fit)
       fit.mounting = {}, fit.workshop = {};
   }

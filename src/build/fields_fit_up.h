@@ -117,6 +117,8 @@ void fields(V& v, T& f) {
   v.number("was_angle_rad", f.was_angle, {Kind::angle, -3.15, 3.15, words("designed")});
   v.number("was_pressure_pa", f.was_pressure, {Kind::pressure, -1e5, 4e6, words("designed")});
   v.number("was_number", f.was_number, {Kind::plain, -1e6, 1e6, words("designed")});
+  v.number("was_least_si", f.was_least, {Kind::plain, -1e7, 1e7, words("least that was right")});
+  v.number("was_most_si", f.was_most, {Kind::plain, -1e7, 1e7, words("most that was right")});
   v.extra(f.extra);
 }
 

@@ -148,6 +148,7 @@ struct CheckFigure {
   std::string what;
   std::optional<double> length, angle, pressure, number;                 // measured: m, rad, Pa, 1
   std::optional<double> was_length, was_angle, was_pressure, was_number; // said by the design
+  std::optional<double> was_least, was_most; // what was right then, in the figure's own SI unit
   Extra extra;
   friend bool operator==(const CheckFigure&, const CheckFigure&) = default;
 };

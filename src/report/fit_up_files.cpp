@@ -53,7 +53,10 @@ Json check_json(const HoldPoint& point) {
   }
   Json moved = Json::array();
   for (const MovedFigure& m : point.moved)
-    moved.push_back({{"key", point.figures[m.figure].key}, {"was", or_null(m.was)}, {"is", or_null(m.is)}});
+    moved.push_back({{"key", point.figures[m.figure].key},
+                     {"what", say(name_of_moved(point.figures[m.figure], m.what))},
+                     {"was", or_null(m.was)},
+                     {"is", or_null(m.is)}});
   return {
       {"id", point.id},     {"name", say(point.name)}, {"state", name_of(point.state)}, {"digest", point.digest.text()},
       {"figures", figures}, {"moved", moved}};

@@ -30,6 +30,12 @@ public:
   Packer(std::vector<Length> sizes, Length bar, std::vector<Length> leftovers)
       : sizes_(std::move(sizes)), bar_(bar), leftovers_(std::move(leftovers)) {
     least_ = least_bars();
+    rest_.resize(sizes_.size() + 1, 0);
+    for (std::size_t i = sizes_.size(); i-- > 0;)
+      rest_[i] = rest_[i + 1] + sizes_[i];
+    in_bin_.resize(sizes_.size(), 0);
+    // Larger cuts take longer a step: all of it stays within what a person waits for.
+    most_steps_ = std::min<std::size_t>(2'000'000, 60'000'000 / (sizes_.size() + 10));
   }
 
   [[nodiscard]] Packing best() {
@@ -85,7 +91,7 @@ private:
       }
       std::vector<std::size_t> now, most;
       Length least_room = room;
-      int steps = 20'000;
+      int steps = static_cast<int>(std::clamp<std::size_t>(4'000'000 / sizes_.size(), 500, 20'000));
       subset(0, room, used, now, most, least_room, steps);
       in.insert(in.end(), most.begin(), most.end());
       for (const std::size_t i : in)
@@ -140,7 +146,7 @@ private:
   }
   /// Piece after piece into every bin that differs; gives up after so many steps.
   bool try_all(std::size_t i, Packing& now) {
-    if (++steps_ > most_steps) return false;
+    if (++steps_ > most_steps_) return false;
     if (now.size() >= best_.size() || fresh(now) + more_bars(i, now) >= fresh(best_)) return true;
     if (i == sizes_.size()) {
       best_ = now;
@@ -150,7 +156,7 @@ private:
     bool whole = true;
     const std::size_t bins = now.size();
     // Of equal pieces the later one goes no further to the front.
-    const std::size_t from = i > 0 && sizes_[i] == sizes_[i - 1] ? bin_of(now, i - 1) : 0;
+    const std::size_t from = i > 0 && sizes_[i] == sizes_[i - 1] ? in_bin_[i - 1] : 0;
     for (std::size_t b = from; b < bins && !proven_; ++b) {
       if (now[b].room < sizes_[i]) continue;
       if (std::any_of(now.begin() + static_cast<std::ptrdiff_t>(from), now.begin() + static_cast<std::ptrdiff_t>(b),
@@ -158,39 +164,35 @@ private:
         continue; // the same again
       now[b].room -= sizes_[i];
       now[b].pieces.push_back(i);
+      in_bin_[i] = b;
       whole = try_all(i + 1, now) && whole;
       now[b].pieces.pop_back();
       now[b].room += sizes_[i];
     }
     if (!proven_ && now.size() + 1 < best_.size()) {
       now.push_back({bar_ - sizes_[i], {i}});
+      in_bin_[i] = bins;
       whole = try_all(i + 1, now) && whole;
       now.pop_back();
     }
     if (i == 0 && whole) proven_ = true;
     return whole;
   }
-  [[nodiscard]] static std::size_t bin_of(const Packing& now, std::size_t piece) {
-    for (std::size_t b = 0; b < now.size(); ++b)
-      if (std::find(now[b].pieces.begin(), now[b].pieces.end(), piece) != now[b].pieces.end()) return b;
-    return 0;
-  }
   /// New bars that the pieces from `i` need at least, with all room there is filled.
   [[nodiscard]] std::size_t more_bars(std::size_t i, const Packing& now) const {
-    Length sum = 0;
-    for (std::size_t k = i; k < sizes_.size(); ++k)
-      sum += sizes_[k];
     if (i == sizes_.size()) return 0;
+    Length sum = rest_[i];
     for (const Bin& bin : now)
       if (bin.room >= sizes_.back()) sum -= bin.room; // less than the smallest is of no use
     return sum <= 0 ? 0 : static_cast<std::size_t>((sum + bar_ - 1) / bar_);
   }
 
-  static constexpr std::size_t most_steps = 2'000'000;
   std::vector<Length> sizes_;
   Length bar_;
   std::vector<Length> leftovers_;
-  std::size_t least_ = 0, steps_ = 0;
+  std::vector<Length> rest_;        // of the sizes from each on
+  std::vector<std::size_t> in_bin_; // of each piece placed by try_all
+  std::size_t least_ = 0, steps_ = 0, most_steps_ = 0;
   bool proven_ = false;
   Packing best_;
 };

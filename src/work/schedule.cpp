@@ -13,6 +13,7 @@ class Profile {
 public:
   /// @returns the end of the last stretch in [from, to) that holds more than `most`; none: there is no such stretch
   [[nodiscard]] std::optional<Tick> blocked(Tick from, Tick to, int most) const {
+    if (to <= from) return {}; // what takes no time holds nothing
     for (std::size_t i = steps_.size(); i-- > 0;) {
       if (steps_[i].first >= to) continue;
       const Tick end = i + 1 < steps_.size() ? steps_[i + 1].first : to;

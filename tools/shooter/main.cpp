@@ -104,7 +104,7 @@ int main(int argc, char** argv) {
     if (only == panels[i]) tabs->setCurrentIndex(i), shoot(panels[i]);
   tabs->setCurrentIndex(0);
   static_cast<app::CarInStage*>(window.stage("car_in"))->begin_tape();
-  shoot("tape-mode");
+  if (only == "tape-mode") shoot("tape-mode");
   desk.set_load_case(1);
   desk.set_end(app::End::front);
   window.go_to_stage("bags");
@@ -180,7 +180,7 @@ int main(int argc, char** argv) {
     clearance->show_page(1);
     worked_out();
     if (auto* chart = window.findChild<app::FitsChart*>()) chart->choose(30, 16);
-    shoot("clearance-fits");
+    if (only == "clearance-fits") shoot("clearance-fits");
     clearance->show_page(2);
     desk.set_pose(app::End::front, 0.424);
     desk.set_pose(app::End::rear, 0.412);
@@ -245,7 +245,7 @@ int main(int argc, char** argv) {
       shoot(only);
     }
     leveling->show_page(2);
-    if (only.isEmpty() || only == "leveling-tuning") {
+    if (only == "leveling-tuning") {
       leveling->tuning()->start();
       while (!leveling->tuning()->tuning())
         settle();
@@ -253,7 +253,7 @@ int main(int argc, char** argv) {
       while (!leveling->tuning()->other_parts())
         settle();
     }
-    shoot("leveling-tuning");
+    if (only == "leveling-tuning") shoot("leveling-tuning");
     leveling->show_page(3);
     look.theme = app::Theme::night_bay;
     if (only.isEmpty()) desk.sight().set_look(look);

@@ -24,7 +24,12 @@ std::vector<std::string> compared_paths(const build::Variant& a, const build::Va
   std::vector<std::string> out = build::field_paths(a);
   for (std::string& path : build::field_paths(b))
     if (std::find(out.begin(), out.end(), path) == out.end()) out.push_back(std::move(path));
-  std::erase_if(out, [](const std::string& path) { return path == "name" || path == "brief.notes"; });
+  std::erase_if(out, [](const std::string& path) {
+    // How far the work has got is no choice between designs.
+    for (const char* list : {"fit_up.jobs.", "fit_up.checks.", "fit_up.parts."})
+      if (path.starts_with(list)) return true;
+    return path == "name" || path == "brief.notes";
+  });
   return out;
 }
 

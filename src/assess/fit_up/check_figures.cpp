@@ -344,6 +344,7 @@ std::vector<AskedFigure> asked_figures(const FitUpGiven& given, const CheckRow& 
 build::CheckFigure figure_of(const AskedFigure& asked, std::optional<double> measured) {
   build::CheckFigure out;
   out.what = asked.key;
+  out.was_least = asked.least, out.was_most = asked.most;
   switch (asked.kind) {
   case Kind::length:
     out.length = measured, out.was_length = asked.designed;

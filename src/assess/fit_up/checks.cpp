@@ -43,7 +43,7 @@ constexpr CheckRow rows[] = {
      words("Gauge at night and in the morning at the same temperature; the drop at each corner.")},
     {"heights", words("Heights at the presets"), false, Reads::motion | Reads::presets, 1,
      words("Hub centre to arch lip on a level floor.")},
-    {"camber", words("Camber at road height"), false, Reads::motion | Reads::presets, 1,
+    {"camber", words("Camber at road height"), false, Reads::end | Reads::presets, 1,
      words("On the aligner, at the height it is driven at.")},
 };
 
@@ -139,14 +139,25 @@ void read_note(const build::HoldCheck& note, HoldPoint& point) {
     return;
   }
   point.state = CheckState::stale;
+  const auto same = [](const std::optional<double>& a, const std::optional<double>& b) {
+    return a.has_value() == b.has_value() && (!a || std::abs(*a - *b) <= 1e-6 * std::max(1.0, std::abs(*a)));
+  };
   for (std::size_t i = 0; i < point.figures.size(); ++i) {
     const AskedFigure& f = point.figures[i];
-    std::optional<double> was;
-    for (const build::CheckFigure& old : note.figures)
-      if (old.what == f.key) was = designed_of(old, f.kind);
-    const bool same = was.has_value() == f.designed.has_value() &&
-                      (!was || std::abs(*was - *f.designed) <= 1e-6 * std::max(1.0, std::abs(*was)));
-    if (!same) point.moved.push_back({i, was, f.designed});
+    const build::CheckFigure* old = nullptr;
+    for (const build::CheckFigure& one : note.figures)
+      if (one.what == f.key) old = &one;
+    const auto look = [&](MovedFigure::What what, const std::optional<double>& was, const std::optional<double>& is) {
+      if (same(was, is)) return false;
+      point.moved.push_back({i, what, was, is});
+      return true;
+    };
+    const build::CheckFigure none;
+    if (!old) old = &none;
+    // Limits that lie round the design move with it: said once.
+    if (look(MovedFigure::What::designed, designed_of(*old, f.kind), f.designed) || f.yes_no) continue;
+    look(MovedFigure::What::least, old->was_least, f.least);
+    look(MovedFigure::What::most, old->was_most, f.most);
   }
 }
 
@@ -176,6 +187,18 @@ Message check_name(const std::string& id) {
   if (!row) return {words("{0}"), {id}};
   if (!end) return {row->name, {}};
   return {words("{0}: {1}"), {build::name_of(*end), row->name}};
+}
+
+Message name_of_moved(const AskedFigure& figure, MovedFigure::What what) {
+  switch (what) {
+  case MovedFigure::What::designed:
+    break;
+  case MovedFigure::What::least:
+    return {words("at least, {0}"), {figure.name}};
+  case MovedFigure::What::most:
+    return {words("at most, {0}"), {figure.name}};
+  }
+  return figure.name;
 }
 
 const char* name_of(CheckState state) {

@@ -64,11 +64,15 @@ struct AskedFigure {
 enum class CheckState { open, begun, passed, failed, stale };
 [[nodiscard]] const char* name_of(CheckState state);
 
-/// A figure that is another one now than when it was signed.
+/// A figure that is another one now than when it was signed; or what is right for it is.
 struct MovedFigure {
+  enum class What { designed, least, most };
   std::size_t figure = 0;
+  What what = What::designed;
   std::optional<double> was, is;
 };
+/// `bag's height then, left`; of a limit `at least, bag's height then, left`.
+[[nodiscard]] Message name_of_moved(const AskedFigure& figure, MovedFigure::What what);
 
 struct HoldPoint {
   std::string id;

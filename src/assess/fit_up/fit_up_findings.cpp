@@ -60,7 +60,8 @@ private:
             return other ? told_from(a, *other) : a;
           };
           if (moved.size() < 3)
-            moved.push_back({words("{0}: {1}, was {2}"), {f.name, told(m.is, m.was), told(m.was, m.is)}});
+            moved.push_back(
+                {words("{0}: {1}, was {2}"), {name_of_moved(f, m.what), told(m.is, m.was), told(m.was, m.is)}});
         }
         add(row("fit_up_check_stale"), Severity::caution, point.end, place,
             {words("Signed on other figures: {0}"), {point.name}},

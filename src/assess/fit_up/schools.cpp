@@ -126,8 +126,10 @@ std::size_t taken_way(const FitUpGiven& given, std::string_view key) {
     return any_end([&](End e) { return given.fit(e).mounting.straight_at == build::StraightAt::parked; });
   if (key == "order") return given.fit_up->order == build::OrderSchool::kit_first;
   if (key == "lines")
-    return std::any_of(given.fit_up->routes.begin(), given.fit_up->routes.end(),
-                       [](const build::Route& r) { return r.runs == build::RouteRuns::inside; });
+    return std::any_of(given.fit_up->routes.begin(), given.fit_up->routes.end(), [](const build::Route& r) {
+      const bool to_bag = r.line.starts_with("front_") || r.line.starts_with("rear_");
+      return to_bag && r.runs == build::RouteRuns::inside;
+    });
   if (key == "shown") return given.fit_up->shown == build::KitShown::shown;
   if (key == "mount") return any_end([&](End e) { return given.fit(e).mounting.mount_thicker < -5e-4; });
   if (key == "compressors") return !kit.second_compressor.empty();

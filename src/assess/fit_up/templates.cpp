@@ -321,7 +321,7 @@ private:
     const double roof = std::min(R, deep);
     const Flat left{-R, 0}, right{R, 0};
     sheet.line(Layer::cut, {-half, 0}, left);
-    sheet.line(Layer::cut, left, {-R, deep - roof});
+    if (deep - roof > 1e-9) sheet.line(Layer::cut, left, {-R, deep - roof});
     if (roof >= R - 1e-12) {
       sheet.arc(Layer::cut, {0, deep - R}, R, 0, pi);
     } else {
@@ -329,7 +329,7 @@ private:
       const double r = (R * R + roof * roof) / (2 * roof), half_angle = std::asin(std::min(1.0, R / r));
       sheet.arc(Layer::cut, {0, deep - r}, r, pi / 2 - half_angle, pi / 2 + half_angle);
     }
-    sheet.line(Layer::cut, {R, deep - roof}, right);
+    if (deep - roof > 1e-9) sheet.line(Layer::cut, {R, deep - roof}, right);
     sheet.line(Layer::cut, right, {half, 0});
     sheet.line(Layer::cut, {half, 0}, {half, tall});
     sheet.line(Layer::cut, {half, tall}, {-half, tall});

@@ -1,6 +1,7 @@
 // Every finding there is: one car that has it, and one, as like it as can be, that has not.
 #include "assess/asked.h"
 #include "assess/assess.h"
+#include "assess/finding/case.h"
 #include "assess/motion/geometry_of.h"
 #include "assess/rows.h"
 #include "motion/linkage/corner.h"
@@ -32,11 +33,6 @@ std::function<void(Build&)> sheet(int rows, double span, double off) {
     }
   };
 }
-
-struct Case {
-  std::string code;
-  Change has, has_not; // made to the demo estate
-};
 
 /// One variant of the demo estate that hardly anything can be said against.
 void calm(Build& b) {
@@ -196,7 +192,7 @@ Change part(std::string build::AirKit::*which, const std::string& name) {
   return with_kit([=](build::AirKit& kit) { kit.*which = name; });
 }
 
-std::vector<Case> cases() {
+std::vector<Case> design_cases() {
   using build::AirKit;
   return {
       // ---- the air
@@ -421,6 +417,13 @@ std::vector<Case> cases() {
       {"caution_road_window", as_it_is, nothing_measured},
       {"caution_inspection", as_it_is, wish(1, 0, HeightWish::As::height, 0.5)},
   };
+}
+
+std::vector<Case> cases() {
+  std::vector<Case> out = design_cases();
+  const std::vector<Case> more = fit_up_cases();
+  out.insert(out.end(), more.begin(), more.end());
+  return out;
 }
 
 std::vector<const Finding*> of_code(const Assessment& a, const std::string& code) {

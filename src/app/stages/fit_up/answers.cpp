@@ -9,7 +9,11 @@ FitUpAnswers::FitUpAnswers(Desk& desk, QObject* parent) : QObject(parent), desk_
   auto* clock = new QTimer(this);
   clock->setInterval(20'000);
   connect(clock, &QTimer::timeout, this, [this] {
-    if (of_minute_ && now() != of_minute_) emit minute_turned();
+    if (!of_ || now() == of_minute_) return;
+    // The clock turns the plan here and nowhere else: what a page holds stays while it is at work.
+    of_minute_ = now();
+    forget_plan();
+    emit minute_turned();
   });
   clock->start();
 }
@@ -22,21 +26,21 @@ std::optional<work::Moment> FitUpAnswers::now() const {
 
 void FitUpAnswers::fresh() {
   const auto& fit_up = desk_.assessment().fit_up;
-  const auto minute = now();
-  const bool same = of_ && of_->same(fit_up);
-  if (same && of_minute_ == minute) return;
-  if (!same) {
-    checks_.reset();
-    routes_.reset();
-    templates_.reset();
-    cut_.reset();
-    places_.reset();
-  }
+  if (of_ && of_->same(fit_up)) return;
+  checks_.reset();
+  routes_.reset();
+  templates_.reset();
+  cut_.reset();
+  places_.reset();
+  forget_plan();
+  of_ = fit_up;
+  of_minute_ = now();
+}
+
+void FitUpAnswers::forget_plan() {
   plan_given_.reset();
   plan_.reset();
   buy_.reset();
-  of_ = fit_up;
-  of_minute_ = minute;
 }
 
 const assess::PlanGiven& FitUpAnswers::plan_given() {

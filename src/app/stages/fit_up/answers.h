@@ -37,6 +37,7 @@ signals:
 
 private:
   void fresh();
+  void forget_plan();
 
   Desk& desk_;
   std::optional<assess::Answered<assess::FitUpFindingsQuestion>> of_; // what the answers are of

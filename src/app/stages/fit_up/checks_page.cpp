@@ -184,21 +184,13 @@ void FiguresPanel::refresh_rows() {
 }
 
 ChecksPage::ChecksPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers),
+    : FitUpPage(desk, answers, parent),
       list_(list_table("hold_points", tr("Hold points"), {tr("hold point"), tr("stands"), tr("signed")}, this)),
       summary_(new QLabel(this)), name_(new QLabel(this)), how_(new QLabel(this)), state_(new QLabel(this)),
       figures_(new FiguresPanel(desk, answers, this)), by_(new QComboBox(this)),
-      begin_(new QPushButton(tr("Take it up"), this)), sign_(new QPushButton(tr("Sign"), this)),
-      beside_(new QWidget(this)) {
+      begin_(new QPushButton(tr("Take it up"), this)), sign_(new QPushButton(tr("Sign"), this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* both = new QVBoxLayout;
-  both->setContentsMargins(0, 0, u, 0);
-  both->setSpacing(u);
-  whole->addLayout(both, 1);
-  whole->addWidget(beside_);
+  QVBoxLayout* const both = this->column();
   summary_->setWordWrap(true);
   both->addWidget(summary_);
   list_->setMinimumHeight(desk_.look().px(120));
@@ -237,15 +229,25 @@ ChecksPage::ChecksPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
     const HoldPoint* p = figures_->point();
     if (!p) return;
     const auto now = answers_.now();
-    sign_check(desk_, HoldPoint(*p), by_->currentText(), now ? work::moment_text(*now) : std::string());
+    const HoldPoint point = *p;
+    const auto before = answers_.plan();
+    if (!sign_check(desk_, point, by_->currentText(), now ? work::moment_text(*now) : std::string())) return;
+    const HoldPoint* after = figures_->point();
+    if (!after || after->state != CheckState::failed)
+      return desk_.tell(tr("Signed: %1").arg(desk_.words_of(point.name)));
+    // What the failed check moves.
+    const auto& plan = answers_.plan();
+    if (!before || !plan) return desk_.tell(tr("Failed: %1").arg(desk_.words_of(point.name)));
+    int moved = 0;
+    for (std::size_t i = 0; i < plan->jobs.size(); ++i)
+      if (const auto was = before->find(plan->jobs[i].id))
+        moved += plan->planned[i].end > before->planned[*was].end + 1e-6;
+    desk_.tell(tr("Failed: %1. Putting it right is on the plan; it moves %2 jobs, the end by %3.")
+                   .arg(desk_.words_of(point.name))
+                   .arg(moved)
+                   .arg(desk_.shown(std::max(0.0, plan->shared_span - before->shared_span) * 3600, Kind::hours, 1)));
   });
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &ChecksPage::refresh);
   refresh();
-}
-
-void ChecksPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
 }
 
 bool ChecksPage::go_to(const QString& path) {
@@ -265,11 +267,6 @@ void ChecksPage::show_check(const QString& id) {
   refresh();
 }
 
-void ChecksPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  if (stale_) refresh();
-}
-
 void ChecksPage::pick(int row) {
   const auto& checks = answers_.checks();
   if (row < 0 || static_cast<std::size_t>(row) >= checks.size()) return;
@@ -279,12 +276,7 @@ void ChecksPage::pick(int row) {
   refresh();
 }
 
-void ChecksPage::refresh() {
-  if (!isVisible()) {
-    stale_ = true;
-    return;
-  }
-  stale_ = false;
+void ChecksPage::fill() {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   name_->setFont(look.font(TextSize::large, true));
@@ -333,7 +325,8 @@ void ChecksPage::refresh() {
     for (const assess::MovedFigure& m : p->moved) {
       const AskedFigure& f = p->figures[m.figure];
       const auto told = [&](const std::optional<double>& v) { return v ? desk_.shown(*v, f.kind) : tr("nothing"); };
-      QString line = tr("%1 was %2, is %3").arg(desk_.words_of(f.name), told(m.was), told(m.is));
+      QString line =
+          tr("%1 was %2, is %3").arg(desk_.words_of(assess::name_of_moved(f, m.what)), told(m.was), told(m.is));
       if (m.was && m.is && !f.yes_no)
         line += tr(" (%1)").arg((*m.is > *m.was ? "+" : "−") + desk_.shown(std::abs(*m.is - *m.was), f.kind));
       moved << line;

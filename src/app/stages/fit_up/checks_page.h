@@ -5,7 +5,7 @@
 #include "app/kit/row_panel.h"
 #include "assess/fit_up/checks.h"
 
-#include <QWidget>
+#include "app/stages/fit_up/fit_up_page.h"
 
 class QComboBox;
 class QLabel;
@@ -35,31 +35,25 @@ private:
   std::vector<QLabel*> verdicts_; // of the rows that stand
 };
 
-class ChecksPage : public QWidget {
+class ChecksPage : public FitUpPage {
   Q_OBJECT
 public:
   ChecksPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+  bool go_to(const QString& path) override;
   void show_check(const QString& id);
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
   void pick(int row);
 
-  Desk& desk_;
-  FitUpAnswers& answers_;
   QTableWidget* list_;
   QLabel *summary_, *name_, *how_, *state_;
   FiguresPanel* figures_;
   QComboBox* by_;
   QPushButton *begin_, *sign_;
-  QWidget* beside_;
   QString held_;
-  bool stale_ = false;
 };
 
 } // namespace mavrel::app

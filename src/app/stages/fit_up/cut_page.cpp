@@ -8,10 +8,8 @@
 #include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/edits.h"
 #include "app/theme/text_line.h"
-#include "file/text_file.h"
 #include "report/fit_up_files.h"
 
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
@@ -145,33 +143,20 @@ void BarsView::paintEvent(QPaintEvent*) {
 }
 
 CutPage::CutPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), bars_(new BarsView(desk, answers, this)),
+    : FitUpPage(desk, answers, parent), bars_(new BarsView(desk, answers, this)),
       list_(list_table("parts_list", tr("Parts list"),
                        {tr("part"), tr("for"), tr("needed"), tr("there"), tr("to order"), tr("each"), tr("order by")},
                        this)),
       summary_(new QLabel(this)), troubles_(new QLabel(this)), sealing_(new QLabel(this)),
       note_(new QPushButton(tr("Say more …"), this)), keep_(new QPushButton(tr("Cut: keep what is left"), this)),
-      fields_row_(new QWidget(this)), beside_(new QWidget(this)) {
+      fields_row_(new QWidget(this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
-  whole->addLayout(column, 1);
-  whole->addWidget(beside_);
+  QVBoxLayout* const column = this->column();
   auto* head = new QHBoxLayout;
   summary_->setWordWrap(true);
   head->addWidget(summary_, 1);
-  const auto button = [&](const QString& text, const char* name, auto act) {
-    auto* made = new QPushButton(text, this);
-    made->setObjectName(name);
-    connect(made, &QPushButton::clicked, this, act);
-    head->addWidget(made);
-  };
-  button(tr("Cut list …"), "write_cut", [this] { write_cut(); });
-  button(tr("Parts list …"), "write_buy", [this] { write_buy(); });
+  add_button(head, tr("Cut list …"), "write_cut", [this] { write_cut(); });
+  add_button(head, tr("Parts list …"), "write_buy", [this] { write_buy(); });
   keep_->setObjectName("keep_leftovers");
   head->addWidget(keep_);
   column->addLayout(head);
@@ -207,31 +192,11 @@ CutPage::CutPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
     take_from_stock(desk_, answers_.cut());
     desk_.tell(tr("What is left of bars and coils is in the shop's stock now, and used first by the next cut list."));
   });
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &CutPage::refresh);
   refresh();
 }
 
-void CutPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool CutPage::go_to(const QString& path) {
-  return go_to_field(desk_, this, path);
-}
-
-void CutPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
+void CutPage::fill() {
   bars_->setMinimumHeight(bars_->sizeHint().height());
-  if (stale_) refresh();
-}
-
-void CutPage::refresh() {
-  if (!isVisible()) {
-    stale_ = true;
-    return;
-  }
-  stale_ = false;
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   list_->setFont(look.font(TextSize::small));
@@ -293,17 +258,11 @@ void CutPage::fill_note() {
   }
 }
 
-void CutPage::save(const QString& title, const std::string& text) {
-  const QString to = QFileDialog::getSaveFileName(this, title, {}, tr("CSV (*.csv)"));
-  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
-  const auto done = write_atomically(to.toStdString(), text);
-  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
-}
 void CutPage::write_cut() {
-  save(tr("Write the cut list"), report::cut_csv(answers_.cut()));
+  save_csv(tr("Write the cut list"), report::cut_csv(answers_.cut()));
 }
 void CutPage::write_buy() {
-  save(tr("Write the parts list"), report::buy_csv(answers_.buy()));
+  save_csv(tr("Write the parts list"), report::buy_csv(answers_.buy()));
 }
 
 } // namespace mavrel::app

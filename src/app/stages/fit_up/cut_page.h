@@ -5,7 +5,7 @@
 #include "app/desk/desk.h"
 #include "assess/fit_up/buying.h"
 
-#include <QWidget>
+#include "app/stages/fit_up/fit_up_page.h"
 
 class QLabel;
 class QPushButton;
@@ -33,32 +33,25 @@ private:
   FitUpAnswers& answers_;
 };
 
-class CutPage : public QWidget {
+class CutPage : public FitUpPage {
   Q_OBJECT
 public:
   CutPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
   void write_cut();
   void write_buy();
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
   void fill_note();
-  void save(const QString& title, const std::string& text);
 
-  Desk& desk_;
-  FitUpAnswers& answers_;
   BarsView* bars_;
   QTableWidget* list_;
   QLabel *summary_, *troubles_, *sealing_;
   QPushButton *note_, *keep_;
   std::vector<std::pair<Field*, const char*>> fields_;
-  QWidget *fields_row_, *beside_;
-  bool stale_ = false;
+  QWidget* fields_row_;
 };
 
 } // namespace mavrel::app

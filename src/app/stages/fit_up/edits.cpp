@@ -2,17 +2,15 @@
 
 #include "build/fields_fit_up.h"
 
-#include <QCoreApplication>
-
 #include <algorithm>
 
 namespace mavrel::app {
 
 namespace {
 
-QString tr(const char* text) {
-  return QCoreApplication::translate("fit_up", text);
-}
+// As long as the document keeps them: see build/fields_fit_up.h.
+constexpr int most_reason = 200, most_job_name = 80, most_signer = 40;
+constexpr std::size_t most_after = 400;
 
 /// The build with a note on a job, and the note in it to be filled in; nothing where there is no room for one.
 struct WithNote {
@@ -31,7 +29,7 @@ WithNote with_note(Desk& desk, const assess::Job& job) {
     jobs.push_back(std::move(made));
     out.note = &jobs.back();
   } else {
-    desk.tell(tr("%1 notes on jobs are the most that are kept: forget one first.").arg(build::most_job_notes));
+    desk.tell(Desk::tr("%1 notes on jobs are the most that are kept: forget one first.").arg(build::most_job_notes));
   }
   return out;
 }
@@ -72,7 +70,7 @@ bool note_job(Desk& desk, const assess::Job& job) {
   if (job.note_index != assess::Job::no_note) return true;
   WithNote made = with_note(desk, job);
   if (!made.note) return false;
-  desk.edit(tr("Say more of a job"), std::move(made.build));
+  desk.edit(Desk::tr("Say more of a job"), std::move(made.build));
   return true;
 }
 
@@ -83,7 +81,7 @@ void begin_job(Desk& desk, const assess::Job& job, const std::string& moment) {
   made.note->began = moment;
   made.note->ended.clear();
   made.note->took.reset();
-  desk.edit(tr("Begin a job"), std::move(made.build));
+  desk.edit(Desk::tr("Begin a job"), std::move(made.build));
 }
 
 void finish_job(Desk& desk, const assess::Job& job, const std::string& moment, std::optional<double> took) {
@@ -93,15 +91,15 @@ void finish_job(Desk& desk, const assess::Job& job, const std::string& moment, s
   made.note->ended = moment;
   made.note->took = took;
   if (took) learn(made.build, rule_of(job), *took);
-  desk.edit(tr("A job is done"), std::move(made.build));
+  desk.edit(Desk::tr("A job is done"), std::move(made.build));
 }
 
 void skip_job(Desk& desk, const assess::Job& job, const QString& reason) {
   WithNote made = with_note(desk, job);
   if (!made.note) return;
   made.note->state = build::JobState::skipped;
-  made.note->reason = reason.toStdString();
-  desk.edit(tr("Skip a job"), std::move(made.build));
+  made.note->reason = reason.left(most_reason).toStdString();
+  desk.edit(Desk::tr("Skip a job"), std::move(made.build));
 }
 
 void forget_job(Desk& desk, const assess::Job& job) {
@@ -109,18 +107,19 @@ void forget_job(Desk& desk, const assess::Job& job) {
   auto& jobs = build.variant().fit_up.own().jobs;
   jobs.erase(std::remove_if(jobs.begin(), jobs.end(), [&](const build::JobNote& n) { return n.id == job.id; }),
              jobs.end());
-  desk.edit(job.from == assess::JobFrom::own ? tr("Remove a job") : tr("Job as the design has it"), std::move(build));
+  desk.edit(job.from == assess::JobFrom::own ? Desk::tr("Remove a job") : Desk::tr("Job as the design has it"),
+            std::move(build));
 }
 
 void split_job(Desk& desk, const assess::Job& job) {
   WithNote made = with_note(desk, job);
   if (!made.note) return;
   auto& plan = made.build.variant().fit_up.own();
-  if (plan.jobs.size() >= build::most_job_notes) return desk.tell(tr("There is no room for another job."));
+  if (plan.jobs.size() >= build::most_job_notes) return desk.tell(Desk::tr("There is no room for another job."));
   made.note->hours = job.hours * 3600 / 2;
   build::JobNote rest;
   rest.id = free_own_id(plan);
-  rest.name = (desk.words_of(job.name) + tr(", the rest")).toStdString();
+  rest.name = (desk.words_of(job.name).left(most_job_name - 12) + Desk::tr(", the rest")).toStdString();
   rest.hours = job.hours * 3600 / 2;
   rest.people = job.people;
   rest.place = job.place == build::WorkPlace::none ? build::WorkPlace::usual : job.place;
@@ -145,25 +144,28 @@ void split_job(Desk& desk, const assess::Job& job) {
     std::string after;
     for (const std::string& one : other.after)
       after += (after.empty() ? "" : ", ") + (one == job.id ? id : one);
+    if (after.size() > most_after)
+      return desk.tell(Desk::tr("So much comes before %1 that it can't be written down: split another job.")
+                           .arg(desk.words_of(other.name)));
     found->after = after;
   }
-  desk.edit(tr("Split a job"), std::move(build));
+  desk.edit(Desk::tr("Split a job"), std::move(build));
 }
 
 void add_job(Desk& desk, const assess::Job* after, const QString& name) {
   build::JobNote note;
   note.id = free_own_id(*desk.build().variant().fit_up);
-  note.name = name.toStdString();
+  note.name = name.left(most_job_name).toStdString();
   note.hours = 3600;
   if (after) note.after = after->id;
-  desk.add_entry(tr("Add a job"), "@.fit_up.jobs", std::move(note));
+  desk.add_entry(Desk::tr("Add a job"), "@.fit_up.jobs", std::move(note));
 }
 
 void learn_hours(Desk& desk, const assess::Job& job) {
   if (!job.note.took) return;
   build::Build build = desk.build();
   learn(build, rule_of(job), *job.note.took);
-  desk.edit(tr("Learn how long it takes"), std::move(build));
+  desk.edit(Desk::tr("Learn how long it takes"), std::move(build));
 }
 
 namespace {
@@ -174,7 +176,7 @@ build::HoldCheck* with_check(Desk& desk, build::Build& build, const assess::Hold
   auto found = std::find_if(checks.begin(), checks.end(), [&](const auto& c) { return c.check == point.id; });
   if (found == checks.end()) {
     if (checks.size() >= build::most_hold_checks) {
-      desk.tell(tr("%1 checks are the most that are kept.").arg(build::most_hold_checks));
+      desk.tell(Desk::tr("%1 checks are the most that are kept.").arg(build::most_hold_checks));
       return nullptr;
     }
     build::HoldCheck made;
@@ -201,7 +203,7 @@ void begin_check(Desk& desk, const assess::HoldPoint& point) {
   build::HoldCheck* check = with_check(desk, build, point);
   if (!check) return;
   check->result = build::CheckResult::open;
-  desk.edit(tr("Take up a check"), std::move(build));
+  desk.edit(Desk::tr("Take up a check"), std::move(build));
 }
 
 void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes) {
@@ -209,20 +211,20 @@ void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure,
   build::HoldCheck* check = with_check(desk, build, point);
   if (!check || figure >= check->figures.size()) return;
   check->figures[figure].number = yes ? 1 : 0;
-  desk.edit(tr("Answer a check"), std::move(build));
+  desk.edit(Desk::tr("Answer a check"), std::move(build));
 }
 
 bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment) {
   build::Build build = desk.build();
   build::HoldCheck* check = with_check(desk, build, point);
   if (!check) return false;
-  auto done = assess::signed_check(point, *check, by.trimmed().toStdString(), moment);
+  auto done = assess::signed_check(point, *check, by.trimmed().left(most_signer).toStdString(), moment);
   if (!done) {
     desk.tell(desk.words_of(done.error()));
     return false;
   }
   *check = std::move(*done);
-  desk.edit(tr("Sign a check"), std::move(build));
+  desk.edit(Desk::tr("Sign a check"), std::move(build));
   return true;
 }
 
@@ -231,14 +233,14 @@ bool note_part(Desk& desk, const std::string& part) {
   if (std::any_of(notes.begin(), notes.end(), [&](const auto& n) { return n.part == part; })) return true;
   build::PartNote note;
   note.part = part;
-  return desk.add_entry(tr("Say more of a part"), "@.fit_up.parts", std::move(note));
+  return desk.add_entry(Desk::tr("Say more of a part"), "@.fit_up.parts", std::move(note));
 }
 
 void take_from_stock(Desk& desk, const assess::CutList& list) {
   build::Build build = desk.build();
   const std::string car = build.job.number.empty() ? build.job.car : build.job.number;
   build.shop.own().stock = assess::stock_after(*desk.build().shop, list, car);
-  desk.edit(tr("Keep what is left of bars"), std::move(build));
+  desk.edit(Desk::tr("Keep what is left of bars"), std::move(build));
 }
 
 } // namespace mavrel::app

@@ -32,21 +32,14 @@ QColor colour_of(PlaceJudged judged, const Tokens& t) {
 } // namespace
 
 PlacesPage::PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), view_(new WaysView(desk, answers, this)), list_(nullptr),
-      said_(new QLabel(this)), beside_(new QWidget(this)) {
+    : FitUpPage(desk, answers, parent), view_(new WaysView(desk, answers, this)), list_(nullptr),
+      said_(new QLabel(this)) {
   QStringList heads{tr("part")};
   for (const PlaceAspect a : aspects)
     heads << desk_.words_of({assess::name_of(a), {}});
   list_ = list_table("places", tr("Places"), heads, this);
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
-  whole->addLayout(column, 1);
-  whole->addWidget(beside_);
+  QVBoxLayout* const column = this->column();
   view_->setMinimumHeight(desk_.look().px(220));
   column->addWidget(view_, 6);
   list_->setMinimumHeight(desk_.look().px(110));
@@ -61,11 +54,13 @@ PlacesPage::PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
       {"x_m", tr("behind front axle")}, {"y_m", tr("left")}, {"z_m", tr("up")}};
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, QString("@.air.tank_at.%1").arg(key), caption, this);
+    field->setMinimumWidth(desk_.look().px(70));
     row->addWidget(field, 1);
     fields_.emplace_back(field, key);
   }
   const auto choice = [&](const char* key, const QString& name, auto e) {
     auto* box = new ChoiceBox(desk_, QString("@.air.tank_at.%1").arg(key), name, rows_of(e), this);
+    box->setMinimumContentsLength(4);
     row->addWidget(box, 1, Qt::AlignBottom);
     choices_.emplace_back(box, key);
   };
@@ -84,7 +79,7 @@ PlacesPage::PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   };
   wish("@.fit_up.shown", tr("the kit is"), build::KitShown{});
   wish("@.fit_up.handset", tr("handset"), build::HandsetBy{});
-  wish("@.fit_up.metal_box", tr("controller behind sheet metal"), build::YesNo{});
+  wish("@.fit_up.metal_box", tr("behind metal"), build::YesNo{});
   column->addLayout(wishes);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) {
     const auto& places = answers_.places();
@@ -92,13 +87,7 @@ PlacesPage::PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
       show_place(QString::fromStdString(places[static_cast<std::size_t>(r)].place));
   });
   connect(view_, &WaysView::chose_place, this, &PlacesPage::show_place);
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &PlacesPage::refresh);
   refresh();
-}
-
-void PlacesPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
 }
 
 bool PlacesPage::go_to(const QString& path) {
@@ -115,17 +104,7 @@ void PlacesPage::show_place(const QString& field) {
   refresh();
 }
 
-void PlacesPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  if (stale_) refresh();
-}
-
-void PlacesPage::refresh() {
-  if (!isVisible()) {
-    stale_ = true;
-    return;
-  }
-  stale_ = false;
+void PlacesPage::fill() {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   list_->setFont(look.font(TextSize::small));

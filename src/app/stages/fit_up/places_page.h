@@ -1,6 +1,7 @@
 // Places: where the kit lies, each judged by room, drain, heat, shake, sound, service and radio.
 #pragma once
 
+#include "app/stages/fit_up/fit_up_page.h"
 #include "app/stages/fit_up/ways_view.h"
 
 class QLabel;
@@ -11,31 +12,24 @@ namespace mavrel::app {
 class ChoiceBox;
 class Field;
 
-class PlacesPage : public QWidget {
+class PlacesPage : public FitUpPage {
   Q_OBJECT
 public:
   PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+  bool go_to(const QString& path) override;
   [[nodiscard]] WaysView* view() const { return view_; }
   void show_place(const QString& field);
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
-
-  Desk& desk_;
-  FitUpAnswers& answers_;
   WaysView* view_;
   QTableWidget* list_;
   QLabel* said_;
   std::vector<std::pair<Field*, const char*>> fields_; // of the place, with the last step of their path
   std::vector<std::pair<ChoiceBox*, const char*>> choices_;
-  QWidget* beside_;
   QString held_;
-  bool stale_ = false;
 };
 
 } // namespace mavrel::app

@@ -7,7 +7,6 @@
 #include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/edits.h"
 #include "build/names.h"
-#include "file/text_file.h"
 #include "report/fit_up_files.h"
 #include "report/job_sheets.h"
 
@@ -27,24 +26,16 @@ namespace mavrel::app {
 using assess::JobStands;
 
 PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), view_(new PlanView(desk, answers, this)),
-      summary_(new QLabel(this)), today_head_(new QLabel(this)), today_(new QLabel(this)), name_(new QLabel(this)),
-      about_(new QLabel(this)), moves_(new QLabel(this)), begin_(new QPushButton(tr("Begin"), this)),
-      done_(new QPushButton(tr("Done"), this)), skip_(new QPushButton(tr("Skip …"), this)),
-      split_(new QPushButton(tr("Split"), this)), more_(new QPushButton(tr("Change …"), this)),
-      forget_(new QPushButton(this)), add_(new QPushButton(tr("Add behind it"), this)),
-      learn_(new QPushButton(tr("Reckon with what it took"), this)), new_name_(new QLineEdit(this)),
-      skipped_(new QComboBox(this)), unskip_(new QPushButton(tr("Do it after all"), this)), place_(nullptr),
-      note_(new QWidget(this)), beside_(new QWidget(this)) {
+    : FitUpPage(desk, answers, parent), view_(new PlanView(desk, answers, this)), summary_(new QLabel(this)),
+      today_head_(new QLabel(this)), today_(new QLabel(this)), name_(new QLabel(this)), about_(new QLabel(this)),
+      moves_(new QLabel(this)), begin_(new QPushButton(tr("Begin"), this)), done_(new QPushButton(tr("Done"), this)),
+      skip_(new QPushButton(tr("Skip …"), this)), split_(new QPushButton(tr("Split"), this)),
+      more_(new QPushButton(tr("Change …"), this)), forget_(new QPushButton(this)),
+      add_(new QPushButton(tr("Add behind it"), this)), learn_(new QPushButton(tr("Reckon with what it took"), this)),
+      new_name_(new QLineEdit(this)), skipped_(new QComboBox(this)),
+      unskip_(new QPushButton(tr("Do it after all"), this)), place_(nullptr), note_(new QWidget(this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
-  whole->addLayout(column, 1);
-  whole->addWidget(beside_);
+  QVBoxLayout* const column = this->column();
   summary_->setWordWrap(true);
   column->addWidget(summary_);
   column->addWidget(view_, 5);
@@ -100,15 +91,18 @@ PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   grid->setSpacing(u / 2);
   const std::pair<const char*, QString> captions[] = {
       {"hours_s", tr("takes")},     {"people", tr("people")},
-      {"wait_s", tr("wait after")}, {"not_before", tr("not before, 2026-11-30")},
+      {"wait_s", tr("wait after")}, {"not_before", tr("not before")},
       {"after", tr("after")},       {"who", tr("who")},
       {"began", tr("began")},       {"ended", tr("ended")},
-      {"took_s", tr("took")},       {"reason", tr("why it is held or skipped")},
+      {"took_s", tr("took")},       {"reason", tr("why held or skipped")},
       {"name", tr("job")}};
   int n = 0;
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, "@.fit_up.order", caption, note_);
     field->setMinimumWidth(desk_.look().px(60));
+    field->set_placeholder(std::string_view(key) == "not_before" ? tr("2026-11-30")
+                           : std::string_view(key) == "took_s"   ? tr("not said")
+                                                                 : tr("as designed"));
     grid->addWidget(field, n / 3, n % 3);
     fields_.emplace_back(field, key);
     ++n;
@@ -172,23 +166,8 @@ PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
     const auto i = static_cast<std::size_t>(skipped_->currentIndex());
     if (i < skipped.size()) forget_job(desk_, assess::Job(skipped[i]));
   });
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &PlanPage::refresh);
   connect(&answers_, &FitUpAnswers::minute_turned, this, &PlanPage::refresh);
   refresh();
-}
-
-void PlanPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool PlanPage::go_to(const QString& path) {
-  return go_to_field(desk_, this, path);
-}
-
-void PlanPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  if (stale_) refresh();
 }
 
 const assess::Job* PlanPage::held() const {
@@ -238,12 +217,7 @@ void PlanPage::skip() {
   skip_job(desk_, job, why.trimmed());
 }
 
-void PlanPage::refresh() {
-  if (!isVisible()) {
-    stale_ = true;
-    return;
-  }
-  stale_ = false;
+void PlanPage::fill() {
   const Look& look = desk_.look();
   summary_->setFont(look.font(TextSize::normal));
   today_head_->setFont(look.font(TextSize::large, true));
@@ -373,9 +347,8 @@ void PlanPage::fill_job(const assess::Plan& plan) {
   if (j->by_the_clock)
     out += tr(" by the clock");
   else
-    out += tr(" · %1 people · %2 · %3")
-               .arg(j->people)
-               .arg(word(build::name_of(j->place)),
+    out += tr(" · %1 · %2 · %3")
+               .arg(j->people == 1 ? tr("one person") : tr("%1 people").arg(j->people), word(build::name_of(j->place)),
                     j->skill == build::Skill::none ? tr("anybody") : word(build::name_of(j->skill)));
   if (!j->tools.text.empty() || !j->parts.text.empty()) {
     QStringList needs;
@@ -441,10 +414,7 @@ void PlanPage::fill_job(const assess::Plan& plan) {
 void PlanPage::write_csv() {
   const auto& plan = answers_.plan();
   if (!plan) return desk_.tell(desk_.words_of(plan.error()));
-  const QString to = QFileDialog::getSaveFileName(this, tr("Write the plan"), {}, tr("CSV (*.csv)"));
-  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
-  const auto done = write_atomically(to.toStdString(), report::plan_csv(*plan));
-  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+  save_csv(tr("Write the plan"), report::plan_csv(*plan));
 }
 
 void PlanPage::write_sheets() {

@@ -1,6 +1,7 @@
 // Plan: the days above; below, what is done today and by whom, and the picked job with why it comes now.
 #pragma once
 
+#include "app/stages/fit_up/fit_up_page.h"
 #include "app/stages/fit_up/plan_view.h"
 
 class QComboBox;
@@ -13,12 +14,10 @@ namespace mavrel::app {
 class ChoiceBox;
 class Field;
 
-class PlanPage : public QWidget {
+class PlanPage : public FitUpPage {
   Q_OBJECT
 public:
   PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
   [[nodiscard]] PlanView* view() const { return view_; }
   void write_csv();
   void write_sheets();
@@ -27,10 +26,9 @@ signals:
   void wants_check(const QString& id); // somebody picked a hold point
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
   void fill_today(const assess::Plan& plan);
   void fill_job(const assess::Plan& plan);
   [[nodiscard]] const assess::Job* held() const;
@@ -39,8 +37,6 @@ private:
   void finish();
   void skip();
 
-  Desk& desk_;
-  FitUpAnswers& answers_;
   PlanView* view_;
   QLabel *summary_, *today_head_, *today_, *name_, *about_, *moves_;
   QPushButton *begin_, *done_, *skip_, *split_, *more_, *forget_, *add_, *learn_;
@@ -49,9 +45,7 @@ private:
   QPushButton* unskip_;
   std::vector<std::pair<Field*, const char*>> fields_; // of the note, with the last step of their path
   ChoiceBox* place_;
-  QWidget *note_, *beside_;
-  QString moves_of_; // job and digest that `moves_` tells of
-  bool stale_ = false;
+  QWidget* note_;
 };
 
 } // namespace mavrel::app

@@ -255,8 +255,7 @@ void PlanView::paint_lanes(QPainter& painter) const {
   for (const Lane& lane : lanes_) {
     painter.setPen(t.second);
     painter.setFont(look.font(TextSize::normal, true));
-    const QString name =
-        lane.place == WorkPlace::none ? tr("on the car") : desk_.words_of({build::name_of(lane.place), {}});
+    const QString name = lane.place == WorkPlace::none ? tr("car") : desk_.words_of({build::name_of(lane.place), {}});
     draw_line(painter, QRectF(look.px(6), lane.top, look.px(56), row_ * static_cast<double>(lane.rows.size())),
               Qt::AlignLeft | Qt::AlignVCenter, name);
     painter.setPen(QPen(t.rule, 1));

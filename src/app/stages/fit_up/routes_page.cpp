@@ -8,10 +8,8 @@
 #include "app/stages/fit_up/answers.h"
 #include "build/fields_fit_up.h"
 #include "build/names.h"
-#include "file/text_file.h"
 #include "report/fit_up_files.h"
 
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -24,24 +22,16 @@ namespace mavrel::app {
 using assess::JudgedRoute;
 
 RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), view_(new WaysView(desk, answers, this)),
+    : FitUpPage(desk, answers, parent), view_(new WaysView(desk, answers, this)),
       list_(list_table("routes", tr("Lines"), {tr("line"), tr("length"), tr("slack"), tr("its way")}, this)),
       points_(new PathTable(desk, tr("Points of the line"), this)), summary_(new QLabel(this)), said_(new QLabel(this)),
       lay_(new QPushButton(tr("Lay it"), this)), add_(new QPushButton(tr("Add a point"), this)),
       remove_(new QPushButton(tr("Remove the point"), this)),
       slack_(new Field(desk, "@.fit_up.order", tr("slack"), this)),
       kind_(new ChoiceBox(desk, "@.fit_up.order", tr("Held by"), rows_of(build::WayKind{}), this)),
-      runs_(new ChoiceBox(desk, "@.fit_up.order", tr("Runs"), rows_of(build::RouteRuns{}), this)),
-      beside_(new QWidget(this)) {
+      runs_(new ChoiceBox(desk, "@.fit_up.order", tr("Runs"), rows_of(build::RouteRuns{}), this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
-  whole->addLayout(column, 1);
-  whole->addWidget(beside_);
+  QVBoxLayout* const column = this->column();
   summary_->setWordWrap(true);
   column->addWidget(summary_);
   view_->setMinimumHeight(desk_.look().px(220));
@@ -84,13 +74,7 @@ RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   connect(lay_, &QPushButton::clicked, this, &RoutesPage::lay);
   connect(add_, &QPushButton::clicked, this, &RoutesPage::add_point);
   connect(remove_, &QPushButton::clicked, this, &RoutesPage::remove_point);
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &RoutesPage::refresh);
   refresh();
-}
-
-void RoutesPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
 }
 
 bool RoutesPage::go_to(const QString& path) {
@@ -170,17 +154,7 @@ void RoutesPage::remove_point() {
   view_->hold_route(held_, -1);
 }
 
-void RoutesPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  if (stale_) refresh();
-}
-
-void RoutesPage::refresh() {
-  if (!isVisible()) {
-    stale_ = true;
-    return;
-  }
-  stale_ = false;
+void RoutesPage::fill() {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   list_->setFont(look.font(TextSize::small));
@@ -268,10 +242,7 @@ void RoutesPage::refresh() {
 }
 
 void RoutesPage::write_labels() {
-  const QString to = QFileDialog::getSaveFileName(this, tr("Write the labels"), {}, tr("CSV (*.csv)"));
-  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
-  const auto done = write_atomically(to.toStdString(), report::labels_csv(answers_.routes()));
-  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+  save_csv(tr("Write the labels"), report::labels_csv(answers_.routes()));
 }
 
 } // namespace mavrel::app

@@ -1,6 +1,7 @@
 // Routes: lines and looms on side and top view, their points in a table, and what is wrong with each way.
 #pragma once
 
+#include "app/stages/fit_up/fit_up_page.h"
 #include "app/stages/fit_up/ways_view.h"
 
 class QLabel;
@@ -13,28 +14,24 @@ class ChoiceBox;
 class Field;
 class PathTable;
 
-class RoutesPage : public QWidget {
+class RoutesPage : public FitUpPage {
   Q_OBJECT
 public:
   RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+  bool go_to(const QString& path) override;
   [[nodiscard]] WaysView* view() const { return view_; }
   void show_route(const QString& key);
   void write_labels();
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
   void lay();
   void add_point();
   void remove_point();
   [[nodiscard]] const assess::JudgedRoute* held() const;
 
-  Desk& desk_;
-  FitUpAnswers& answers_;
   WaysView* view_;
   QTableWidget* list_;
   PathTable* points_;
@@ -42,9 +39,7 @@ private:
   QPushButton *lay_, *add_, *remove_;
   Field* slack_;
   ChoiceBox *kind_, *runs_;
-  QWidget* beside_;
   QString held_;
-  bool stale_ = false;
 };
 
 } // namespace mavrel::app

@@ -116,30 +116,17 @@ void TemplateView::paintEvent(QPaintEvent*) {
 }
 
 TemplatesPage::TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers),
+    : FitUpPage(desk, answers, parent),
       list_(list_table("templates", tr("Templates"), {tr("template"), tr("make"), tr("thick"), tr("size")}, this)),
-      view_(new TemplateView(desk, this)), measures_(new QLabel(this)), beside_(new QWidget(this)) {
+      view_(new TemplateView(desk, this)), measures_(new QLabel(this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* column = new QVBoxLayout;
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
-  whole->addLayout(column, 1);
-  whole->addWidget(beside_);
+  QVBoxLayout* const column = this->column();
   auto* buttons = new QHBoxLayout;
   measures_->setWordWrap(true);
   buttons->addWidget(measures_, 1);
-  const auto button = [&](const QString& text, const char* name, auto act) {
-    auto* made = new QPushButton(text, this);
-    made->setObjectName(name);
-    connect(made, &QPushButton::clicked, this, act);
-    buttons->addWidget(made);
-  };
-  button(tr("PDF 1:1 …"), "templates_pdf", [this] { write_pdf_of_all(); });
-  button(tr("DXF …"), "templates_dxf", [this] { write_dxf(); });
-  button(tr("SVG …"), "templates_svg", [this] { write_svg(); });
+  add_button(buttons, tr("PDF 1:1 …"), "templates_pdf", [this] { write_pdf_of_all(); });
+  add_button(buttons, tr("DXF …"), "templates_dxf", [this] { write_dxf(); });
+  add_button(buttons, tr("SVG …"), "templates_svg", [this] { write_svg(); });
   column->addLayout(buttons);
   auto* upper = new QHBoxLayout;
   upper->setSpacing(u);
@@ -202,13 +189,7 @@ TemplatesPage::TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   column->addWidget(scrolled(plates, this), 3);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) { pick(r); });
   connect(&desk_, &Desk::looked_at, this, [this] { bind(desk_.end()); });
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &TemplatesPage::refresh);
   refresh();
-}
-
-void TemplatesPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
 }
 
 void TemplatesPage::bind(End end) {
@@ -231,11 +212,6 @@ void TemplatesPage::show_template(const QString& key) {
   refresh();
 }
 
-void TemplatesPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  if (stale_) refresh();
-}
-
 void TemplatesPage::pick(int row) {
   const auto& all = answers_.templates();
   const auto r = static_cast<std::size_t>(row);
@@ -249,12 +225,7 @@ void TemplatesPage::pick(int row) {
   refresh();
 }
 
-void TemplatesPage::refresh() {
-  if (!isVisible()) {
-    stale_ = true;
-    return;
-  }
-  stale_ = false;
+void TemplatesPage::fill() {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   list_->setFont(look.font(TextSize::small));

@@ -4,7 +4,7 @@
 #include "app/desk/desk.h"
 #include "assess/fit_up/templates.h"
 
-#include <QWidget>
+#include "app/stages/fit_up/fit_up_page.h"
 
 class QLabel;
 class QTableWidget;
@@ -33,37 +33,31 @@ private:
   QString why_; // in place of it
 };
 
-class TemplatesPage : public QWidget {
+class TemplatesPage : public FitUpPage {
   Q_OBJECT
 public:
   TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+  bool go_to(const QString& path) override;
   void show_template(const QString& key);
   void write_pdf_of_all();
   void write_dxf();
   void write_svg();
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
   void pick(int row);
   void bind(End end);
   void write_folder(const QString& title, const char* ending, std::string (*text)(const assess::Template&));
 
-  Desk& desk_;
-  FitUpAnswers& answers_;
   QTableWidget* list_;
   TemplateView* view_;
   QLabel* measures_;
   std::vector<std::pair<Field*, QString>> fields_; // of the plates, with the last step of their path
   std::vector<std::pair<ChoiceBox*, QString>> choices_;
-  QWidget* beside_;
   QString held_;
   End end_ = End::rear;
-  bool stale_ = false;
 };
 
 } // namespace mavrel::app

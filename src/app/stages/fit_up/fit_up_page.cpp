@@ -1,0 +1,58 @@
+#include "app/stages/fit_up/fit_up_page.h"
+
+#include "app/kit/paged_stage.h"
+#include "file/text_file.h"
+
+#include <QFileDialog>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+FitUpPage::FitUpPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
+    : QWidget(parent), desk_(desk), answers_(answers), column_(new QVBoxLayout), beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* whole = new QHBoxLayout(this);
+  whole->setContentsMargins(0, 0, 0, 0);
+  whole->setSpacing(0);
+  column_->setContentsMargins(0, 0, u, 0);
+  column_->setSpacing(u);
+  whole->addLayout(column_, 1);
+  whole->addWidget(beside_);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &FitUpPage::refresh);
+}
+
+void FitUpPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+bool FitUpPage::go_to(const QString& path) {
+  return go_to_field(desk_, this, path);
+}
+
+void FitUpPage::refresh() {
+  stale_ = !isVisible();
+  if (!stale_) fill();
+}
+
+void FitUpPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  if (stale_) refresh();
+}
+
+void FitUpPage::add_button(QHBoxLayout* row, const QString& text, const char* name, std::function<void()> act) {
+  auto* made = new QPushButton(text, this);
+  made->setObjectName(name);
+  connect(made, &QPushButton::clicked, this, std::move(act));
+  row->addWidget(made);
+}
+
+void FitUpPage::save_csv(const QString& title, const std::string& text) {
+  const QString to = QFileDialog::getSaveFileName(this, title, {}, tr("CSV (*.csv)"));
+  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
+  const auto done = write_atomically(to.toStdString(), text);
+  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+}
+
+} // namespace mavrel::app

@@ -1,0 +1,197 @@
+#include "assess/fit_up/cars.h"
+
+namespace mavrel::assess {
+namespace {
+
+const PlannedJob& placed(const Plan& plan, const char* id) {
+  return plan.planned[*plan.find(id)];
+}
+
+TEST(Plan, OfTheEstateBreaksNothingAndHasACriticalPath) {
+  for (const Build& b : {estate(), half_ton()}) {
+    const Plan plan = plan_in(b);
+    int critical = 0;
+    for (std::size_t i = 0; i < plan.jobs.size(); ++i) {
+      critical += plan.planned[i].path.critical;
+      for (const std::string& id : plan.jobs[i].after) {
+        const auto before = plan.find(id);
+        ASSERT_TRUE(before) << id;
+        EXPECT_GE(plan.planned[i].start, plan.planned[*before].end + plan.jobs[*before].wait - 1e-6)
+            << plan.jobs[i].id << " after " << id;
+      }
+      if (!plan.jobs[i].by_the_clock) {
+        EXPECT_EQ(static_cast<int>(plan.planned[i].who.size()), plan.jobs[i].people);
+      }
+      const int day = static_cast<int>(std::floor(plan.planned[i].start / 24));
+      if (!plan.jobs[i].by_the_clock && plan.jobs[i].hours > 0) {
+        EXPECT_TRUE(plan.worked(day)) << plan.jobs[i].id;
+      }
+    }
+    EXPECT_GT(critical, 5);
+    EXPECT_GE(plan.shared_span, plan.span); // sharing makes nothing quicker
+  }
+}
+
+TEST(Plan, NobodyKnocksWhatIsTacked) {
+  const Plan plan = plan_in(half_ton());
+  const PlannedJob& tack = placed(plan, "rear.tack");
+  for (std::size_t i = 0; i < plan.jobs.size(); ++i)
+    if (plan.jobs[i].id != "rear.tack" && plan.jobs[i].car != CarUse::none) {
+      EXPECT_FALSE(plan.planned[i].start < tack.end - 1e-9 && tack.start < plan.planned[i].end - 1e-9)
+          << plan.jobs[i].id;
+    }
+}
+
+TEST(Plan, WeekendsAndFreeDaysAreNotWorked) {
+  Build b = estate();
+  b.shop.own().first_day = "2026-12-03"; // a Thursday
+  Plan plan = plan_in(b);
+  EXPECT_TRUE(plan.worked(1));
+  EXPECT_FALSE(plan.worked(2));
+  EXPECT_FALSE(plan.worked(3));
+  EXPECT_TRUE(plan.worked(4));
+  EXPECT_EQ(say(day_name(plan, 4)), "Mon 7 Dec");
+  const double end = plan.shared_span;
+  build::DaysOff off;
+  off.from = "2026-12-07", off.to = "2026-12-08";
+  b.shop.own().days_off.push_back(off);
+  plan = plan_in(b);
+  EXPECT_FALSE(plan.worked(4));
+  EXPECT_GT(plan.shared_span, end);
+  b.shop.own().saturdays = b.shop.own().sundays = build::YesNo::yes;
+  EXPECT_LT(plan_in(b).shared_span, plan.shared_span);
+}
+
+TEST(Plan, WhoWeldsWelds) {
+  Build b = half_ton();
+  b.shop.own().people = {{"Ada", build::YesNo::no, build::YesNo::yes, build::YesNo::no, {}},
+                         {"Bo", build::YesNo::yes, build::YesNo::no, build::YesNo::yes, {}}};
+  const Plan plan = plan_in(b);
+  EXPECT_EQ(placed(plan, "rear.weld").who, std::vector<std::string>{"Bo"});
+  EXPECT_EQ(placed(plan, "harness").who, std::vector<std::string>{"Ada"});
+  note_on(b, "rear.strip").who = "Bo";
+  EXPECT_EQ(placed(plan_in(b), "rear.strip").who, std::vector<std::string>{"Bo"});
+  // Nobody who welds: said, with the job's name.
+  b.shop.own().people[1].welds = build::YesNo::no;
+  const auto none = plan_of(plan_given(fit_up_of(b), std::nullopt));
+  ASSERT_FALSE(none);
+  EXPECT_NE(say(none.error()).find("rear.tack"), std::string::npos) << say(none.error());
+}
+
+TEST(Plan, NothingBeginsBeforeNowAndWhatIsDoneStays) {
+  Build b = estate();
+  b.shop.own().first_day = "2026-11-30";
+  build::JobNote& mark = note_on(b, "mark");
+  mark.state = build::JobState::done, mark.began = "2026-11-30 08:00", mark.ended = "2026-11-30 09:00";
+  build::JobNote& board = note_on(b, "board");
+  board.state = build::JobState::running, board.began = "2026-12-01 14:00";
+  const Plan plan = plan_in(b, "2026-12-01 16:30");
+  EXPECT_EQ(placed(plan, "mark").stands, JobStands::done);
+  EXPECT_DOUBLE_EQ(placed(plan, "mark").end, 1);
+  EXPECT_EQ(placed(plan, "board").stands, JobStands::running);
+  EXPECT_DOUBLE_EQ(placed(plan, "board").start, 30);
+  EXPECT_DOUBLE_EQ(placed(plan, "board").end, 33); // three hours of it, to the evening
+  for (std::size_t i = 0; i < plan.jobs.size(); ++i)
+    if (plan.jobs[i].state() == build::JobState::open && !plan.jobs[i].by_the_clock) {
+      EXPECT_GE(plan.planned[i].start, 32.5 - 1e-9) << plan.jobs[i].id;
+    }
+  // What ran over its time is not over before now.
+  EXPECT_DOUBLE_EQ(placed(plan_in(b, "2026-12-02 10:00"), "board").end, 50);
+}
+
+TEST(Plan, WhatFollowsAHoldPointIsHeldUntilItIsSigned) {
+  Build b = half_ton();
+  for (const char* id : {"mark", "battery", "rear.strip", "rear.bags_away", "rear.cut_plates", "rear.volume",
+                         "rear.mock_up", "rear.tack", "rear.cycle"})
+    note_on(b, id).state = build::JobState::done;
+  Plan plan = plan_in(b);
+  EXPECT_EQ(placed(plan, "rear.copy").stands, JobStands::held);
+  ASSERT_TRUE(placed(plan, "rear.copy").held_by);
+  for (const char* id : {"rear.angles", "rear.gaps", "rear.stop_first"})
+    b = signed_off(b, id);
+  plan = plan_in(b);
+  EXPECT_EQ(placed(plan, "rear.copy").stands, JobStands::ready);
+  EXPECT_EQ(placed(plan, "rear.weld").stands, JobStands::waiting);
+}
+
+TEST(Plan, WhatALatePartMovesIsWhatANewPlanSays) {
+  const PlanGiven given = plan_given(fit_up_of(half_ton()), std::nullopt);
+  const Plan plan = *plan_of(given);
+  for (std::size_t i = 0; i < plan.jobs.size(); i += 5) {
+    const auto moved = what_moves(given, plan, i, 20);
+    ASSERT_TRUE(moved);
+    PlanGiven later = given;
+    later.list.jobs[i].hours += 20;
+    EXPECT_NEAR(moved->whole, plan_of(later)->shared_span - plan.shared_span, 1e-9);
+    EXPECT_GE(moved->whole, 0) << plan.jobs[i].id;
+    for (const MovedJob& m : moved->jobs)
+      EXPECT_GT(m.later, 0);
+  }
+}
+
+TEST(Plan, PaintDriesWhileOtherWorkGoesOn) {
+  const Plan plan = plan_in(half_ton());
+  const std::size_t paint = *plan.find("rear.paint");
+  const auto jobs = meanwhile(plan, paint);
+  EXPECT_FALSE(jobs.empty());
+  for (const std::size_t i : jobs) {
+    EXPECT_LT(plan.planned[i].start, plan.planned[paint].end + 24);
+    EXPECT_GT(plan.planned[i].end, plan.planned[paint].end);
+  }
+}
+
+TEST(Plan, PartsToComeHoldWhatNeedsThem) {
+  Build b = estate();
+  b.shop.own().first_day = "2026-11-30";
+  const double without = placed(plan_in(b), "front.build_strut").start;
+  build::PartNote bag;
+  bag.part = b.variant().fit[0].bag, bag.lead = 5 * 86400.0;
+  b.variant().fit_up.own().parts.push_back(bag);
+  const Plan plan = plan_in(b);
+  EXPECT_TRUE(plan.find("front.order"));
+  EXPECT_FALSE(plan.find("rear.order"));
+  EXPECT_GE(placed(plan, "front.build_strut").start, 120);
+  EXPECT_LT(without, 120);
+  b.variant().fit_up.own().parts[0].on_shelf = 2;
+  EXPECT_DOUBLE_EQ(placed(plan_in(b), "front.build_strut").start, without);
+  // When it must be ordered: as long before it is needed as it takes to come.
+  b.variant().fit_up.own().parts[0].on_shelf = 0;
+  const FitUpGiven given = fit_up_of(b);
+  BuyList list = buy_list(given);
+  add_order_days(given, list, std::nullopt);
+  const auto line =
+      std::find_if(list.lines.begin(), list.lines.end(), [&](const BuyLine& l) { return l.part == bag.part; });
+  ASSERT_NE(line, list.lines.end());
+  ASSERT_TRUE(line->order_by);
+  EXPECT_LE(*line->order_by, *work::parse_day("2026-11-30") - 4);
+}
+
+TEST(Plan, SaysWhatWasTypedWrongAndGoesOnWithout) {
+  Build b = estate();
+  b.shop.own().first_day = "next week";
+  build::DaysOff off;
+  off.who = "Nobody", off.from = "2026-12-07";
+  b.shop.own().days_off.push_back(off);
+  note_on(b, "mark").began = "yesterday";
+  Plan plan = plan_in(b);
+  EXPECT_FALSE(plan.first_day);
+  EXPECT_EQ(say(day_name(plan, 2)), "Day 3");
+  ASSERT_GE(plan.mistakes.size(), 2U);
+  b.shop.own().first_day = "2026-11-30";
+  b.shop.own().day_to = b.shop.own().day_from;
+  plan = plan_in(b);
+  EXPECT_DOUBLE_EQ(plan.day_to, 17);
+  EXPECT_EQ(plan.mistakes.size(), 3U);
+}
+
+TEST(Plan, TellsTheClockOfADay) {
+  Build b = estate();
+  b.shop.own().first_day = "2026-11-30";
+  const Plan plan = plan_in(b);
+  EXPECT_EQ(say(moment_name(plan, 0)), "Mon 30 Nov 08:00");
+  EXPECT_EQ(say(moment_name(plan, 25.5)), "Tue 1 Dec 09:30");
+  EXPECT_EQ(say(moment_name(plan, 18.25)), "Tue 1 Dec 02:15"); // past midnight it is the next day
+}
+
+} // namespace
+} // namespace mavrel::assess
