@@ -189,7 +189,7 @@ TEST(CliTemplates, ThePdfIsTrueToScaleRulerAndPlate) {
 
 TEST(CliTemplates, WhatIsLargerThanAPageIsTiled) {
   const test::Folder folder;
-  build::Build b = assess::half_ton();
+  build::Build b = assess::fresh_half_ton();
   b.variant().fit_up.own().plates[1].diameter = 0.45;
   test::write(folder / "wide.mavrel", build::to_json(b));
   const auto answer =

@@ -51,7 +51,7 @@ Found read(const std::string& dxf) {
 }
 
 Build with_all_of_it() {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   b.variant().fit[0].mounting.mount_thicker = -0.014;
   b.variant().fit[0].mounting.mount_outward = 0.004;
   b.variant().fit[1].workshop.rail_gap = 0.06;

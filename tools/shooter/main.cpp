@@ -291,7 +291,8 @@ int main(int argc, char** argv) {
     fit_up->show_page(0);
     settle();
     shoot("fit-up-plan");
-    for (const auto& [name, page] : {std::pair{"fit-up-checks", 1}, {"fit-up-cut", 2}, {"fit-up-places", 4}, {"fit-up-shop", 7}})
+    for (const auto& [name, page] :
+         {std::pair{"fit-up-checks", 1}, {"fit-up-cut", 2}, {"fit-up-places", 4}, {"fit-up-shop", 7}})
       if (only == name) fit_up->show_page(page), settle(), shoot(name);
     if (only == "fit-up-schools") {
       fit_up->show_page(6);

@@ -11,7 +11,7 @@ using Change = std::function<void(Build&)>;
 /// The demo estate as it came, its routes with it, and then something else.
 Change whole(Change change = [](Build&) {}) {
   return [change](Build& b) {
-    b = estate();
+    b = fresh_estate();
     change(b);
   };
 }

@@ -25,10 +25,10 @@ inline Build fresh(Build build) {
   build.shop.own().days_off.clear();
   return build;
 }
-inline Build estate() {
+inline Build fresh_estate() {
   return fresh(test::demo_whole());
 }
-inline Build half_ton() {
+inline Build fresh_half_ton() {
   return fresh(test::pickup_whole());
 }
 inline FitUpGiven fit_up_of(const Build& build) {

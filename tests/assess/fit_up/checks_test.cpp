@@ -10,7 +10,7 @@ namespace mavrel::assess {
 namespace {
 
 TEST(HoldPoints, EveryFigureIsAskedForOnceAndItsTwinIsTheOtherSide) {
-  for (const Build& b : {estate(), half_ton()}) {
+  for (const Build& b : {fresh_estate(), fresh_half_ton()}) {
     const auto points = hold_points(fit_up_of(b));
     EXPECT_GT(points.size(), 12U);
     for (const HoldPoint& p : points) {
@@ -33,7 +33,7 @@ TEST(HoldPoints, EveryFigureIsAskedForOnceAndItsTwinIsTheOtherSide) {
 }
 
 TEST(HoldPoints, FiguresAreThoseOfTheDesign) {
-  const Build b = half_ton();
+  const Build b = fresh_half_ton();
   const FitUpGiven given = fit_up_of(b);
   const auto points = hold_points(given);
   const EndAssessment& rear = given.end(End::rear)->assessment;
@@ -63,7 +63,7 @@ TEST(HoldPoints, FiguresAreThoseOfTheDesign) {
 }
 
 TEST(HoldPoints, PassWhereEveryFigureIsRightAndFailWhereOneIsNot) {
-  for (const Build& b : {estate(), half_ton()})
+  for (const Build& b : {fresh_estate(), fresh_half_ton()})
     for (const HoldPoint& p : hold_points(fit_up_of(b))) {
       EXPECT_EQ(state_of(signed_off(b, p.id), p.id), CheckState::passed) << p.id;
       const AskedFigure& first = p.figures[0];
@@ -74,7 +74,7 @@ TEST(HoldPoints, PassWhereEveryFigureIsRightAndFailWhereOneIsNot) {
 }
 
 TEST(HoldPoints, SidesThatAreNotAlikeFail) {
-  Build b = estate(); // nobody knows its plates' angles: only that both sides are alike
+  Build b = fresh_estate(); // nobody knows its plates' angles: only that both sides are alike
   b = signed_off(b, "front.angles");
   EXPECT_EQ(state_of(b, "front.angles"), CheckState::passed);
   build::HoldCheck& check = b.variant().fit_up.own().checks[0];
@@ -84,7 +84,7 @@ TEST(HoldPoints, SidesThatAreNotAlikeFail) {
 }
 
 TEST(HoldPoints, AreNotSignedHalfMeasuredOrByNobody) {
-  const Build b = estate();
+  const Build b = fresh_estate();
   const auto points = hold_points(fit_up_of(b));
   const HoldPoint& p = point_in(points, "front.stop_first");
   build::HoldCheck note;
@@ -99,7 +99,7 @@ TEST(HoldPoints, AreNotSignedHalfMeasuredOrByNobody) {
 }
 
 TEST(HoldPoints, ABagStalesWhatReadsItAndNothingElse) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   for (const HoldPoint& p : hold_points(fit_up_of(b)))
     b = signed_off(b, p.id);
   for (const HoldPoint& p : hold_points(fit_up_of(b)))
@@ -119,12 +119,12 @@ TEST(HoldPoints, ABagStalesWhatReadsItAndNothingElse) {
       EXPECT_NE(*m.was, *m.is);
     }
   // Back as it was, it stands again.
-  b.variant().fit[1].bag = half_ton().variant().fit[1].bag;
+  b.variant().fit[1].bag = fresh_half_ton().variant().fit[1].bag;
   EXPECT_EQ(state_of(b, "rear.stop_first"), CheckState::passed);
 }
 
 TEST(HoldPoints, ARaisedFormulaAsksAgain) {
-  Build b = signed_off(estate(), "front.stop_first");
+  Build b = signed_off(fresh_estate(), "front.stop_first");
   b.variant().fit_up.own().checks[0].formula = 2;
   EXPECT_EQ(state_of(b, "front.stop_first"), CheckState::stale);
 }
@@ -174,7 +174,7 @@ std::map<std::string, std::string> inputs(const Build& b) {
 
 TEST(HoldPoints, NoRandomEditLeavesASignatureOnOtherFiguresNorTakesOneAwayForNothing) {
   std::vector<std::string> paths;
-  for (const std::string& path : build::field_paths(half_ton().variant()))
+  for (const std::string& path : build::field_paths(fresh_half_ton().variant()))
     if (!path.starts_with("fit_up.jobs") && !path.starts_with("fit_up.checks") && path != "name" &&
         path != "brief.notes")
       paths.push_back("variants.0." + path);
@@ -182,7 +182,7 @@ TEST(HoldPoints, NoRandomEditLeavesASignatureOnOtherFiguresNorTakesOneAwayForNot
     for (const char* field : {"left.height_m", "right.mass_kg", "spring_length_m", "bump_stop_gap_m", "bag_room_m",
                               "wheel", "friction_n", "track_m", "bar_rate_n_m_per_rad"})
       paths.push_back(std::string(end) + "." + field);
-  const Build start = half_ton();
+  const Build start = fresh_half_ton();
   const auto before = read(start);
   const auto inputs_before = inputs(start);
   EXPECT_TRUE(rc::check("random edits", [&] {

@@ -39,12 +39,12 @@ TEST(JobRules, EveryKeyTheyNameIsThere) {
 }
 
 TEST(Jobs, ABoltInStrutIsBuiltAndAWeldedAxleIsTackedCycledWeldedAndPainted) {
-  const JobList small = jobs_in(estate());
+  const JobList small = jobs_in(fresh_estate());
   EXPECT_NE(job_in(small, "front.build_strut"), nullptr);
   EXPECT_EQ(job_in(small, "rear.build_strut"), nullptr); // its spring stands apart
   EXPECT_EQ(job_in(small, "rear.weld"), nullptr);        // and is bolted in
   EXPECT_NE(job_in(small, "rear.cut_plates_bolted"), nullptr);
-  const JobList large = jobs_in(half_ton());
+  const JobList large = jobs_in(fresh_half_ton());
   for (const auto& [first, second] :
        {std::pair("rear.mock_up", "rear.tack"), std::pair("rear.tack", "rear.cycle"),
         std::pair("rear.cycle", "rear.weld"), std::pair("rear.weld", "rear.paint"),
@@ -61,8 +61,8 @@ TEST(Jobs, ABoltInStrutIsBuiltAndAWeldedAxleIsTackedCycledWeldedAndPainted) {
 
 TEST(Jobs, FollowWhatWasChosen) {
   const auto has = [](const std::function<void(Build&)>& change, const char* id) {
-    const bool without = job_in(jobs_in(estate()), id) != nullptr;
-    return !without && job_in(jobs_in(changed(estate(), change)), id) != nullptr;
+    const bool without = job_in(jobs_in(fresh_estate()), id) != nullptr;
+    return !without && job_in(jobs_in(changed(fresh_estate(), change)), id) != nullptr;
   };
   EXPECT_TRUE(has([](Build& b) { b.variant().fit[0].mounting.mount_thicker = -0.014; }, "front.mount_plate"));
   EXPECT_TRUE(has([](Build& b) { b.variant().fit[0].mounting.drop_spindle = 0.04; }, "front.spindle"));
@@ -76,24 +76,24 @@ TEST(Jobs, FollowWhatWasChosen) {
       has([](Build& b) { b.ends[0].corners[0].height.values.clear(), b.ends[0].corners[1].height.values.clear(); },
           "measure"));
   EXPECT_TRUE(has([](Build& b) { b.variant().air.school = build::ValveSchool::hand_valves; }, "gauges"));
-  Build bare = estate();
+  Build bare = fresh_estate();
   bare.variant().fit[0].bag.clear(), bare.variant().fit[1].bag.clear();
   bare.variant().air = {};
   EXPECT_EQ(ids_of(jobs_in(bare)), (std::set<std::string>{"mark", "battery"}));
 }
 
 TEST(Jobs, KitFirstOrSuspensionFirst) {
-  const JobList suspension = jobs_in(estate());
+  const JobList suspension = jobs_in(fresh_estate());
   EXPECT_TRUE(before(suspension, "rear.cycle", "kit_fit_after"));
   EXPECT_FALSE(before(suspension, "board", "front.strip"));
-  const JobList kit =
-      jobs_in(changed(estate(), [](Build& b) { b.variant().fit_up.own().order = build::OrderSchool::kit_first; }));
+  const JobList kit = jobs_in(
+      changed(fresh_estate(), [](Build& b) { b.variant().fit_up.own().order = build::OrderSchool::kit_first; }));
   EXPECT_TRUE(before(kit, "kit_fit", "front.strip"));
   EXPECT_EQ(job_in(kit, "kit_fit_after"), nullptr);
 }
 
 TEST(Jobs, WhatIsSkippedIsPassedThrough) {
-  const JobList list = jobs_in(changed(half_ton(), [](Build& b) {
+  const JobList list = jobs_in(changed(fresh_half_ton(), [](Build& b) {
     build::JobNote& note = note_on(b, "rear.cycle");
     note.state = build::JobState::skipped, note.reason = "cycled on the other side";
   }));
@@ -104,7 +104,7 @@ TEST(Jobs, WhatIsSkippedIsPassedThrough) {
 }
 
 TEST(Jobs, TheShopHasTheLastWord) {
-  const JobList list = jobs_in(changed(half_ton(), [](Build& b) {
+  const JobList list = jobs_in(changed(fresh_half_ton(), [](Build& b) {
     note_on(b, "rear.weld").hours = 7.5 * 3600;
     note_on(b, "rear.copy").after = "mark";
     build::JobNote& own = note_on(b, "own.1");
@@ -132,7 +132,7 @@ TEST(Jobs, TheShopHasTheLastWord) {
 }
 
 TEST(Jobs, AFailedCheckIsPutRightBeforeAnythingGoesOn) {
-  const Build failed = signed_off(half_ton(), "rear.gaps", false);
+  const Build failed = signed_off(fresh_half_ton(), "rear.gaps", false);
   const JobList list = jobs_in(failed);
   const Job* repair = job_in(list, "repair.rear.gaps");
   ASSERT_NE(repair, nullptr);

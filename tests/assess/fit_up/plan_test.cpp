@@ -8,7 +8,7 @@ const PlannedJob& placed(const Plan& plan, const char* id) {
 }
 
 TEST(Plan, OfTheEstateBreaksNothingAndHasACriticalPath) {
-  for (const Build& b : {estate(), half_ton()}) {
+  for (const Build& b : {fresh_estate(), fresh_half_ton()}) {
     const Plan plan = plan_in(b);
     int critical = 0;
     for (std::size_t i = 0; i < plan.jobs.size(); ++i) {
@@ -33,7 +33,7 @@ TEST(Plan, OfTheEstateBreaksNothingAndHasACriticalPath) {
 }
 
 TEST(Plan, NobodyKnocksWhatIsTacked) {
-  const Plan plan = plan_in(half_ton());
+  const Plan plan = plan_in(fresh_half_ton());
   const PlannedJob& tack = placed(plan, "rear.tack");
   for (std::size_t i = 0; i < plan.jobs.size(); ++i)
     if (plan.jobs[i].id != "rear.tack" && plan.jobs[i].car != CarUse::none) {
@@ -43,7 +43,7 @@ TEST(Plan, NobodyKnocksWhatIsTacked) {
 }
 
 TEST(Plan, WeekendsAndFreeDaysAreNotWorked) {
-  Build b = estate();
+  Build b = fresh_estate();
   b.shop.own().first_day = "2026-12-03"; // a Thursday
   Plan plan = plan_in(b);
   EXPECT_TRUE(plan.worked(1));
@@ -63,7 +63,7 @@ TEST(Plan, WeekendsAndFreeDaysAreNotWorked) {
 }
 
 TEST(Plan, WhoWeldsWelds) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   b.shop.own().people = {{"Ada", build::YesNo::no, build::YesNo::yes, build::YesNo::no, {}},
                          {"Bo", build::YesNo::yes, build::YesNo::no, build::YesNo::yes, {}}};
   const Plan plan = plan_in(b);
@@ -79,7 +79,7 @@ TEST(Plan, WhoWeldsWelds) {
 }
 
 TEST(Plan, NothingBeginsBeforeNowAndWhatIsDoneStays) {
-  Build b = estate();
+  Build b = fresh_estate();
   b.shop.own().first_day = "2026-11-30";
   build::JobNote& mark = note_on(b, "mark");
   mark.state = build::JobState::done, mark.began = "2026-11-30 08:00", mark.ended = "2026-11-30 09:00";
@@ -100,7 +100,7 @@ TEST(Plan, NothingBeginsBeforeNowAndWhatIsDoneStays) {
 }
 
 TEST(Plan, WhatFollowsAHoldPointIsHeldUntilItIsSigned) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   for (const char* id : {"mark", "battery", "rear.strip", "rear.bags_away", "rear.cut_plates", "rear.volume",
                          "rear.mock_up", "rear.tack", "rear.cycle"})
     note_on(b, id).state = build::JobState::done;
@@ -115,7 +115,7 @@ TEST(Plan, WhatFollowsAHoldPointIsHeldUntilItIsSigned) {
 }
 
 TEST(Plan, WhatALatePartMovesIsWhatANewPlanSays) {
-  const PlanGiven given = plan_given(fit_up_of(half_ton()), std::nullopt);
+  const PlanGiven given = plan_given(fit_up_of(fresh_half_ton()), std::nullopt);
   const Plan plan = *plan_of(given);
   for (std::size_t i = 0; i < plan.jobs.size(); i += 5) {
     const auto moved = what_moves(given, plan, i, 20);
@@ -130,7 +130,7 @@ TEST(Plan, WhatALatePartMovesIsWhatANewPlanSays) {
 }
 
 TEST(Plan, PaintDriesWhileOtherWorkGoesOn) {
-  const Plan plan = plan_in(half_ton());
+  const Plan plan = plan_in(fresh_half_ton());
   const std::size_t paint = *plan.find("rear.paint");
   const auto jobs = meanwhile(plan, paint);
   EXPECT_FALSE(jobs.empty());
@@ -141,7 +141,7 @@ TEST(Plan, PaintDriesWhileOtherWorkGoesOn) {
 }
 
 TEST(Plan, PartsToComeHoldWhatNeedsThem) {
-  Build b = estate();
+  Build b = fresh_estate();
   b.shop.own().first_day = "2026-11-30";
   const double without = placed(plan_in(b), "front.build_strut").start;
   build::PartNote bag;
@@ -167,7 +167,7 @@ TEST(Plan, PartsToComeHoldWhatNeedsThem) {
 }
 
 TEST(Plan, SaysWhatWasTypedWrongAndGoesOnWithout) {
-  Build b = estate();
+  Build b = fresh_estate();
   b.shop.own().first_day = "next week";
   build::DaysOff off;
   off.who = "Nobody", off.from = "2026-12-07";
@@ -185,7 +185,7 @@ TEST(Plan, SaysWhatWasTypedWrongAndGoesOnWithout) {
 }
 
 TEST(Plan, TellsTheClockOfADay) {
-  Build b = estate();
+  Build b = fresh_estate();
   b.shop.own().first_day = "2026-11-30";
   const Plan plan = plan_in(b);
   EXPECT_EQ(say(moment_name(plan, 0)), "Mon 30 Nov 08:00");

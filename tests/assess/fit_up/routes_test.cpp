@@ -38,7 +38,7 @@ TEST(Routes, ALineIsAsLongAsItsStretchesAndItsSlack) {
 }
 
 TEST(Routes, AirGoesByTheLengthsThatWereLaid) {
-  Build b = estate();
+  Build b = fresh_estate();
   const AirGiven laid = fit_up_of(b).air();
   for (const JudgedRoute& r : judged_routes(fit_up_of(b))) {
     for (std::size_t corner = 0; corner < 4; ++corner)
@@ -61,7 +61,7 @@ TEST(Routes, AirGoesByTheLengthsThatWereLaid) {
 
 TEST(Routes, ThroughTheWheelNearItAndFarFromIt) {
   const auto gap = [](double y) {
-    Build b = estate();
+    Build b = fresh_estate();
     build::Route r; // past the wheel, then down to the bag from above
     r.line = "front_left", r.points = {at(1.2, y, 0.3), at(0.0, y, 0.3), at(-0.6, y, 0.3), at(0.0, 0.3, 0.8)};
     b.variant().fit_up.own().routes = {r};
@@ -73,7 +73,7 @@ TEST(Routes, ThroughTheWheelNearItAndFarFromIt) {
   EXPECT_EQ(through[0].end, End::front);
   EXPECT_TRUE(gap(0.1).empty());
   // The right side's lines are looked at on the right.
-  Build b = estate();
+  Build b = fresh_estate();
   build::Route r;
   r.line = "front_right", r.points = {at(1.2, -0.72, 0.3), at(0.0, -0.72, 0.3), at(-0.6, -0.72, 0.3)};
   b.variant().fit_up.own().routes = {r};
@@ -83,7 +83,7 @@ TEST(Routes, ThroughTheWheelNearItAndFarFromIt) {
 }
 
 TEST(Routes, AStrutsPortWantsSlackForBothLocks) {
-  Build b = estate();
+  Build b = fresh_estate();
   const auto wanted = [&] { return judged(judged_routes(fit_up_of(b)), "front_left").slack_wanted; };
   const double strut = wanted();
   EXPECT_GT(strut, judged(judged_routes(fit_up_of(b)), "rear_left").slack_wanted);
@@ -92,11 +92,11 @@ TEST(Routes, AStrutsPortWantsSlackForBothLocks) {
 }
 
 TEST(Routes, EveryLineCarriesAMarkOfItsOwn) {
-  const auto routes = judged_routes(fit_up_of(estate()));
+  const auto routes = judged_routes(fit_up_of(fresh_estate()));
   for (std::size_t i = 0; i < routes.size(); ++i)
     for (std::size_t k = 0; k < i; ++k)
       EXPECT_NE(routes[i].mark, routes[k].mark);
-  EXPECT_TRUE(judged_routes(fit_up_of(changed(estate(), [](Build& b) { b.variant().air = {}; }))).empty());
+  EXPECT_TRUE(judged_routes(fit_up_of(changed(fresh_estate(), [](Build& b) { b.variant().air = {}; }))).empty());
 }
 
 TEST(Places, SayWhatIsGoodAndWhatIsNot) {
@@ -107,7 +107,7 @@ TEST(Places, SayWhatIsGoodAndWhatIsNot) {
           if (w.aspect == aspect) return w.judged;
     throw std::runtime_error("nothing said of " + place);
   };
-  Build b = estate();
+  Build b = fresh_estate();
   EXPECT_EQ(word(b, "air.tank_at", PlaceAspect::drain), PlaceJudged::good);
   EXPECT_EQ(word(b, "air.compressor_at", PlaceAspect::shake), PlaceJudged::good);
   b.variant().air.compressor_at.held = build::PartHeld::hard;

@@ -6,15 +6,15 @@
 namespace mavrel::assess {
 namespace {
 
-const Template* drawn(const Templates& all, const std::string& key) {
+std::optional<Template> drawn(const Templates& all, const std::string& key) {
   for (const Template& t : all.made)
-    if (t.key == key) return &t;
-  return nullptr;
+    if (t.key == key) return t;
+  return std::nullopt;
 }
-const RefusedTemplate* refused(const Templates& all, const std::string& key) {
+std::optional<RefusedTemplate> refused(const Templates& all, const std::string& key) {
   for (const RefusedTemplate& t : all.refused)
-    if (t.key == key) return &t;
-  return nullptr;
+    if (t.key == key) return t;
+  return std::nullopt;
 }
 std::vector<DrawnCircle> holes(const Template& t, Layer layer = Layer::drill) {
   std::vector<DrawnCircle> out;
@@ -28,7 +28,7 @@ build::PlateFit& plates(Build& b, End end) {
 
 TEST(Templates, APlatesHolesLieOnTheirCircleAndOffItsEdge) {
   EXPECT_TRUE(rc::check("holes of plates", [] {
-    Build b = half_ton();
+    Build b = fresh_half_ton();
     build::PlateFit& p = plates(b, End::rear);
     p.bolts = *rc::gen::inRange(0, 7);
     p.bolt_circle = test::between(0.02, 0.12);
@@ -52,22 +52,22 @@ TEST(Templates, APlatesHolesLieOnTheirCircleAndOffItsEdge) {
 }
 
 TEST(Templates, RefuseAHoleTooNearTheEdgeAndSayWhatWouldBeRight) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   plates(b, End::rear).diameter = 0.09; // 64 and three times 10.5 are 95.5
   const Templates all = templates_of(fit_up_of(b));
-  const RefusedTemplate* none = refused(all, "rear.lower_plate");
-  ASSERT_NE(none, nullptr);
+  const auto none = refused(all, "rear.lower_plate");
+  ASSERT_TRUE(none.has_value());
   EXPECT_NE(say(none->why).find("6 mm wider"), std::string::npos) << say(none->why);
   plates(b, End::rear).diameter = 0.096;
-  EXPECT_NE(drawn(templates_of(fit_up_of(b)), "rear.lower_plate"), nullptr);
+  EXPECT_TRUE(drawn(templates_of(fit_up_of(b)), "rear.lower_plate").has_value());
 }
 
 TEST(Templates, APortToTheFrontMakesLeftAndRightEachOthersImage) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   plates(b, End::rear).port_out = 0.03;
   plates(b, End::rear).port_turn = 0.6;
   const Templates all = templates_of(fit_up_of(b));
-  const Template *left = drawn(all, "rear.upper_plate.left"), *right = drawn(all, "rear.upper_plate.right");
+  const auto left = drawn(all, "rear.upper_plate.left"), right = drawn(all, "rear.upper_plate.right");
   ASSERT_TRUE(left && right);
   EXPECT_EQ(left->count, 1);
   EXPECT_NE(left->stamp, right->stamp);
@@ -79,18 +79,18 @@ TEST(Templates, APortToTheFrontMakesLeftAndRightEachOthersImage) {
   }
   // Straight outboard one drawing does for both.
   plates(b, End::rear).port_turn = 0;
-  const Template* both = drawn(templates_of(fit_up_of(b)), "rear.upper_plate");
-  ASSERT_NE(both, nullptr);
+  const auto both = drawn(templates_of(fit_up_of(b)), "rear.upper_plate");
+  ASSERT_TRUE(both.has_value());
   EXPECT_EQ(both->count, 2);
 }
 
 TEST(Templates, ABracketsFlatIsItsLegsAndItsFold) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   plates(b, End::rear).bracket_leg = 0.09;
   const FitUpGiven given = fit_up_of(b);
   const Templates all = templates_of(given);
-  const Template* t = drawn(all, "rear.lower_bracket");
-  ASSERT_NE(t, nullptr);
+  const auto t = drawn(all, "rear.lower_bracket");
+  ASSERT_TRUE(t.has_value());
   const auto m = mounting_of(given.end(End::rear));
   const double inside = std::numbers::pi / 2 - m.alignment->lower.across, turn = std::numbers::pi - inside;
   const double back = (0.008 + 0.008) * std::tan(turn / 2);
@@ -98,39 +98,39 @@ TEST(Templates, ABracketsFlatIsItsLegsAndItsFold) {
   EXPECT_NEAR(t->width(), base + 0.09 - 2 * back + turn * (0.008 + 0.42 * 0.008), 1e-9);
   EXPECT_NEAR(t->height(), 0.080, 1e-12);
   // Its gusset has the angle between the legs.
-  const Template* g = drawn(all, "rear.lower_gusset");
-  ASSERT_NE(g, nullptr);
+  const auto g = drawn(all, "rear.lower_gusset");
+  ASSERT_TRUE(g.has_value());
   bool told = false;
   for (const DrawnMeasure& measure : g->measures)
     told = told || (measure.kind == Kind::angle && std::abs(measure.value - inside) < 1e-12);
   EXPECT_TRUE(told);
   plates(b, End::rear).bracket_leg = 0.012; // nothing is left of it
-  EXPECT_NE(refused(templates_of(fit_up_of(b)), "rear.lower_bracket"), nullptr);
+  EXPECT_TRUE(refused(templates_of(fit_up_of(b)), "rear.lower_bracket").has_value());
 }
 
 TEST(Templates, AThinPlateMovesTheBearingOutward) {
-  Build b = estate();
+  Build b = fresh_estate();
   b.variant().fit[0].mounting.mount_thicker = -0.014;
   b.variant().fit[0].mounting.mount_outward = 0.006;
   const Templates all = templates_of(fit_up_of(b));
-  const Template *left = drawn(all, "front.upper_mount.left"), *right = drawn(all, "front.upper_mount.right");
+  const auto left = drawn(all, "front.upper_mount.left"), right = drawn(all, "front.upper_mount.right");
   ASSERT_TRUE(left && right);
   EXPECT_NEAR(holes(*left, Layer::cut)[1].centre.x, 0.006, 1e-12);
   EXPECT_NEAR(holes(*right, Layer::cut)[1].centre.x, -0.006, 1e-12);
   b.variant().fit[0].mounting.mount_outward = 0.02; // it would break out between the studs
-  EXPECT_NE(refused(templates_of(fit_up_of(b)), "front.upper_mount.left"), nullptr);
+  EXPECT_TRUE(refused(templates_of(fit_up_of(b)), "front.upper_mount.left").has_value());
 }
 
 TEST(Templates, ANotchIsAsDeepAsParkedHeightAsksFor) {
-  Build b = half_ton();
+  Build b = fresh_half_ton();
   build::Workshop& w = b.variant().fit[1].workshop;
   w.rail_gap = 0.06, w.rail_reserve = 0.012;
   plates(b, End::rear).rail_height = 0.2;
   const FitUpGiven given = fit_up_of(b);
   const auto deep = notch_depth(given, End::rear);
   ASSERT_TRUE(deep);
-  const Template* t = drawn(templates_of(given), "rear.notch");
-  ASSERT_NE(t, nullptr);
+  const auto t = drawn(templates_of(given), "rear.notch");
+  ASSERT_TRUE(t.has_value());
   EXPECT_NEAR(t->height(), 0.2, 1e-9);
   // Its outline is closed: every line's end is where another begins, arcs among them.
   std::vector<Flat> ends;
@@ -146,13 +146,13 @@ TEST(Templates, ANotchIsAsDeepAsParkedHeightAsksFor) {
         std::count_if(ends.begin(), ends.end(), [&](const Flat& o) { return std::hypot(o.x - e.x, o.y - e.y) < 1e-9; }),
         2);
   plates(b, End::rear).rail_height = *deep + 0.005;
-  EXPECT_NE(refused(templates_of(fit_up_of(b)), "rear.notch"), nullptr);
+  EXPECT_TRUE(refused(templates_of(fit_up_of(b)), "rear.notch").has_value());
   plates(b, End::rear).rail_height.reset();
   EXPECT_NE(say(refused(templates_of(fit_up_of(b)), "rear.notch")->why).find("how high"), std::string::npos);
 }
 
 TEST(Templates, CarryTheBuildAndTheHeightTheyWereDrawnFor) {
-  const Build b = estate();
+  const Build b = fresh_estate();
   for (const Template& t : templates_of(fit_up_of(b)).made) {
     EXPECT_NE(t.stamp.find("0417"), std::string::npos) << t.key;
     EXPECT_FALSE(t.texts.empty()) << t.key;
