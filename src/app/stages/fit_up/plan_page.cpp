@@ -157,7 +157,7 @@ PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
     const auto* j = held();
     const auto behind = j ? std::optional(*j) : std::nullopt;
     add_job(desk_, behind ? &*behind : nullptr, new_name_->text().trimmed());
-    new_name_->clear();
+    new_name_->setText({}); // with its own undo: the next step back is the job's
   };
   connect(add_, &QPushButton::clicked, this, add);
   connect(new_name_, &QLineEdit::returnPressed, this, add);

