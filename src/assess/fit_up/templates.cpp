@@ -205,7 +205,7 @@ private:
     sheet.line(Layer::etch, {mirror * D / 4, 0}, {tip, 0});
     sheet.line(Layer::etch, {tip, 0}, {back, 0.003});
     sheet.line(Layer::etch, {tip, 0}, {back, -0.003});
-    stamp(sheet, what, side, {0, -D / 4}, 0.7 * D);
+    stamp(sheet, what, side, {0, -D / 6}, 0.75 * D); // below the port, above the bolts
     sheet.measure(words("plate’s diameter"), D);
     sheet.measure(words("bolt circle"), p.bolt_circle);
     sheet.measure(words("bolt hole"), p.bolt_hole);

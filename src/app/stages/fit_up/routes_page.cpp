@@ -39,7 +39,10 @@ RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   auto* below = new QHBoxLayout;
   below->setSpacing(u);
   below->addWidget(list_, 5);
-  auto* right = new QVBoxLayout;
+  auto* side = new QWidget(this);
+  side->setMinimumWidth(desk_.look().px(250));
+  auto* right = new QVBoxLayout(side);
+  right->setContentsMargins(0, 0, 0, 0);
   right->setSpacing(u / 2);
   said_->setWordWrap(true);
   right->addWidget(said_);
@@ -60,7 +63,8 @@ RoutesPage::RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   more->addWidget(kind_, 1, Qt::AlignBottom);
   more->addWidget(runs_, 1, Qt::AlignBottom);
   right->addLayout(more);
-  below->addLayout(right, 6);
+  right->addStretch(0);
+  below->addWidget(side, 6);
   column->addLayout(below, 5);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) {
     if (r >= 0 && static_cast<std::size_t>(r) < answers_.routes().size())

@@ -87,7 +87,7 @@ void ShopPanel::figures() {
                                                   {"coil_m", tr("coil")}};
   int n = 0;
   for (const auto& [key, caption] : rows) {
-    put(QString("shop.%1").arg(key), caption, n / 5, n % 5);
+    put(QString("shop.%1").arg(key), caption, n / 4, n % 4);
     ++n;
   }
   for (const auto& [key, name] : {std::pair("saturdays", tr("Saturdays")), std::pair("sundays", tr("Sundays"))}) {
@@ -97,10 +97,10 @@ void ShopPanel::figures() {
     cell->addWidget(label);
     cell->addWidget(
         new ChoiceBox(desk(), QString("shop.%1").arg(key), name, rows_of(build::YesNo{}), grid()->parentWidget()));
-    grid()->addLayout(cell, n / 5, n % 5);
+    grid()->addLayout(cell, n / 4, n % 4);
     ++n;
   }
-  for (int c = 0; c < 5; ++c)
+  for (int c = 0; c < 4; ++c)
     grid()->setColumnStretch(c, 1);
 }
 
@@ -180,7 +180,7 @@ void ShopPanel::habits() {
     ++row;
     put(path + "hours_s", tr("takes"), row, 0);
     put(path + "people", tr("people"), row, 1);
-    put(path + "after", tr("after, as jobs are called"), row, 2);
+    put(path + "after", tr("after"), row, 2);
     put(path + "before", tr("before"), row, 3);
     put(path + "wait_s", tr("wait after"), row, 4);
     ++row;

@@ -230,13 +230,16 @@ void WaysView::paint_routes(QPainter& painter, int view) const {
     painter.setFont(look.font(TextSize::small, true));
     painter.setPen(t.ink);
     // Both ends carry the same mark.
-    for (const QPointF& end : {way.first(), way.last()})
-      draw_line(painter, QRectF(end.x() + look.px(4), end.y() - look.px(16), look.px(40), look.px(14)),
-                Qt::AlignLeft | Qt::AlignVCenter, QString::fromStdString(r.mark));
+    for (const QPointF& end : {way.first(), way.last()}) {
+      const QRectF tag(end.x() - look.px(12), end.y() + look.px(6), look.px(24), look.px(15));
+      painter.fillRect(tag, t.ink);
+      painter.setPen(t.panel);
+      draw_line(painter, tag, Qt::AlignHCenter | Qt::AlignVCenter, QString::fromStdString(r.mark));
+    }
     if (!r.laid) continue;
     const auto& points = desk_.build().variant().fit_up->routes[r.index].points;
     painter.setFont(look.font(TextSize::small));
-    for (std::size_t i = 0; i < points.size() && static_cast<int>(i) + 1 < way.size() - 0; ++i) {
+    for (std::size_t i = 0; i < points.size() && static_cast<int>(i) + 1 < way.size(); ++i) {
       const QPointF p = way[static_cast<int>(i) + 1];
       const double s = look.px(static_cast<int>(i) == point_ ? 6 : 4);
       // A clip is round, a grommet a ring in a sheet, a bulkhead square.
