@@ -8,6 +8,7 @@
 #include "report/fit_up_files.h"
 #include "report/job_sheets.h"
 
+#include <algorithm>
 #include <filesystem>
 
 namespace mavrel::cli {

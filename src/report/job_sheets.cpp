@@ -5,6 +5,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 namespace mavrel::report {
@@ -26,28 +27,32 @@ public:
   }
 
   [[nodiscard]] std::string day(int d, const std::vector<std::size_t>& jobs) const {
-    std::string out = head(told(day_name(plan_, d)));
+    std::string out = head(fmt::format("<span style='font-size:40pt'>{}</span>", told(day_name(plan_, d))));
     for (const std::size_t i : jobs) {
       const Job& j = plan_.jobs[i];
       const PlannedJob& p = plan_.planned[i];
       const bool begins = p.start >= 24.0 * d;
       const int from = clock_minute(plan_, std::fmax(p.start, 24.0 * d));
+      const auto line = [&](int points, const std::string& text, const char* kind = "") {
+        out += fmt::format("<p{}><span style='font-size:{}pt'>{}</span></p>", kind, points, text);
+      };
+      line(22, fmt::format("<b>{}</b>&nbsp;&nbsp;{}",
+                           begins ? fmt::format("{:02}:{:02}", from / 60, from % 60) : std::string("…"), told(j.name)));
       std::string who;
       for (const std::string& name : p.who)
         who += (who.empty() ? "" : ", ") + name;
-      out += fmt::format("<p style='font-size:17pt'><b>{}</b> &nbsp; {}</p>",
-                         begins ? fmt::format("{:02}:{:02}", from / 60, from % 60) : std::string("…"), told(j.name));
-      std::string line = fmt::format("{:g} h", std::round(j.hours * 100) / 100);
-      if (!who.empty()) line += " · " + who;
-      if (j.place != build::WorkPlace::none) line += std::string(" · ") + build::name_of(j.place);
-      if (j.wait > 0) line += fmt::format(" · then {:g} h by the clock", j.wait);
-      out += fmt::format("<p style='font-size:12pt'>{}</p><p style='font-size:11pt' class='second'>{}</p>",
-                         escaped(line), told(j.why));
+      std::string how = who.empty() ? "" : who + " · ";
+      how += fmt::format("{:g} h", std::round(j.hours * 100) / 100);
+      if (j.place != build::WorkPlace::none) how += std::string(" · ") + build::name_of(j.place);
+      if (j.by_the_clock) how += " by the clock";
+      if (j.wait > 0) how += fmt::format(" · then {:g} h by the clock", j.wait);
+      line(16, escaped(how));
+      line(13, told(j.why), " class='second'");
       if (!j.tools.text.empty() || !j.parts.text.empty())
-        out += fmt::format("<p style='font-size:11pt'>☐ {}{}{}</p>", told(j.tools),
-                           j.tools.text.empty() || j.parts.text.empty() ? "" : " · ", told(j.parts));
+        line(13, "☐ " + told(j.tools) + (j.tools.text.empty() || j.parts.text.empty() ? "" : " · ") + told(j.parts));
       for (const std::string& check : j.checks)
-        out += fmt::format("<p style='font-size:11pt'><b>◆ {}</b></p>", told(check_name(check)));
+        line(15, fmt::format("<b>◆ {}</b>", told(check_name(check))));
+      out += "<p>&nbsp;</p>";
     }
     return out;
   }
@@ -136,7 +141,8 @@ JobSheets job_sheets(const FitUpGiven& given, const Plan& plan, const std::vecto
     for (const std::size_t i : jobs_on(plan, d))
       if (plan.planned[i].stands != JobStands::done && (plan.worked(d) || plan.jobs[i].by_the_clock))
         there.push_back(i);
-    if (there.empty()) continue;
+    // A day on which things only pass by the clock needs no sheet.
+    if (std::all_of(there.begin(), there.end(), [&](std::size_t i) { return plan.jobs[i].by_the_clock; })) continue;
     out.pages.push_back(maker.day(d, there));
     --days;
   }

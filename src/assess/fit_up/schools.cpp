@@ -91,11 +91,6 @@ constexpr SchoolRow rows[] = {
      {words("the axle meets the rail first"), words("a cut frame is for the licensed, and the inspection looks")}},
 };
 
-/// A way of a choice as a build is changed to it.
-Message no_bag() {
-  return {words("No bag is chosen."), {}};
-}
-
 build::FitUp& fit_up(Build& b) {
   return b.variant().fit_up.own();
 }
@@ -469,19 +464,17 @@ Expected<Build> with_school(const Build& build, const shelf::Shelf& shelf, std::
     else if (!second)
       v.air.second_compressor.clear();
   } else if (key == "cutting") {
+    const FitUpGiven given = fit_up_given(build, shelf);
     for (const End end : build::both_ends) {
-      build::EndFit& fit = v.fit[at(end)];
-      const FitUpGiven given = fit_up_given(build, shelf);
       if (second || !notch_depth(given, end)) continue;
       // Without a notch it parks where the tube meets the rail.
       const double lowest = *given.end(end)->fitted.parked + *notch_depth(given, end);
       for (build::Preset& preset : v.brief.presets)
         if (preset.use == build::PresetUse::parked && preset.wish[at(end)])
           preset.wish[at(end)] = build::HeightWish{build::HeightWish::As::height, lowest, {}};
-      (void)fit;
     }
   } else {
-    return refuse(no_bag());
+    return refuse(words("There is no choice called “{0}”."), {std::string(key)});
   }
   return out;
 }
