@@ -23,37 +23,45 @@ public:
 
   [[nodiscard]] std::string head(const std::string& title) const {
     const std::string car = given_.number.empty() ? given_.car : given_.number + " · " + given_.car;
-    return fmt::format("<p class='second'>{}</p><h1>{}</h1>", escaped(car), title);
+    return fmt::format("<p class='second'>{}</p>{}", escaped(car), title.empty() ? "" : "<h1>" + title + "</h1>");
   }
 
   [[nodiscard]] std::string day(int d, const std::vector<std::size_t>& jobs) const {
-    std::string out = head(fmt::format("<span style='font-size:40pt'>{}</span>", told(day_name(plan_, d))));
+    std::string out = head("");
+    const auto line = [&](int points, const std::string& text, const char* kind = "", bool bold = false) {
+      out += fmt::format("<p{}><span style='font-size:{}pt{}'>{}</span></p>", kind, points,
+                         bold ? ";font-weight:bold" : "", text);
+    };
+    line(40, told(day_name(plan_, d)), "", true);
+    std::string passing; // what nobody does
     for (const std::size_t i : jobs) {
       const Job& j = plan_.jobs[i];
+      if (j.by_the_clock) {
+        passing += (passing.empty() ? "" : ", ") + told(j.name);
+        continue;
+      }
       const PlannedJob& p = plan_.planned[i];
       const bool begins = p.start >= 24.0 * d;
       const int from = clock_minute(plan_, std::fmax(p.start, 24.0 * d));
-      const auto line = [&](int points, const std::string& text, const char* kind = "") {
-        out += fmt::format("<p{}><span style='font-size:{}pt'>{}</span></p>", kind, points, text);
-      };
-      line(22, fmt::format("<b>{}</b>&nbsp;&nbsp;{}",
-                           begins ? fmt::format("{:02}:{:02}", from / 60, from % 60) : std::string("…"), told(j.name)));
+      out += fmt::format("<p><span style='font-size:22pt;font-weight:bold'>{}</span><span style='font-size:22pt'>"
+                         "&nbsp;&nbsp;{}</span></p>",
+                         begins ? fmt::format("{:02}:{:02}", from / 60, from % 60) : std::string("…"), told(j.name));
       std::string who;
       for (const std::string& name : p.who)
         who += (who.empty() ? "" : ", ") + name;
       std::string how = who.empty() ? "" : who + " · ";
       how += fmt::format("{:g} h", std::round(j.hours * 100) / 100);
       if (j.place != build::WorkPlace::none) how += std::string(" · ") + build::name_of(j.place);
-      if (j.by_the_clock) how += " by the clock";
       if (j.wait > 0) how += fmt::format(" · then {:g} h by the clock", j.wait);
       line(16, escaped(how));
       line(13, told(j.why), " class='second'");
       if (!j.tools.text.empty() || !j.parts.text.empty())
         line(13, "☐ " + told(j.tools) + (j.tools.text.empty() || j.parts.text.empty() ? "" : " · ") + told(j.parts));
       for (const std::string& check : j.checks)
-        line(15, fmt::format("<b>◆ {}</b>", told(check_name(check))));
+        line(15, "◆ " + told(check_name(check)), "", true);
       out += "<p>&nbsp;</p>";
     }
+    if (!passing.empty()) line(13, "by the clock: " + passing, " class='second'");
     return out;
   }
 
