@@ -96,7 +96,7 @@ Expected<std::string> plan_file(const std::string& path) {
     if (!plan) return refuse(plan.error());
     const auto order = work::order_of(plan->tasks);
     if (!order) return refuse(order.error());
-    const auto shared = work::schedule(plan->tasks, plan->shop, 8);
+    const auto shared = work::schedule(plan->tasks, plan->shop, 24);
     if (!shared) return refuse(shared.error());
     const auto plain = work::critical_path(plan->tasks, *order);
     Json tasks = Json::array();

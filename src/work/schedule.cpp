@@ -337,7 +337,7 @@ private:
   /// Small changes to the best order so far, kept where they make it no longer.
   void by_chance(int effort) {
     const double n = static_cast<double>(tasks_.size());
-    const int tries = std::clamp(static_cast<int>(80'000.0 * effort / (n * n)), 2, 3000 * effort);
+    const int tries = std::clamp(static_cast<int>(30'000.0 * effort / (n * n)), 2, 3000 * effort);
     std::mt19937_64 random(12345); // the same plan every time
     std::vector<std::size_t> movable;
     for (std::size_t i = 0; i < tasks_.size(); ++i)

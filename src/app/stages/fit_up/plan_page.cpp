@@ -17,6 +17,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QTimer>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -33,7 +34,8 @@ PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
       more_(new QPushButton(tr("Change …"), this)), forget_(new QPushButton(this)),
       add_(new QPushButton(tr("Add behind it"), this)), learn_(new QPushButton(tr("Reckon with what it took"), this)),
       new_name_(new QLineEdit(this)), skipped_(new QComboBox(this)),
-      unskip_(new QPushButton(tr("Do it after all"), this)), place_(nullptr), note_(new QWidget(this)) {
+      unskip_(new QPushButton(tr("Do it after all"), this)), place_(nullptr), note_(new QWidget(this)),
+      later_(new QTimer(this)) {
   const int u = desk_.look().unit();
   QVBoxLayout* const column = this->column();
   summary_->setWordWrap(true);
@@ -136,6 +138,13 @@ PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   below->addWidget(scrolled(job, this), 5);
   column->addLayout(below, 4);
 
+  later_->setSingleShot(true);
+  later_->setInterval(40);
+  connect(later_, &QTimer::timeout, this, &PlanPage::fill_moves);
+  connect(moves_, &QLabel::linkActivated, this, [this](const QString& id) {
+    view_->hold(id);
+    refresh();
+  });
   connect(view_, &PlanView::chose, this, &PlanPage::refresh);
   connect(begin_, &QPushButton::clicked, this, &PlanPage::begin);
   connect(done_, &QPushButton::clicked, this, &PlanPage::finish);
@@ -389,7 +398,18 @@ void PlanPage::fill_job(const assess::Plan& plan) {
     place_->bind(path + ".place");
   }
 
-  // What it would move to be a day late, and what goes on meanwhile.
+  later_->start(); // what it would move takes another plan: once the typing rests
+}
+
+/// What it would move to be a day late, and what goes on meanwhile.
+void PlanPage::fill_moves() {
+  const auto& made = answers_.plan();
+  const assess::Job* j = held();
+  if (!j || !isVisible()) return;
+  const assess::Plan& plan = *made;
+  const std::size_t at = *plan.find(j->id);
+  const assess::PlannedJob& p = plan.planned[at];
+  const QString ink = desk_.look().tokens().ink.name();
   QStringList lines;
   if (p.stands != JobStands::done) {
     if (const auto moved = assess::what_moves(answers_.plan_given(), plan, at, 8)) {
@@ -404,7 +424,9 @@ void PlanPage::fill_job(const assess::Plan& plan) {
   if (j->wait > 0 || j->by_the_clock) {
     QStringList names;
     for (const std::size_t i : assess::meanwhile(plan, at))
-      names << link(QString::fromStdString(plan.jobs[i].id), desk_.words_of(plan.jobs[i].name));
+      names << QString("<a href='%1' style='color:%2'>%3</a>")
+                   .arg(QString::fromStdString(plan.jobs[i].id).toHtmlEscaped(), ink,
+                        desk_.words_of(plan.jobs[i].name).toHtmlEscaped());
     if (const auto more = names.size() - 4; more > 1) names = names.mid(0, 4) << tr("and %1 more").arg(more);
     lines << (names.isEmpty() ? tr("Nothing can go on meanwhile.") : tr("Meanwhile: %1").arg(names.join(", ")));
   }

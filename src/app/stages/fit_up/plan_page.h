@@ -8,6 +8,7 @@ class QComboBox;
 class QLabel;
 class QLineEdit;
 class QPushButton;
+class QTimer;
 
 namespace mavrel::app {
 
@@ -31,6 +32,7 @@ protected:
 private:
   void fill_today(const assess::Plan& plan);
   void fill_job(const assess::Plan& plan);
+  void fill_moves();
   [[nodiscard]] const assess::Job* held() const;
   [[nodiscard]] std::string moment() const;
   void begin();
@@ -46,6 +48,7 @@ private:
   std::vector<std::pair<Field*, const char*>> fields_; // of the note, with the last step of their path
   ChoiceBox* place_;
   QWidget* note_;
+  QTimer* later_;
 };
 
 } // namespace mavrel::app

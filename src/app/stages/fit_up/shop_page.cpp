@@ -222,19 +222,26 @@ void ShopPanel::stock() {
 }
 
 ShopPage::ShopPage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), beside_(new QWidget(this)) {
-  const int u = desk_.look().unit();
   auto* whole = new QHBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
   whole->setSpacing(0);
+  whole->addWidget(beside_);
+  connect(&desk_, &Desk::restyled, this, &ShopPage::dress);
+}
+
+/// Its many fields are made when somebody first looks: the program starts without them.
+void ShopPage::showEvent(QShowEvent* event) {
+  QWidget::showEvent(event);
+  if (!heads_.empty()) return;
+  const int u = desk_.look().unit();
   auto* all = new QWidget(this);
   auto* column = new QVBoxLayout(all);
   column->setContentsMargins(0, 0, u, 0);
   column->setSpacing(u);
-  std::vector<QLabel*> heads;
   const auto section = [&](const QString& name, ShopPanel::What what) {
     auto* head = new QLabel(name, this);
     column->addWidget(head);
-    heads.push_back(head);
+    heads_.push_back(head);
     column->addWidget(new ShopPanel(desk_, what, this));
   };
   section(tr("Days, places and stock"), ShopPanel::What::figures);
@@ -243,14 +250,13 @@ ShopPage::ShopPage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), 
   section(tr("Habits: jobs this shop does wherever a design has something"), ShopPanel::What::habits);
   section(tr("Left of bars and coils, used first"), ShopPanel::What::stock);
   column->addStretch(1);
-  whole->addWidget(scrolled(all, this), 1);
-  whole->addWidget(beside_);
-  const auto dress = [this, heads] {
-    for (QLabel* head : heads)
-      head->setFont(desk_.look().font(TextSize::large, true));
-  };
-  connect(&desk_, &Desk::restyled, this, dress);
+  static_cast<QHBoxLayout*>(layout())->insertWidget(0, scrolled(all, this), 1);
   dress();
+}
+
+void ShopPage::dress() {
+  for (QLabel* head : heads_)
+    head->setFont(desk_.look().font(TextSize::large, true));
 }
 
 void ShopPage::reserve_right(int px) {

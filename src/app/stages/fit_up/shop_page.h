@@ -3,6 +3,8 @@
 
 #include "app/kit/row_panel.h"
 
+#include <vector>
+
 class QLabel;
 
 namespace mavrel::app {
@@ -38,8 +40,14 @@ public:
   void reserve_right(int px);
   bool go_to(const QString& path);
 
+protected:
+  void showEvent(QShowEvent* event) override;
+
 private:
+  void dress();
+
   Desk& desk_;
+  std::vector<QLabel*> heads_; // of the sections; empty until it is first looked at
   QWidget* beside_;
 };
 
