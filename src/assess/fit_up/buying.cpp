@@ -109,9 +109,10 @@ private:
     for (const CutStock& stock : cut_.stocks) {
       if (!stock.plan || stock.plan->fresh == 0) continue;
       if (stock.kind == StockKind::line || stock.kind == StockKind::cable) continue; // by the metre
-      const bool front = !stock.pieces.empty() && stock.pieces.front().mark.starts_with("front");
-      add(stock.name, {words("bar of {0}"), {metres(stock.bar)}}, front ? BuyFor::front : BuyFor::rear,
-          static_cast<double>(stock.plan->fresh));
+      // One bar may serve both ends: it is bought with the first of them.
+      const std::optional<End> end = stock.pieces.empty() ? std::nullopt : stock.pieces.front().end;
+      const BuyFor whose = !end ? BuyFor::kit : *end == End::front ? BuyFor::front : BuyFor::rear;
+      add(stock.name, {words("bar of {0}"), {metres(stock.bar)}}, whose, static_cast<double>(stock.plan->fresh));
     }
     for (const CutStock& stock : cut_.stocks) {
       if (stock.kind != StockKind::line && stock.kind != StockKind::cable) continue;

@@ -37,7 +37,7 @@ constexpr CheckRow rows[] = {
     {"vented", words("Bags vented and plugged"), true, 0, 1, words("Before a bag is pushed down.")},
     {"sensor", words("Sensor's lever clear of in line"), true, static_cast<unsigned>(Reads::sensors), 1,
      words("Lever against rod at the lowest and the highest height.")},
-    {"lines", words("Lines as they were drawn"), false, static_cast<unsigned>(Reads::air), 1,
+    {"lines", words("Lines as they were drawn"), false, Reads::air | Reads::motion, 1,
      words("Along every line, from end to end.")},
     {"leak_hold", words("Pressure held overnight"), false, Reads::end | Reads::air, 1,
      words("Gauge at night and in the morning at the same temperature; the drop at each corner.")},
@@ -101,8 +101,9 @@ private:
       return digest_of(fit.workshop);
     case Reads::air: {
       const AirGiven& air = given_.air();
-      return digest_of(
-          std::tuple(air.kit, air.parts, air.routes, given_.room.hot, given_.room.rooms, air.wheelbase, air.track));
+      const build::FitUp& fit_up = *given_.fit_up;
+      return digest_of(std::tuple(air.kit, air.parts, air.routes, given_.room.hot, given_.room.rooms, air.wheelbase,
+                                  air.track, fit_up.handset, fit_up.controller_at, fit_up.handset_at));
     }
     case Reads::sensors:
       return digest_of(std::tuple(e, given_.sensors.given().fits[build::at(end)]));

@@ -76,7 +76,8 @@ private:
              {words("square; root gap {0}; M{1} right-hand one end, left-hand the other, both equally "
                     "far and {2} in at least"),
               {metres(p.weld_gap, 1), fmt::format("{:g}", *w.thread_diameter * 1e3), metres(in, 0)}},
-             fmt::format("{}{}{}", end == End::front ? "F" : "R", side == Side::left ? "L" : "R", n + 1)});
+             fmt::format("{}{}{}", end == End::front ? "F" : "R", side == Side::left ? "L" : "R", n + 1),
+             end});
   }
 
   /// Blanks sawn from flat strip as wide as they are, to the next 5 mm.
@@ -87,7 +88,7 @@ private:
                               shop_.strip_bar, shop_.kerf);
       for (int i = 0; i < t.count; ++i)
         strip.pieces.push_back(
-            {std::max(t.width(), t.height()), t.title, {words("square, then by its drawing"), {}}, t.key});
+            {std::max(t.width(), t.height()), t.title, {words("square, then by its drawing"), {}}, t.key, t.end});
     }
   }
 

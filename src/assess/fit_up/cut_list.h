@@ -11,10 +11,11 @@ namespace mavrel::assess {
 enum class StockKind { tube, strip, line, cable };
 
 struct CutPiece {
-  double length = 0; // m, as it is cut
-  Message what;      // `rear link, left`
-  Message ends;      // how they are made
-  std::string mark;  // for its label
+  double length = 0;        // m, as it is cut
+  Message what;             // `rear link, left`
+  Message ends;             // how they are made
+  std::string mark;         // for its label
+  std::optional<End> end{}; // that it is made for
 };
 /// One kind of bar with what is cut from it.
 struct CutStock {

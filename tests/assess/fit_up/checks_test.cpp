@@ -123,6 +123,26 @@ TEST(HoldPoints, ABagStalesWhatReadsItAndNothingElse) {
   EXPECT_EQ(state_of(b, "rear.stop_first"), CheckState::passed);
 }
 
+TEST(HoldPoints, LinesAreAskedForAgainWhereALoomsEndMoves) {
+  const auto digest = [](const Build& b) {
+    const auto points = hold_points(fit_up_of(b));
+    const auto lines = std::find_if(points.begin(), points.end(), [](const HoldPoint& p) { return p.id == "lines"; });
+    EXPECT_NE(lines, points.end());
+    return lines == points.end() ? Digest{} : lines->digest;
+  };
+  const Build start = fresh_estate();
+  const Digest before = digest(start);
+  Build moved = start;
+  moved.variant().fit_up.own().controller_at.x += 0.1;
+  EXPECT_FALSE(digest(moved) == before);
+  moved = start;
+  moved.variant().fit_up.own().handset_at.z += 0.1;
+  EXPECT_FALSE(digest(moved) == before);
+  moved = start;
+  moved.variant().fit_up.own().routes.clear();
+  EXPECT_EQ(digest(moved) == before, start.variant().fit_up->routes.empty());
+}
+
 TEST(HoldPoints, ARaisedFormulaAsksAgain) {
   Build b = signed_off(fresh_estate(), "front.stop_first");
   b.variant().fit_up.own().checks[0].formula = 2;
