@@ -31,13 +31,16 @@ struct Answers {
   Answered<AirFindingsQuestion> air;
   Answered<LevelingFindingsQuestion> leveling;
   Answered<FitUpFindingsQuestion> fit_up;
+  Answered<ProvingFindingsQuestion> proving;
+  Answered<CareFindingsQuestion> care;
 
   [[nodiscard]] bool same(const Answers& other) const {
     const auto same_pair = [](const auto& a, const auto& b) { return a[0].same(b[0]) && a[1].same(b[1]); };
     return same_pair(ends, other.ends) && same_pair(at_ends, other.at_ends) && survey.same(other.survey) &&
            bags.same(other.bags) && car.same(other.car) && same_pair(swing, other.swing) &&
            same_pair(touch, other.touch) && ground.same(other.ground) && on_ground.same(other.on_ground) &&
-           air.same(other.air) && leveling.same(other.leveling) && fit_up.same(other.fit_up);
+           air.same(other.air) && leveling.same(other.leveling) && fit_up.same(other.fit_up) &&
+           proving.same(other.proving) && care.same(other.care);
   }
 };
 
@@ -51,6 +54,8 @@ Assessment put_together(const Answers& answers) {
                  answers.air,
                  answers.leveling,
                  answers.fit_up,
+                 answers.proving,
+                 answers.care,
                  {}};
   if (out.floor_twist == 0.0) out.floor_twist.reset();
   for (std::size_t c = 0; c < out.loads.size(); ++c)
@@ -58,7 +63,7 @@ Assessment put_together(const Answers& answers) {
   for (const Findings* found :
        {&*answers.at_ends[0], &*answers.at_ends[1], &*answers.survey, &answers.bags->findings, &*answers.car,
         &*answers.swing[0], &*answers.swing[1], &*answers.touch[0], &*answers.touch[1], &*answers.on_ground,
-        &*answers.air, &*answers.leveling, &*answers.fit_up})
+        &*answers.air, &*answers.leveling, &*answers.fit_up, &*answers.proving, &*answers.care})
     out.findings.insert(out.findings.end(), found->begin(), found->end());
   sort_findings(out.findings);
   return out;
@@ -83,6 +88,8 @@ struct Assessor::Kept {
   assess::Kept<SensorQuestion> sensors;
   assess::Kept<LevelingFindingsQuestion> leveling;
   assess::Kept<FitUpFindingsQuestion> fit_up;
+  assess::Kept<ProvingFindingsQuestion> proving;
+  assess::Kept<CareFindingsQuestion> care;
   std::optional<Answers> last;
 
   [[nodiscard]] Answers ask(const build::Build& build, const shelf::Shelf& shelf) {
@@ -98,6 +105,7 @@ struct Assessor::Kept {
     const auto& driven = ground.ask(ground_given(build, fitted));
     const RoomGiven room = room_given(build, air_given(build, shelf, fitted));
     const auto& sensed = sensors.ask(sensor_given(build, fitted));
+    const FitUpGiven fitting = fit_up_given(build, room, sensed);
     return {
         fitted,
         {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},
@@ -110,7 +118,9 @@ struct Assessor::Kept {
         on_ground.ask(ground_findings_given(build, driven)),
         air.ask(air_findings_given(build, room)),
         leveling.ask(leveling_findings_given(build, sensed)),
-        fit_up.ask(fit_up_given(build, room, sensed))};
+        fit_up.ask(fitting),
+        proving.ask(fitting),
+        care.ask(care_given(build, fitting))};
   }
 };
 

@@ -3,12 +3,14 @@
 #pragma once
 
 #include "assess/air/air_findings.h"
+#include "assess/care/care_findings.h"
 #include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
 #include "assess/finding/finding.h"
 #include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground.h"
 #include "assess/leveling/leveling_findings.h"
+#include "assess/proving/proving_findings.h"
 
 #include <array>
 #include <optional>
@@ -26,7 +28,9 @@ struct Assessment {
   Answered<AirFindingsQuestion> air;  // the kit with all that it is worked out from
   Answered<LevelingFindingsQuestion> leveling; // how the height is kept, with all that it is worked out from
   Answered<FitUpFindingsQuestion> fit_up;      // the fit-up's given is what its pages start from
-  Findings findings;                           // worst first
+  Answered<ProvingFindingsQuestion> proving;
+  Answered<CareFindingsQuestion> care; // with what care is worked out from
+  Findings findings;                   // worst first
 
   [[nodiscard]] const EndAssessment& end(End e) const { return ends[build::at(e)]->assessment; }
 };

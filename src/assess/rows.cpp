@@ -3,11 +3,13 @@
 #include "assess/air/air_findings.h"
 #include "assess/assessment.h"
 #include "assess/bags/bags_findings.h"
+#include "assess/care/care_findings.h"
 #include "assess/end/car_findings.h"
 #include "assess/end/end_findings.h"
 #include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground_findings.h"
 #include "assess/leveling/leveling_findings.h"
+#include "assess/proving/proving_findings.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
 #include "assess/touch/touch_findings.h"
@@ -44,6 +46,10 @@ bool leveling_known(const Assessment& a) {
 bool fit_up_known(const Assessment& a) {
   return a.end(End::front).bag_known || a.end(End::rear).bag_known;
 }
+/// Is it on the road, so that days count?
+bool on_the_road(const Assessment& a) {
+  return !a.care.given().care->from.empty();
+}
 bool heights_known(const Assessment& a) {
   return a.end(End::front).has_domain() && a.end(End::rear).has_domain();
 }
@@ -58,19 +64,23 @@ constinit const StageRow clearance{"clearance", words("Clearance"), clearances_k
 constinit const StageRow air{"air", words("Air"), kit_known};
 constinit const StageRow leveling{"leveling", words("Leveling"), leveling_known};
 constinit const StageRow fit_up{"fit_up", words("Fit-up"), fit_up_known};
+constinit const StageRow proving{"proving", words("Proving"), kit_known};
+constinit const StageRow care{"care", words("Care"), on_the_road};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags,     &stages::swing, &stages::clearance,
-                                          &stages::air,    &stages::leveling, &stages::fit_up};
+constexpr const StageRow* stage_rows[] = {&stages::car_in,    &stages::bags,    &stages::swing,
+                                          &stages::clearance, &stages::air,     &stages::leveling,
+                                          &stages::fit_up,    &stages::proving, &stages::care};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};
 const std::span<const TrackRow* const> track_tables[] = {end_tracks, motion_tracks};
-const std::span<const FindingRow> finding_tables[] = {
-    survey_finding_rows, end_finding_rows,    car_finding_rows, bags_finding_rows,     swing_finding_rows,
-    touch_finding_rows,  ground_finding_rows, air_finding_rows, leveling_finding_rows, fit_up_finding_rows};
+const std::span<const FindingRow> finding_tables[] = {survey_finding_rows, end_finding_rows,     car_finding_rows,
+                                                      bags_finding_rows,   swing_finding_rows,   touch_finding_rows,
+                                                      ground_finding_rows, air_finding_rows,     leveling_finding_rows,
+                                                      fit_up_finding_rows, proving_finding_rows, care_finding_rows};
 
 } // namespace
 

@@ -74,6 +74,8 @@ struct AirKit {
   double line_slack = 0.15;   // share more than the way from place to place
   Weighed weighed = Weighed::without;
   PartPlace compressor_at, tank_at, second_tank_at, valves_at, battery_at;
+  /// Conductance of the way to each corner's bag over what its parts come to, learned by timing it; FL FR RL RR.
+  std::array<std::optional<double>, 4> learned_flow{};
   Extra extra;
   friend bool operator==(const AirKit&, const AirKit&) = default;
 };

@@ -4,8 +4,10 @@
 #pragma once
 
 #include "build/air_kit.h"
+#include "build/care.h"
 #include "build/fit_up.h"
 #include "build/leveling.h"
+#include "build/proving.h"
 
 namespace mavrel::build {
 
@@ -420,6 +422,10 @@ struct EndFit {
   std::optional<double> tyre_width; // m across it as mounted; by its code when absent
   double lip_rolled = 0;            // m that the arch's lip stands further outward than surveyed
   std::vector<Check> checks;
+  // What was learned of this car by measuring it; absent: nothing.
+  std::optional<double> learned_ratio;    // its motion ratio over what survey or joints say
+  std::optional<double> learned_area;     // its bag's effective area over its card's
+  std::optional<double> learned_friction; // N at the wheel, instead of the survey's
   Extra extra;
   friend bool operator==(const EndFit&, const EndFit&) = default;
 };
@@ -432,11 +438,13 @@ struct Variant {
   Leveling leveling;
   Extra extra;
   Shared<FitUp> fit_up = {};
+  Shared<Proving> proving = {};
   friend bool operator==(const Variant&, const Variant&) = default;
 };
 
 struct Job {
   std::string car, number, owner, shop, notes;
+  std::string platform; // what cars alike are found by: `Sorrel Wayfare`
   Extra extra;
   friend bool operator==(const Job&, const Job&) = default;
 };
@@ -463,6 +471,8 @@ struct Build {
   Surroundings surroundings;
   Drive drive;
   Shared<Shop> shop;
+  Shared<Care> care;
+  Shared<Origin> origin;
   Extra extra;
 
   [[nodiscard]] const EndSurvey& end(End e) const { return ends[e]; }

@@ -12,6 +12,7 @@
 
 #include "build/build.h"
 #include "build/fields_air.h"
+#include "build/fields_care.h"
 #include "build/fields_fit_up.h"
 #include "build/fields_leveling.h"
 #include "build/names.h"
@@ -25,6 +26,7 @@ void fields(V& v, T& job) {
   v.text("owner", job.owner, words("owner"), 80);
   v.text("shop", job.shop, words("shop"), 80);
   v.text("notes", job.notes, words("notes"), 4000);
+  v.text("platform", job.platform, words("platform"), 80);
   v.extra(job.extra);
 }
 
@@ -444,6 +446,9 @@ void fields(V& v, T& fit) {
   v.number("tyre_width_m", fit.tyre_width, {Kind::length, 0.1, 0.6, words("its tyre as mounted, across")});
   v.number("lip_rolled_m", fit.lip_rolled, {Kind::length, -0.02, 0.06, words("arch lip rolled out by")});
   v.list("checks", fit.checks, words("check"), 0, 80);
+  v.number("learned_ratio", fit.learned_ratio, {Kind::share, 0.7, 1.4, words("learned: motion ratio")});
+  v.number("learned_area", fit.learned_area, {Kind::share, 0.7, 1.4, words("learned: bag's area")});
+  v.number("learned_friction_n", fit.learned_friction, {Kind::force, 0, 2000, words("learned: friction at the wheel")});
   v.extra(fit.extra);
 }
 
@@ -456,6 +461,7 @@ void fields(V& v, T& variant) {
   v.object("air", variant.air, words("air"));
   v.object("leveling", variant.leveling, words("leveling"));
   v.object("fit_up", variant.fit_up, "");
+  v.object("proving", variant.proving, "");
   v.extra(variant.extra);
 }
 
@@ -484,6 +490,8 @@ void fields(V& v, T& build) {
   v.object("surroundings", build.surroundings, "");
   v.object("drive", build.drive, "");
   v.object("shop", build.shop, "");
+  v.object("care", build.care, "");
+  v.object("origin", build.origin, "");
   v.extra(build.extra);
 }
 

@@ -82,6 +82,13 @@ void fields(V& v, T& kit) {
   v.object("second_tank_at", kit.second_tank_at, words("second tank"));
   v.object("valves_at", kit.valves_at, words("valves"));
   v.object("battery_at", kit.battery_at, words("battery"));
+  v.number("learned_flow_fl", kit.learned_flow[0],
+           {Kind::share, 0.05, 5, words("learned: flow to the front left bag")});
+  v.number("learned_flow_fr", kit.learned_flow[1],
+           {Kind::share, 0.05, 5, words("learned: flow to the front right bag")});
+  v.number("learned_flow_rl", kit.learned_flow[2], {Kind::share, 0.05, 5, words("learned: flow to the rear left bag")});
+  v.number("learned_flow_rr", kit.learned_flow[3],
+           {Kind::share, 0.05, 5, words("learned: flow to the rear right bag")});
   v.extra(kit.extra);
 }
 

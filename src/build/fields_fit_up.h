@@ -8,7 +8,7 @@
 namespace mavrel::build {
 
 constexpr std::size_t most_people = 12, most_days_off = 60, most_habits = 30, most_stock = 80, most_learned = 120;
-constexpr std::size_t most_job_notes = 240, most_hold_checks = 80, most_check_figures = 24;
+constexpr std::size_t most_job_notes = 240, most_hold_checks = 120, most_check_figures = 40;
 constexpr std::size_t most_routes = 24, most_way_points = 24, most_part_notes = 120;
 
 template <class V, Is<ShopPerson> T>
@@ -113,10 +113,12 @@ void fields(V& v, T& f) {
   v.number("angle_rad", f.angle, {Kind::angle, -3.15, 3.15, words("measured")});
   v.number("pressure_pa", f.pressure, {Kind::pressure, -1e5, 4e6, words("measured")});
   v.number("number", f.number, {Kind::plain, -1e6, 1e6, words("measured")});
+  v.number("time_s", f.time, {Kind::time, 0, 1e6, words("measured")});
   v.number("was_length_m", f.was_length, {Kind::length, -3, 10, words("designed")});
   v.number("was_angle_rad", f.was_angle, {Kind::angle, -3.15, 3.15, words("designed")});
   v.number("was_pressure_pa", f.was_pressure, {Kind::pressure, -1e5, 4e6, words("designed")});
   v.number("was_number", f.was_number, {Kind::plain, -1e6, 1e6, words("designed")});
+  v.number("was_time_s", f.was_time, {Kind::time, 0, 1e6, words("designed")});
   v.number("was_least_si", f.was_least, {Kind::plain, -1e7, 1e7, words("least that was right")});
   v.number("was_most_si", f.was_most, {Kind::plain, -1e7, 1e7, words("most that was right")});
   v.extra(f.extra);
@@ -159,7 +161,6 @@ void fields(V& v, T& p) {
   v.number("stud_hole_m", p.stud_hole, {Kind::length, 0.002, 0.05, words("stud hole")});
   v.number("bearing_hole_m", p.bearing_hole, {Kind::length, 0.005, 0.2, words("bearing's hole")});
   v.number("rail_height_m", p.rail_height, {Kind::length, 0.02, 0.4, words("rail's height")});
-  v.number("rail_width_m", p.rail_width, {Kind::length, 0.02, 0.3, words("rail's width")});
   v.number("links", p.links, {Kind::plain, 0, 4, words("links a side")});
   v.number("tube_outer_m", p.tube_outer, {Kind::length, 0.01, 0.12, words("links' tube")});
   v.number("tube_wall_m", p.tube_wall, {Kind::length, 0.001, 0.02, words("its wall")});

@@ -146,8 +146,8 @@ struct JobNote {
 /// A figure of a check: measured on the car, and what the design said when it was signed.
 struct CheckFigure {
   std::string what;
-  std::optional<double> length, angle, pressure, number;                 // measured: m, rad, Pa, 1
-  std::optional<double> was_length, was_angle, was_pressure, was_number; // said by the design
+  std::optional<double> length, angle, pressure, number, time;                     // measured: m, rad, Pa, 1, s
+  std::optional<double> was_length, was_angle, was_pressure, was_number, was_time; // said by the design
   std::optional<double> was_least, was_most; // what was right then, in the figure's own SI unit
   Extra extra;
   friend bool operator==(const CheckFigure&, const CheckFigure&) = default;
@@ -188,7 +188,7 @@ struct PlateFit {
   double bend_radius = 0.008;                                // m inside, of a folded bracket
   double studs = 3, stud_circle = 0.110, stud_hole = 0.0105; // of a strut's upper mount
   double bearing_hole = 0.062;                               // m, of its middle
-  std::optional<double> rail_height, rail_width;             // m, of a rail that is notched
+  std::optional<double> rail_height;                         // m, of a rail that is notched
   double links = 0;                                          // how many a side are made; 0: none
   double tube_outer = 0.038, tube_wall = 0.004;              // m, of the links' tube
   double weld_gap = 0.002;                                   // m at each end of a tube

@@ -9,7 +9,7 @@
 
 namespace mavrel::build {
 
-constexpr int file_version = 8;
+constexpr int file_version = 9;
 constexpr std::size_t file_limit = 8 * 1024 * 1024; // bytes
 
 /// The file's text: SI, keys in a fixed order, unknown keys of an earlier reading kept behind the known ones.

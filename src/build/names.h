@@ -2,6 +2,7 @@
 #pragma once
 
 #include "build/build.h"
+#include "build/names_care.h"
 #include "build/names_fit_up.h"
 #include "quantity/message.h"
 

@@ -103,4 +103,36 @@ struct CutRequest {
 
 [[nodiscard]] Expected<std::string> schema();
 
+struct ProveRequest {
+  std::string build, shelf, owner_pdf, shop_pdf;
+  bool learn = false;
+};
+/// Checks of Proving with what was predicted and measured, what a difference points to, and what could be learned.
+[[nodiscard]] Expected<std::string> prove(const ProveRequest& request);
+
+struct CareRequest {
+  std::string build, shelf, now, ics;
+};
+/// What comes round and when, what events call for, and the trends.
+[[nodiscard]] Expected<std::string> care(const CareRequest& request);
+
+struct LogRequest {
+  std::string build, kind = "remark", what, where, day, by, text, odometer, height, pressure;
+};
+/// The log as a table; or, where something is said, one entry more, on the disk before it is answered.
+[[nodiscard]] Expected<std::string> log(const LogRequest& request);
+
+struct BookRequest {
+  std::string book, folder, shelf, words, platform, layout, bag, owner, lesson, due_before;
+  bool findings = false;
+};
+/// The shop's book: brought to what stands in a folder, and searched.
+[[nodiscard]] Expected<std::string> book(const BookRequest& request);
+
+struct BeginRequest {
+  std::string earlier, to;
+};
+/// A new build begun from an earlier one of a car alike.
+[[nodiscard]] Expected<std::string> begin_from(const BeginRequest& request);
+
 } // namespace mavrel::cli

@@ -235,6 +235,58 @@ int main(int argc, char** argv) {
   templates_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");
   templates_command->callback([&] { run = [&] { return cli::templates(fitting); }; });
 
+  cli::ProveRequest proving;
+  auto* prove_command = app.add_subcommand("prove", "What a build was predicted and measured to do, and its hand-over");
+  prove_command->add_option("build", proving.build, "Build file, *.mavrel")->required();
+  prove_command->add_flag("--learn", proving.learn, "Also what the measured figures teach of this car");
+  prove_command->add_option("--owner-pdf", proving.owner_pdf, "The owner's sheet, to write");
+  prove_command->add_option("--shop-pdf", proving.shop_pdf, "The shop's sheet, to write");
+  prove_command->add_option("--shelf", proving.shelf, "Folder of cards, added to those known");
+  prove_command->callback([&] { run = [&] { return cli::prove(proving); }; });
+
+  cli::CareRequest caring;
+  auto* care_command = app.add_subcommand("care", "What comes round for a car on the road, and how its readings go");
+  care_command->add_option("build", caring.build, "Build file, *.mavrel")->required();
+  care_command->add_option("--now", caring.now, "Day that it is asked on; today when left out");
+  care_command->add_option("--ics", caring.ics, "Calendar file to write");
+  care_command->add_option("--shelf", caring.shelf, "Folder of cards, added to those known");
+  care_command->callback([&] { run = [&] { return cli::care(caring); }; });
+
+  cli::LogRequest logged;
+  auto* log_command = app.add_subcommand("log", "A car's logbook as CSV; with --text or --what one entry more");
+  log_command->add_option("build", logged.build, "Build file, *.mavrel")->required();
+  log_command->add_option("--kind", logged.kind, "reading, work, event or remark");
+  log_command->add_option("--what", logged.what, "Task, event or reading: drain, crash, height");
+  log_command->add_option("--where", logged.where, "front_left, rear; the car when left out");
+  log_command->add_option("--day", logged.day, "2026-11-26, \"2026-11-26 10:15\"; now when left out");
+  log_command->add_option("--by", logged.by, "Who");
+  log_command->add_option("--text", logged.text, "Words");
+  log_command->add_option("--odometer", logged.odometer, "12400km");
+  log_command->add_option("--height", logged.height, "Hub to arch");
+  log_command->add_option("--pressure", logged.pressure, "Gauge");
+  log_command->callback([&] { run = [&] { return cli::log(logged); }; });
+
+  cli::BookRequest booked;
+  auto* book_command = app.add_subcommand("book", "The shop's book: all builds of a folder, searched");
+  book_command->add_option("words", booked.words, "Words to find");
+  book_command->add_option("--folder", booked.folder, "Folder of builds to bring the book up to first");
+  book_command->add_flag("--findings", booked.findings, "Assess what changed, so that findings are searched too");
+  book_command->add_option("--book", booked.book, "The book's file; the usual one when left out");
+  book_command->add_option("--platform", booked.platform, "Part of it");
+  book_command->add_option("--layout", booked.layout, "Of either end: strut, torsion beam");
+  book_command->add_option("--bag", booked.bag, "Part of its name, at either end");
+  book_command->add_option("--owner", booked.owner, "Part of the name");
+  book_command->add_option("--lesson", booked.lesson, "Part of a lesson");
+  book_command->add_option("--due-before", booked.due_before, "Day");
+  book_command->add_option("--shelf", booked.shelf, "Folder of cards, added to those known");
+  book_command->callback([&] { run = [&] { return cli::book(booked); }; });
+
+  cli::BeginRequest begun;
+  auto* begin_command = app.add_subcommand("begin-from", "A new build from an earlier one of a car alike");
+  begin_command->add_option("earlier", begun.earlier, "Build file, *.mavrel")->required();
+  begin_command->add_option("to", begun.to, "The new build's file")->required();
+  begin_command->callback([&] { run = [&] { return cli::begin_from(begun); }; });
+
   auto* schools_command = app.add_subcommand("schools", "What builders disagree on, both ways, on a build's car");
   schools_command->add_option("build", fitting.build, "Build file, *.mavrel")->required();
   schools_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");

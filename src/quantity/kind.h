@@ -24,6 +24,8 @@ enum class Kind {
   turning,          // N·m/rad, stiffness against turning or lean
   minutes,          // s, of things that take minutes
   hours,            // s, of a day's work
+  days,             // s, of what comes round after days
+  distance,         // m driven, shown in km
   current,          // A
   voltage,          // V
   section,          // m², of a cable, shown in mm²

@@ -343,7 +343,10 @@ const char* kind_name(Kind kind) {
     return words("a turning stiffness");
   case Kind::minutes:
   case Kind::hours:
+  case Kind::days:
     return words("a time");
+  case Kind::distance:
+    return words("a distance");
   case Kind::current:
     return words("a current");
   case Kind::voltage:
@@ -409,6 +412,10 @@ Amount example_of(Kind kind) {
     return of(600);
   case Kind::hours:
     return of(9000);
+  case Kind::days:
+    return of(1209600);
+  case Kind::distance:
+    return of(8e6);
   case Kind::current:
     return of(28);
   case Kind::voltage:

@@ -81,7 +81,13 @@ constexpr auto rows = std::to_array<Row>({
     {"min", {Kind::time, 60}},
     {"h", {Kind::time, 3600}},
     {"d", {Kind::time, 86400}},
+    {"day", {Kind::time, 86400}},
     {"days", {Kind::time, 86400}},
+    {"weeks", {Kind::time, 7 * 86400.0}},
+    {"week", {Kind::time, 7 * 86400.0}},
+    {"km", {Kind::distance, 1e3}},
+    {"mi", {Kind::distance, 1609.344}},
+    {"miles", {Kind::distance, 1609.344}},
     {"m/s", {Kind::speed, 1}},
     {"mm/s", {Kind::speed, 1e-3}},
     {"in/s", {Kind::speed, inch}},
@@ -188,6 +194,11 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     return {"min", {kind, 60}, 1};
   case Kind::hours:
     return {"h", {kind, 3600}, 2};
+  case Kind::days:
+    return {"d", {kind, 86400}, 0};
+  case Kind::distance:
+    if (prefs.length == LengthUnit::inch) return {"mi", {kind, 1609.344}, 0};
+    return {"km", {kind, 1e3}, 0};
   case Kind::current:
     return {"A", {kind, 1}, 1};
   case Kind::voltage:
@@ -222,6 +233,7 @@ const char* si_unit_name(Kind kind) {
   switch (kind) {
   case Kind::length:
   case Kind::altitude:
+  case Kind::distance:
     return "m";
   case Kind::mass:
     return "kg";
@@ -250,6 +262,7 @@ const char* si_unit_name(Kind kind) {
     return "N m/rad";
   case Kind::minutes:
   case Kind::hours:
+  case Kind::days:
     return "s";
   case Kind::current:
     return "A";
@@ -283,7 +296,8 @@ std::optional<double> related_factor(Kind from, Kind to) {
   if (from == Kind::mass && to == Kind::force) return standard_gravity;
   if (from == Kind::length && to == Kind::altitude) return 1;
   if (from == Kind::temperature && to == Kind::temperature_step) return 1;
-  if (from == Kind::time && (to == Kind::minutes || to == Kind::hours)) return 1;
+  if (from == Kind::time && (to == Kind::minutes || to == Kind::hours || to == Kind::days)) return 1;
+  if (from == Kind::length && to == Kind::distance) return 1;
   if (from == Kind::speed && to == Kind::road_speed) return 1;
   if (from == Kind::road_speed && to == Kind::speed) return 1;
   return std::nullopt;

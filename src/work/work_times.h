@@ -29,7 +29,6 @@ public:
   [[nodiscard]] Tick after(Tick start, Tick work) const;
   /// Work that is done between two moments.
   [[nodiscard]] Tick worked(Tick from, Tick to) const;
-  [[nodiscard]] Tick day_length() const { return length_; }
   [[nodiscard]] bool works(int day) const;
 
 private:

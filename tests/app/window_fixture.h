@@ -10,9 +10,14 @@
 #include "app/stages/car_in/edits.h"
 #include "support.h"
 
+#include <QAbstractButton>
 #include <QApplication>
+#include <QElapsedTimer>
+#include <QLabel>
 #include <QLineEdit>
 #include <QTest>
+
+#include <functional>
 
 namespace mavrel::app {
 
@@ -68,6 +73,27 @@ protected:
   void key(Qt::Key key, Qt::KeyboardModifiers modifiers = Qt::NoModifier) {
     QTest::keyClick(window_.get(), key, modifiers);
     QCoreApplication::processEvents();
+  }
+  /// The widget of an object name.
+  template <class T>
+  T* named(const char* name) {
+    return window_->findChild<T*>(name);
+  }
+  /// Presses a button that may be below the fold.
+  void click(const char* name) {
+    auto* button = named<QAbstractButton>(name);
+    ASSERT_NE(button, nullptr) << name;
+    ASSERT_TRUE(button->isEnabled()) << name;
+    button->click();
+    QCoreApplication::processEvents();
+  }
+  /// Waits until something is so, and fails where it never is.
+  void wait_for(const std::function<bool()>& so, int most_ms = 8000) {
+    QElapsedTimer clock;
+    clock.start();
+    while (!so() && clock.elapsed() < most_ms)
+      QTest::qWait(10);
+    ASSERT_TRUE(so());
   }
   QString told() {
     const auto* label = window_->findChild<QLabel*>("told");

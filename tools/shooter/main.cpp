@@ -9,7 +9,10 @@
 #include "app/stages/air/sizing_page.h"
 #include "app/stages/bags/bags.h"
 #include "app/stages/bags/search/search_page.h"
+#include "app/stages/book/book_page.h"
 #include "app/stages/car_in/car_in.h"
+#include "app/stages/care/answers.h"
+#include "app/stages/care/care.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/clearance/drive_view.h"
 #include "app/stages/clearance/fits_page.h"
@@ -26,6 +29,8 @@
 #include "app/stages/leveling/leveling.h"
 #include "app/stages/leveling/store_page.h"
 #include "app/stages/leveling/tuning_page.h"
+#include "app/stages/proving/answers.h"
+#include "app/stages/proving/proving.h"
 #include "app/stages/swing/swing.h"
 #include "build/names.h"
 #include "shelf/places.h"
@@ -34,13 +39,17 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QDir>
+#include <QLineEdit>
 #include <QStandardPaths>
 #include <QStyleFactory>
 #include <QTabBar>
 #include <QTemporaryDir>
 #include <QThread>
 
+#include <algorithm>
 #include <cstdio>
+#include <functional>
+#include <initializer_list>
 
 int main(int argc, char** argv) {
   using namespace mavrel;
@@ -326,6 +335,58 @@ int main(int argc, char** argv) {
     desk.sight().set_look(first);
     if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
   }
+  const auto shop_car = [&](const char* name) {
+    return window.open_file(QString::fromStdString((shelf::demo_folder() / "shop" / name).string()));
+  };
+  const auto wants = [&](std::initializer_list<const char*> names) {
+    return only.isEmpty() || std::any_of(names.begin(), names.end(), [&](const char* n) { return only == n; });
+  };
+  const auto wait = [&](const std::function<bool()>& done) {
+    for (int i = 0; i < 600 && !done(); ++i)
+      QApplication::processEvents(QEventLoop::AllEvents, 20), QThread::msleep(5);
+  };
+  if (wants({"proving", "proving-hold", "proving-learn", "proving-hand"})) {
+    if (!shop_car("w-14.mavrel")) return 1;
+    auto* proving = static_cast<app::ProvingStage*>(window.stage("proving"));
+    auto* answers = window.findChild<app::ProvingAnswers*>();
+    window.go_to_stage("proving");
+    proving->go_to("check:times");
+    settle();
+    wait([&] { return !answers->predicting(); });
+    shoot("proving");
+    proving->go_to("check:leak_hold");
+    if (only == "proving-hold") shoot("proving-hold");
+    proving->show_page(1);
+    answers->learn();
+    wait([&] { return !answers->learning(); });
+    if (only == "proving-learn") shoot("proving-learn");
+    proving->show_page(2);
+    settle();
+    wait([&] { return false; });
+    if (only == "proving-hand") shoot("proving-hand");
+  }
+  if (wants({"care", "care-log", "care-use"})) {
+    if (!shop_car("w-08.mavrel")) return 1;
+    auto* care = static_cast<app::CareStage*>(window.stage("care"));
+    window.go_to_stage("care");
+    settle();
+    wait([&] { return !window.findChild<app::CareAnswers*>()->reckoning(); });
+    shoot("care");
+    care->show_page(1);
+    if (only == "care-log") shoot("care-log");
+    care->show_page(2);
+    if (only == "care-use") shoot("care-use");
+  }
+  if (wants({"book"})) {
+    auto* book = static_cast<app::BookPage*>(window.stage("book"));
+    window.go_to_stage("book");
+    book->sync(QString::fromStdString((shelf::demo_folder() / "shop").string()));
+    wait([&] { return !book->is_syncing(); });
+    window.findChild<QLineEdit*>("book_words")->setText("rail");
+    book->search();
+    shoot("book");
+  }
+  if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;
   window.go_to_stage("compare");
   shoot("compare");
   return 0;

@@ -1,5 +1,7 @@
 #include "app/desk/bench.h"
 
+#include "app/desk/desk.h"
+
 #include <QFile>
 #include <QFileInfo>
 #include <QLocalSocket>
@@ -29,6 +31,11 @@ Bench::Bench(QObject* parent) : QObject(parent) {
     if (held_) say(*held_);
   });
   connect(&listening_, &QTimer::timeout, this, [this] { lose(tr("Nothing was heard for %1 s.").arg(silence / 1000)); });
+}
+
+Bench& Bench::of(Desk& desk) {
+  if (auto* made = desk.findChild<Bench*>(QString(), Qt::FindDirectChildrenOnly)) return *made;
+  return *new Bench(&desk);
 }
 
 Bench::~Bench() {

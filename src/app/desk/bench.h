@@ -18,12 +18,16 @@ class QIODevice;
 
 namespace mavrel::app {
 
+class Desk;
+
 /// Lives with the interface. Everything it says is of the link that is open now.
 class Bench : public QObject {
   Q_OBJECT
 public:
   explicit Bench(QObject* parent = nullptr);
   ~Bench() override;
+  /// The desk's own link, which every stage shares; made when first asked for.
+  [[nodiscard]] static Bench& of(Desk& desk);
 
   /// @param address  the path of a socket, or the name of a serial port (`ttyUSB0`, `/dev/pts/4`)
   void open(const QString& address);

@@ -65,6 +65,8 @@ public:
   [[nodiscard]] virtual bool takes_arrows() const { return false; }
   /// Files dropped on the window. @returns which of them it took
   virtual QStringList take_files(const QStringList&) { return {}; }
+  /// A sentence to be said when a build is opened: something is due. Empty: nothing.
+  [[nodiscard]] virtual QString reminder() { return {}; }
   /// A sentence about work here that would be lost by closing; empty: none.
   [[nodiscard]] virtual QString unkept() const { return {}; }
 

@@ -1,5 +1,6 @@
 #include "app/shell/main_window.h"
 
+#include "app/desk/other_log.h"
 #include "app/kit/ask.h"
 #include "app/kit/field.h"
 #include "app/kit/height_posts.h"
@@ -9,6 +10,7 @@
 #include "app/shell/stage_rail.h"
 #include "app/shell/stages.h"
 #include "app/shell/top_strip.h"
+#include "app/stages/book/book_page.h"
 #include "build/file.h"
 #include "file/text_file.h"
 #include "report/tracks_csv.h"
@@ -130,6 +132,10 @@ void MainWindow::make_stages() {
     connect(made, &StagePage::band_moved, this, &MainWindow::line_up_posts);
     connect(made, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of it is shown
     connect(made, &StagePage::undo_changed, this, &MainWindow::refresh_title);
+    if (auto* book = qobject_cast<BookPage*>(made))
+      connect(book, &BookPage::wants_open, this, [this](const QString& file) {
+        if (may_leave() && open_file(file)) go_to_stage(stage_entries().front().key);
+      });
     connect(made, &StagePage::called, this, [this, key = entry.key] { go_to_stage(key); });
   }
 }
@@ -248,7 +254,15 @@ bool MainWindow::open_file(const QString& file) {
   }
   settings_.add_recent(QFileInfo(file).absoluteFilePath());
   notices_->forget_said();
+  remind();
   return true;
+}
+
+void MainWindow::remind() {
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    if (const QString said = stages_[i]->reminder(); !said.isEmpty())
+      notices_->show_notice(
+          {said, tr("Show"), [this, key = stage_entries()[i].key] { go_to_stage(key); }, tr("Later"), {}, false});
 }
 
 void MainWindow::say_why(const Message& what) {
@@ -271,6 +285,9 @@ bool MainWindow::save_to(const QString& file) {
     read_only = ReadOnly::replace;
     break;
   case build::Question::changed:
+    // What was written into its log meanwhile is kept whatever becomes of the rest.
+    if (const int more = take_other_log(desk_, path_of(file)); more > 0)
+      desk_.tell(tr("Entries that were written into its log meanwhile and are kept: %1.").arg(more));
     if (!ask(
             this, tr("Changed meanwhile"),
             tr("“%1” was changed by another window or program since it was opened here. Saving takes the place of what "

@@ -70,6 +70,8 @@ private:
   void fill_units(QMenu* menu);
   void scale_text(double by);
   /// Says what did not work at the foot of the window and in a row of its own.
+  /// Says what is due on the car that was opened.
+  void remind();
   void say_why(const Message& what);
   bool handle_pose_key(QKeyEvent* event);
   bool save();

@@ -2,11 +2,14 @@
 
 #include "app/stages/air/air.h"
 #include "app/stages/bags/bags.h"
+#include "app/stages/book/book_page.h"
 #include "app/stages/car_in/car_in.h"
+#include "app/stages/care/care.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/compare/compare_page.h"
 #include "app/stages/fit_up/fit_up.h"
 #include "app/stages/leveling/leveling.h"
+#include "app/stages/proving/proving.h"
 #include "app/stages/swing/swing.h"
 
 #include <QCoreApplication>
@@ -40,7 +43,11 @@ const StageEntry entries[] = {
      always_open},
     {&assess::stages::fit_up, "fit_up", QT_TRANSLATE_NOOP("stages", "Fit-up"), "Ctrl+7", page_of<FitUpStage>,
      always_open},
+    {&assess::stages::proving, "proving", QT_TRANSLATE_NOOP("stages", "Proving"), "Ctrl+8", page_of<ProvingStage>,
+     always_open},
+    {&assess::stages::care, "care", QT_TRANSLATE_NOOP("stages", "Care"), "Ctrl+9", page_of<CareStage>, always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
+    {nullptr, "book", QT_TRANSLATE_NOOP("stages", "Book"), "Ctrl+Shift+B", page_of<BookPage>, always_open},
 };
 
 } // namespace

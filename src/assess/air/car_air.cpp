@@ -178,6 +178,11 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
                            net.volumes[out.bags[corner]].gauge_pressure, T, 1.0});
     net.lines.push_back({"", beside, out.bags[corner], model.line, false, true});
   }
+  // What a corner's way was timed to let through, over what its parts come to.
+  const auto learned = [&](std::size_t corner, air::Restriction way) {
+    way.conductance *= given.kit.learned_flow[corner].value_or(1);
+    return way;
+  };
   const shelf::Part* silencer = given.parts[KitRole::silencer];
   const shelf::Part& valves = *given.parts[KitRole::valves];
   const auto vent = [&] {
@@ -216,7 +221,8 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
       }
       net.volumes.push_back({std::string(circuit_name(corners)) + " tee", inside, pressure, T, 0.3});
       for (const std::size_t corner : corners)
-        net.lines.push_back({"", end_of_valve, out.bags[corner], whole_way(line_row(corner)), false, true});
+        net.lines.push_back(
+            {"", end_of_valve, out.bags[corner], learned(corner, whole_way(line_row(corner))), false, true});
     }
     std::vector<air::Restriction> in, away = vent;
     in.push_back(*valves.through());
@@ -224,10 +230,14 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
       in.push_back(whole_way(behind));
       away.push_back(whole_way(behind));
     }
+    const auto through = [&](const std::vector<air::Restriction>& row) {
+      const air::Restriction way = air::in_series(row);
+      return corners.size() == 1 ? learned(corners.front(), way) : way;
+    };
     circuit.fill = net.lines.size();
-    net.lines.push_back({"", 1, end_of_valve, air::in_series(in), false, false});
+    net.lines.push_back({"", 1, end_of_valve, through(in), false, false});
     circuit.vent = net.lines.size();
-    net.lines.push_back({"", end_of_valve, air::outside, air::in_series(away), false, false});
+    net.lines.push_back({"", end_of_valve, air::outside, through(away), false, false});
     out.circuits.push_back(std::move(circuit));
   }
   if (stands.compressor) {

@@ -94,15 +94,22 @@ void fill_damper(double ratio, const StandIns& usual, std::optional<double>& len
 }
 
 /// From a cycle sheet or the joints' places as far as they go; else a straight line from one height.
-motion::TravelMap map_of(const SurveyedEnd& read, const EndMotion& motion, const std::optional<double>& damper) {
+/// @param learned  this car's motion ratio over what survey or joints say; its spring is as long as they say where it
+/// was surveyed
+motion::TravelMap map_of(const SurveyedEnd& read, const EndMotion& motion, const std::optional<double>& damper,
+                         double learned) {
   const double H = motion.surveyed_height;
   if (!motion.spring && !motion.damper)
-    return motion::TravelMap::linear(H, *read.spring_length, *read.motion_ratio, damper, *read.damper_ratio);
-  const curve::Polynomial spring =
+    return motion::TravelMap::linear(H, *read.spring_length, *read.motion_ratio * learned, damper, *read.damper_ratio);
+  curve::Polynomial spring =
       motion.spring ? *motion.spring : curve::Polynomial{H, {*read.spring_length, *read.motion_ratio}};
+  const double surveyed = spring.read(H).value;
+  for (double& c : spring.c)
+    c *= learned;
+  if (!spring.c.empty()) spring.c[0] += (1 - learned) * surveyed;
   std::optional<curve::Polynomial> damper_curve;
   if (damper) damper_curve = motion.damper ? *motion.damper : curve::Polynomial{H, {*damper, *read.damper_ratio}};
-  return motion::TravelMap::from_curves(spring, std::move(damper_curve), H, motion.lowest, motion.highest);
+  return motion::TravelMap::from_curves(std::move(spring), std::move(damper_curve), H, motion.lowest, motion.highest);
 }
 
 /// m that a design's mounting moves both ends of the damper's stroke by: a body set longer, or another mount.
@@ -146,7 +153,7 @@ EndModel end_model(const EndGiven& given) {
   out.line_length = fit.line_length;
   out.unsprung_mass = read.unsprung_mass;
   out.tyre_rate = survey.tyre_rate.value_or(usual_tyre_rate);
-  out.friction = survey.friction;
+  out.friction = fit.learned_friction.value_or(survey.friction);
   out.stop_give = survey.bump_stop_give;
   out.damper_gas = fit.damper_gas;
   out.joined = fit.sides == build::Sides::joined;
@@ -193,7 +200,7 @@ EndModel end_model(const EndGiven& given) {
   fill_damper(damper_ratio, stand_ins(survey.layout), damper, out);
   for (auto* end : {&out.damper_open, &out.damper_shut}) // measured or usual alike
     if (*end) **end += damper_shift(fit.mounting);
-  out.map = map_of(read, motion, damper);
+  out.map = map_of(read, motion, damper, fit.learned_ratio.value_or(1));
   out.motion_ratio = out.map->at(H).motion_ratio;
   out.spring_from = motion.spring_from;
   out.run_outs = motion.run_outs;

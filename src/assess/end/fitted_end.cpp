@@ -4,10 +4,25 @@
 
 namespace mavrel::assess {
 
+namespace {
+
+/// The bag as this car has taught it: another effective area than its card's, everywhere alike.
+std::shared_ptr<const shelf::ShelfBag> with_area(const shelf::ShelfBag& bag, double times) {
+  auto out = std::make_shared<shelf::ShelfBag>(bag);
+  for (auto& column : out->card.loads)
+    for (double& load : column)
+      load *= times;
+  out->curve = air::BagCurve(out->card);
+  return out;
+}
+
+} // namespace
+
 FittedEnd fitted_end(const EndGiven& given) {
   FittedEnd out;
   out.model = end_model(given);
   if (given.bag) out.bag = given.bag->pointer();
+  if (out.bag && given.fit.learned_area) out.bag = with_area(*out.bag, *given.fit.learned_area);
   out.stand_on(given.fit.upper_stack, given.fit.lower_stack);
   out.presets = preset_heights(given.brief, out.model);
   out.parked = height_of_use(given.brief, out.presets, build::PresetUse::parked);

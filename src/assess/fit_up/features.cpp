@@ -9,8 +9,19 @@ using build::Feature;
 
 FitUpGiven fit_up_given(const build::Build& build, const RoomGiven& room, Answered<SensorQuestion> sensors) {
   const build::Variant& variant = build.variant();
-  return {room,       std::move(sensors), variant.leveling, variant.fit,  variant.fit_up,
-          build.shop, build.job.car,      build.job.number, variant.name, build.active_variant};
+  return {room,
+          std::move(sensors),
+          variant.leveling,
+          variant.fit,
+          variant.fit_up,
+          build.shop,
+          variant.proving,
+          variant.brief.gauge_error,
+          variant.brief.load_doubt,
+          build.job.car,
+          build.job.number,
+          variant.name,
+          build.active_variant};
 }
 
 FitUpGiven fit_up_given(const build::Build& build, const shelf::Shelf& shelf) {

@@ -1,5 +1,6 @@
 #include "assess/fit_up/fit_up_findings.h"
 
+#include "assess/fit_up/check_findings.h"
 #include "assess/fit_up/cut_list.h"
 #include "assess/fit_up/places.h"
 #include "assess/fit_up/plan.h"
@@ -46,45 +47,9 @@ private:
   }
 
   void checks() {
-    for (const HoldPoint& point : hold_points(given_)) {
-      if (!point.note) continue;
-      const build::HoldCheck& note = fit_up_.checks[*point.note];
-      const std::string place = fmt::format("checks.{}.result", *point.note);
-      if (point.state == CheckState::stale) {
-        std::vector<Message> moved;
-        for (const MovedFigure& m : point.moved) {
-          const AskedFigure& f = point.figures[m.figure];
-          const auto told = [&](const std::optional<double>& v, const std::optional<double>& other) -> Argument {
-            if (!v) return words("nothing");
-            Amount a{*v, f.kind, -1, {}};
-            return other ? told_from(a, *other) : a;
-          };
-          if (moved.size() < 3)
-            moved.push_back(
-                {words("{0}: {1}, was {2}"), {name_of_moved(f, m.what), told(m.is, m.was), told(m.was, m.is)}});
-        }
-        add(row("fit_up_check_stale"), Severity::caution, point.end, place,
-            {words("Signed on other figures: {0}"), {point.name}},
-            moved.empty() ? Message{words("What it reads has changed since {0} signed it; its own figures came out the "
-                                          "same."),
-                                    {note.by}}
-                          : Message{words("Since {0} signed it: {1}."), {note.by, list_of(std::move(moved))}},
-            {words("Measure and sign it again."), {}});
-      } else if (point.state == CheckState::failed) {
-        std::vector<Message> wrong;
-        for (const std::size_t i : point.wrong)
-          if (wrong.size() < 3)
-            wrong.push_back(
-                {words("{0}: {1}"),
-                 {point.figures[i].name, point.figures[i].yes_no
-                                             ? Argument(words("no"))
-                                             : Argument(Amount{*point.measured[i], point.figures[i].kind, -1, {}})}});
-        add(row("fit_up_check_failed"), Severity::stop, point.end, place, {words("Failed: {0}"), {point.name}},
-            wrong.empty() ? Message{words("It was signed as failed."), {}}
-                          : Message{words("Not right: {0}."), {list_of(std::move(wrong))}},
-            {words("Put it right, measure and sign again; nothing behind it goes on before."), {}});
-      }
-    }
+    for (const HoldPoint& point : hold_points(given_))
+      if (point.row->stage != CheckStage::proving)
+        tell_of_check(given_, point, row("fit_up_check_stale"), row("fit_up_check_failed"), out_);
   }
 
   void order() {

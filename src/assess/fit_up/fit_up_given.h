@@ -13,10 +13,13 @@ struct FitUpGiven {
   std::array<build::EndFit, 2> fits; // whole: with the bench's sums
   Shared<build::FitUp> fit_up;
   Shared<build::Shop> shop;
-  std::string car, number, variant_name; // of the job, for what is printed
-  std::size_t variant = 0;               // which is active: fields are gone to by its number
+  Shared<build::Proving> proving;
+  double gauge_error = 0, load_doubt = 0; // Pa, kg a corner
+  std::string car, number, variant_name;  // of the job, for what is printed
+  std::size_t variant = 0;                // which is active: fields are gone to by its number
   [[nodiscard]] auto parts() const {
-    return std::tie(room, sensors, leveling, fits, fit_up, shop, car, number, variant_name, variant);
+    return std::tie(room, sensors, leveling, fits, fit_up, shop, proving, gauge_error, load_doubt, car, number,
+                    variant_name, variant);
   }
   friend bool operator==(const FitUpGiven&, const FitUpGiven&) = default;
 

@@ -12,7 +12,7 @@ enum class JobScope { car, end };
 /// What of the car a job takes: nothing, a place beside others, or all of it: nobody knocks what is tacked.
 enum class CarUse { none, shared, alone };
 /// What some jobs take longer for, each.
-enum class JobCounts { nothing, circuits, links, wires, sensors };
+enum class JobCounts { nothing, circuits, links, wires };
 
 struct JobRule {
   const char* key;  // `tack`; ids are `rear.tack`, or the key alone of a car's job

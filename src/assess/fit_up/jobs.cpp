@@ -82,8 +82,6 @@ private:
       if (!kit.sensor.empty()) wires += 2;
       return wires;
     }
-    case JobCounts::sensors:
-      return 2;
     case JobCounts::nothing:
       break;
     }

@@ -28,14 +28,12 @@ struct Job {
 
   static constexpr std::size_t no_note = static_cast<std::size_t>(-1);
   [[nodiscard]] build::JobState state() const { return note.state; }
-  friend bool operator==(const Job& a, const Job& b);
 };
 
 struct JobList {
   std::vector<Job> jobs; // in the rules' order, then the shop's own
   std::vector<Job> skipped;
   std::vector<Message> mistakes; // of what the shop typed: ids that no job has, days that are none
-  friend bool operator==(const JobList& a, const JobList& b) { return a.jobs == b.jobs; }
 };
 /// What parts each group waits for, h of the clock from the first morning: front, rear, kit. From the parts list.
 struct PartsWait {

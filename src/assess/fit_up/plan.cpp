@@ -1,5 +1,7 @@
 #include "assess/fit_up/plan.h"
 
+#include "work/work_times.h"
+
 #include "assess/fit_up/buying.h"
 
 #include <fmt/format.h>
@@ -355,6 +357,16 @@ Expected<WhatMoves> what_moves(const PlanGiven& given, const Plan& plan, std::si
     return plan.planned[a.job].start < plan.planned[b.job].start;
   });
   return out;
+}
+
+std::optional<double> worked_between(const Plan& plan, const work::Moment& from, const work::Moment& to) {
+  if (!plan.first_day) return std::nullopt;
+  const work::WorkTimes times(plan.day_to - plan.day_from, [&](int day) { return plan.worked(day); });
+  const auto hours = [&](const work::Moment& m) {
+    return 24.0 * (m.day - *plan.first_day) + m.minute / 60.0 - plan.day_from;
+  };
+  const double worked = work::hours_of(times.worked(work::ticks(hours(from)), work::ticks(hours(to)))) * 3600;
+  return worked > 0 ? std::optional(worked) : std::nullopt;
 }
 
 } // namespace mavrel::assess

@@ -86,4 +86,8 @@ struct WhatMoves {
 /// @param hours  h more that the job takes
 [[nodiscard]] Expected<WhatMoves> what_moves(const PlanGiven& given, const Plan& plan, std::size_t job, double hours);
 
+/// s of the shop's hours that were worked between two moments. @returns none where the plan has no dates, or nothing
+/// was
+[[nodiscard]] std::optional<double> worked_between(const Plan& plan, const work::Moment& from, const work::Moment& to);
+
 } // namespace mavrel::assess

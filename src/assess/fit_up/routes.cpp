@@ -42,7 +42,6 @@ public:
               kit_.valves_at, port_of(given_.air(), corner), {words("valves"), {}},
               {words("{0} bag"), {corner_name(corner)}}, marks[corner]);
       r.slack_wanted = making_ends + travel_of(corner);
-      judge_tyres(r, corner);
     }
     const std::string cable = section_ ? fmt::format("cable {:g} mm²", *section_) : std::string("cable");
     if (!kit_.compressor.empty())
@@ -95,6 +94,8 @@ private:
       r.outer = line->outer.value_or(*line->bore + 0.002);
     }
     lay(r);
+    for (const double side : {1.0, -1.0})
+      judge_tyres(r, side);
     return r;
   }
   void wire(const char* key, Message name, const std::string& part, const build::PartPlace& from,
@@ -136,11 +137,11 @@ private:
       }
     }
   }
-  /// Every stretch of a laid line against both wheels of its side, over travel and lock, by the code that clearances
-  /// are taken with.
-  void judge_tyres(JudgedRoute& r, std::size_t corner) {
+  /// Every stretch of a laid line against both wheels of a side, over travel and lock, by the code that clearances are
+  /// taken with. @param side  1: left, -1: right
+  void judge_tyres(JudgedRoute& r, double side) {
     if (!r.laid) return;
-    const double side = corner % 2 == 0 ? 1 : -1;
+    const bool to_bag = std::string_view(r.key).find('_') != std::string_view::npos && r.air;
     for (const End end : build::both_ends) {
       const Clearances& clear = *given_.end(end).given().clearance;
       if (!clear.space || !clear.wheel) continue;
@@ -151,7 +152,7 @@ private:
       for (std::size_t i = 1; i < r.way.corners.size(); ++i) {
         space::Point from = there(r.way.corners[i - 1]), to = there(r.way.corners[i]);
         // Its last bit lies along the bag, whose own room Clearance looks at.
-        if (i + 1 == r.way.corners.size()) {
+        if (to_bag && i + 1 == r.way.corners.size()) {
           const double length = space::length(to - from);
           if (length <= beside_bag) continue;
           to = space::lerp(from, to, 1 - beside_bag / length);
@@ -186,6 +187,21 @@ private:
 
 std::vector<JudgedRoute> judged_routes(const FitUpGiven& given) {
   return Judge(given).judge();
+}
+
+std::vector<build::WayPoint> first_way(const JudgedRoute& route, std::optional<double> sill_height) {
+  const build::PartPlace &from = route.from, &to = route.to;
+  const double floor = std::max(0.12, sill_height.value_or(0.25) - 0.03);
+  const double y = to.y > 0.05 ? 0.45 : to.y < -0.05 ? -0.45 : 0.2;
+  const double ahead = to.x > from.x ? 1 : -1;
+  const auto point = [&](const char* name, build::WayKind kind, double x, double across) {
+    build::WayPoint p;
+    p.name = name, p.kind = kind, p.x = x, p.y = across, p.z = floor;
+    return p;
+  };
+  return {point("floor", build::WayKind::grommet, from.x, from.y),
+          point("beside the tunnel", build::WayKind::clip, from.x + 0.1 * ahead, y),
+          point("before the axle", build::WayKind::clip, to.x - 0.35 * ahead, y)};
 }
 
 } // namespace mavrel::assess

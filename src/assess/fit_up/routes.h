@@ -46,4 +46,8 @@ struct JudgedRoute {
 /// Source: docs/models.md, "Routes".
 [[nodiscard]] std::vector<JudgedRoute> judged_routes(const FitUpGiven& given);
 
+/// Points of a first way from end to end, to be moved where it really goes: down to the floor, along beside the tunnel,
+/// up before the axle. @param sill_height  m, of the car
+[[nodiscard]] std::vector<build::WayPoint> first_way(const JudgedRoute& route, std::optional<double> sill_height);
+
 } // namespace mavrel::assess

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "build/build.h"
+#include "shelf/shelf.h"
 
 #include <functional>
 #include <string>
@@ -14,7 +15,11 @@ struct Case {
   std::function<void(build::Build&)> has, has_not; // made to the demo estate
 };
 
-/// Those of the fit-up.
+/// The demo shelf, its cards changed as the tests below want them under names of their own.
+[[nodiscard]] const shelf::Shelf& case_shelf();
+/// Those of a design; of the fit-up; of proving and care.
+[[nodiscard]] std::vector<Case> design_cases();
 [[nodiscard]] std::vector<Case> fit_up_cases();
+[[nodiscard]] std::vector<Case> proving_cases();
 
 } // namespace mavrel::assess

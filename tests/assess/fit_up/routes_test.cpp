@@ -82,6 +82,32 @@ TEST(Routes, ThroughTheWheelNearItAndFarFromIt) {
   EXPECT_TRUE(right[0].through);
 }
 
+TEST(Routes, EveryLineIsLookedAtBesideEveryWheel) {
+  for (const char* line : {"feed", "power", "valve_loom", "rear_left", "front_left"})
+    for (const double side : {1.0, -1.0}) {
+      Build b = fresh_estate();
+      build::Route r; // through a front wheel of either side, whosever line it is
+      r.line = line,
+      r.points = {at(1.2, 0.72 * side, 0.3), at(0.0, 0.72 * side, 0.3), at(-0.6, 0.72 * side, 0.3), at(-0.6, 0, 0.9)};
+      b.variant().fit_up.own().routes = {r};
+      const auto tyres = judged(judged_routes(fit_up_of(b)), line).tyres;
+      ASSERT_FALSE(tyres.empty()) << line << side;
+      EXPECT_TRUE(std::any_of(tyres.begin(), tyres.end(), [](const RouteTyre& t) {
+        return t.through && t.end == End::front;
+      })) << line;
+    }
+}
+
+TEST(Routes, AFirstWayReachesFromEndToEndAboveTheRoad) {
+  for (const JudgedRoute& r : judged_routes(fit_up_of(fresh_estate()))) {
+    const auto way = first_way(r, 0.2);
+    ASSERT_EQ(way.size(), 3U);
+    for (const build::WayPoint& p : way)
+      EXPECT_GT(p.z, 0.1);
+    EXPECT_LT(std::abs(way.back().x - r.to.x), 0.36);
+  }
+}
+
 TEST(Routes, AStrutsPortWantsSlackForBothLocks) {
   Build b = fresh_estate();
   const auto wanted = [&] { return judged(judged_routes(fit_up_of(b)), "front_left").slack_wanted; };

@@ -130,7 +130,7 @@ std::vector<Command> ClearanceStage::commands() {
 
 bool ClearanceStage::owns(const QString& path) const {
   for (const char* part : {".obstacles", ".arch", ".thickness", ".brief.rooms", ".brief.grounds", "body.underside",
-                           ".lip_rolled_m", ".checks", ".legal_height_m"})
+                           ".lip_rolled_m", ".front.checks", ".rear.checks", ".legal_height_m"})
     if (path.contains(part)) return true;
   return path.startsWith("variants.") && (path.endsWith(".wheel") || path.endsWith(".tyre_width_m"));
 }

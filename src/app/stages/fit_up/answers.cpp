@@ -1,6 +1,7 @@
 #include "app/stages/fit_up/answers.h"
 
-#include <QDateTime>
+#include "app/desk/clock.h"
+
 #include <QTimer>
 
 namespace mavrel::app {
@@ -20,8 +21,7 @@ FitUpAnswers::FitUpAnswers(Desk& desk, QObject* parent) : QObject(parent), desk_
 
 std::optional<work::Moment> FitUpAnswers::now() const {
   if (!work::parse_day(desk_.build().shop->first_day)) return std::nullopt;
-  if (const QByteArray told = qgetenv("MAVREL_NOW"); !told.isEmpty()) return work::parse_moment(told.toStdString());
-  return work::parse_moment(QDateTime::currentDateTime().toString("yyyy-MM-dd HH:mm").toStdString());
+  return clock_now();
 }
 
 void FitUpAnswers::fresh() {
@@ -57,6 +57,11 @@ const std::vector<assess::HoldPoint>& FitUpAnswers::checks() {
   fresh();
   if (!checks_) checks_ = assess::hold_points(given());
   return *checks_;
+}
+const assess::HoldPoint* FitUpAnswers::check(const std::string& id) {
+  for (const assess::HoldPoint& p : checks())
+    if (p.id == id) return &p;
+  return nullptr;
 }
 const std::vector<assess::JudgedRoute>& FitUpAnswers::routes() {
   fresh();

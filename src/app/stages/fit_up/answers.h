@@ -26,6 +26,8 @@ public:
   [[nodiscard]] const assess::PlanGiven& plan_given();
   [[nodiscard]] const Expected<assess::Plan>& plan();
   [[nodiscard]] const std::vector<assess::HoldPoint>& checks();
+  /// One of them; none of that id.
+  [[nodiscard]] const assess::HoldPoint* check(const std::string& id);
   [[nodiscard]] const std::vector<assess::JudgedRoute>& routes();
   [[nodiscard]] const assess::Templates& templates();
   [[nodiscard]] const assess::CutList& cut();

@@ -2,7 +2,6 @@
 #pragma once
 
 #include "app/desk/desk.h"
-#include "app/kit/row_panel.h"
 #include "assess/fit_up/checks.h"
 
 #include "app/stages/fit_up/fit_up_page.h"
@@ -14,26 +13,7 @@ class QTableWidget;
 
 namespace mavrel::app {
 
-class FitUpAnswers;
-
-/// The figures of one check, each with the field it is typed into.
-class FiguresPanel : public RowPanel {
-  Q_OBJECT
-public:
-  FiguresPanel(Desk& desk, FitUpAnswers& answers, QWidget* parent);
-  void show_check(const QString& id);
-  /// The check as it stands; none of that id.
-  [[nodiscard]] const assess::HoldPoint* point() const;
-
-private:
-  [[nodiscard]] QString shape() const override;
-  void build_rows() override;
-  void refresh_rows() override;
-
-  FitUpAnswers& answers_;
-  QString id_;
-  std::vector<QLabel*> verdicts_; // of the rows that stand
-};
+class FiguresPanel;
 
 class ChecksPage : public FitUpPage {
   Q_OBJECT
@@ -47,6 +27,8 @@ protected:
 
 private:
   void pick(int row);
+  /// Those that stop the work; the proof of the whole car is Proving's.
+  [[nodiscard]] std::vector<const assess::HoldPoint*> shown() const;
 
   QTableWidget* list_;
   QLabel *summary_, *name_, *how_, *state_;

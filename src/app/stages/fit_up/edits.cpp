@@ -9,8 +9,8 @@ namespace mavrel::app {
 namespace {
 
 // As long as the document keeps them: see build/fields_fit_up.h.
-constexpr int most_reason = 200, most_job_name = 80, most_signer = 40;
 constexpr std::size_t most_after = 400;
+constexpr int most_reason = 200, most_job_name = 80;
 
 /// The build with a note on a job, and the note in it to be filled in; nothing where there is no room for one.
 struct WithNote {
@@ -168,66 +168,6 @@ void learn_hours(Desk& desk, const assess::Job& job) {
   desk.edit(Desk::tr("Learn how long it takes"), std::move(build));
 }
 
-namespace {
-
-/// The build with a note on a check, a line for each figure in it.
-build::HoldCheck* with_check(Desk& desk, build::Build& build, const assess::HoldPoint& point) {
-  auto& checks = build.variant().fit_up.own().checks;
-  auto found = std::find_if(checks.begin(), checks.end(), [&](const auto& c) { return c.check == point.id; });
-  if (found == checks.end()) {
-    if (checks.size() >= build::most_hold_checks) {
-      desk.tell(Desk::tr("%1 checks are the most that are kept.").arg(build::most_hold_checks));
-      return nullptr;
-    }
-    build::HoldCheck made;
-    made.check = point.id;
-    checks.push_back(std::move(made));
-    found = std::prev(checks.end());
-  }
-  std::vector<build::CheckFigure> figures;
-  for (const assess::AskedFigure& f : point.figures) {
-    const auto old =
-        std::find_if(found->figures.begin(), found->figures.end(), [&](const auto& g) { return g.what == f.key; });
-    build::CheckFigure figure;
-    figure.what = f.key;
-    figures.push_back(old == found->figures.end() ? figure : *old);
-  }
-  found->figures = std::move(figures);
-  return &*found;
-}
-
-} // namespace
-
-void begin_check(Desk& desk, const assess::HoldPoint& point) {
-  build::Build build = desk.build();
-  build::HoldCheck* check = with_check(desk, build, point);
-  if (!check) return;
-  check->result = build::CheckResult::open;
-  desk.edit(Desk::tr("Take up a check"), std::move(build));
-}
-
-void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes) {
-  build::Build build = desk.build();
-  build::HoldCheck* check = with_check(desk, build, point);
-  if (!check || figure >= check->figures.size()) return;
-  check->figures[figure].number = yes ? 1 : 0;
-  desk.edit(Desk::tr("Answer a check"), std::move(build));
-}
-
-bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment) {
-  build::Build build = desk.build();
-  build::HoldCheck* check = with_check(desk, build, point);
-  if (!check) return false;
-  auto done = assess::signed_check(point, *check, by.trimmed().left(most_signer).toStdString(), moment);
-  if (!done) {
-    desk.tell(desk.words_of(done.error()));
-    return false;
-  }
-  *check = std::move(*done);
-  desk.edit(Desk::tr("Sign a check"), std::move(build));
-  return true;
-}
-
 bool note_part(Desk& desk, const std::string& part) {
   const auto& notes = desk.build().variant().fit_up->parts;
   if (std::any_of(notes.begin(), notes.end(), [&](const auto& n) { return n.part == part; })) return true;
@@ -240,7 +180,11 @@ void take_from_stock(Desk& desk, const assess::CutList& list) {
   build::Build build = desk.build();
   const std::string car = build.job.number.empty() ? build.job.car : build.job.number;
   build.shop.own().stock = assess::stock_after(*desk.build().shop, list, car);
+  const bool full = build.shop->stock.size() >= build::most_stock;
   desk.edit(Desk::tr("Keep what is left of bars"), std::move(build));
+  if (full)
+    desk.tell(Desk::tr("%1 leftovers are the most that are kept: some were left out. Take away what is gone on Shop.")
+                  .arg(build::most_stock));
 }
 
 } // namespace mavrel::app

@@ -25,13 +25,6 @@ void add_job(Desk& desk, const assess::Job* after, const QString& name);
 /// What a rule's job took goes into what this shop reckons with.
 void learn_hours(Desk& desk, const assess::Job& job);
 
-/// A check taken up: a line for each figure, those measured kept.
-void begin_check(Desk& desk, const assess::HoldPoint& point);
-/// Measured, yes or no.
-void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes);
-/// @returns whether it could be signed; else why not is told
-bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment);
-
 /// A note of a part on the parts list. @returns whether there is one now
 bool note_part(Desk& desk, const std::string& part);
 /// The shop's stock as it is once the list was cut.

@@ -1,6 +1,7 @@
 #include "app/stages/fit_up/fit_up.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/check_edits.h"
 #include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/checks_page.h"
 #include "app/stages/fit_up/cut_page.h"
@@ -32,6 +33,12 @@ FitUpStage::FitUpStage(Desk& desk, QWidget* parent)
   add_page(tr("Schools"), schools_);
   add_page(tr("Shop"), shop_);
   connect(plan_, &PlanPage::wants_check, this, [this](const QString& id) {
+    // The proof of the whole car has a stage of its own.
+    if (const auto row = assess::row_of_check(id.toStdString()).first;
+        row && row->stage == assess::CheckStage::proving) {
+      emit desk_.went_to("proving", "check:" + id);
+      return;
+    }
     show_page(checks_page);
     checks_->show_check(id);
   });
@@ -43,7 +50,8 @@ bool FitUpStage::takes_arrows() const {
 }
 
 bool FitUpStage::owns(const QString& path) const {
-  return path.startsWith("shop.") || (path.startsWith("variants.") && path.contains(".fit_up."));
+  return path.startsWith("shop.") ||
+         (path.startsWith("variants.") && path.contains(".fit_up.") && !is_of_proof(desk_, path));
 }
 
 bool FitUpStage::go_to(const QString& path) {
@@ -104,10 +112,11 @@ std::vector<Findable> FitUpStage::findables() {
                        plan_->view()->hold(id);
                      }});
   for (const assess::HoldPoint& p : answers_->checks())
-    out.push_back({desk_.words_of(p.name), tr("hold point"), [this, id = QString::fromStdString(p.id)] {
-                     show_page(checks_page);
-                     checks_->show_check(id);
-                   }});
+    if (p.row->stage != assess::CheckStage::proving)
+      out.push_back({desk_.words_of(p.name), tr("hold point"), [this, id = QString::fromStdString(p.id)] {
+                       show_page(checks_page);
+                       checks_->show_check(id);
+                     }});
   return out;
 }
 

@@ -1,46 +1,18 @@
-// What every page of Fit-up has: a column beside the room of the height posts, filled anew when something changed, and
-// only while somebody looks.
+// What every page of Fit-up has: a plain page, and the answers that all of them read.
 #pragma once
 
-#include "app/desk/desk.h"
-
-#include <QWidget>
-
-class QHBoxLayout;
-class QVBoxLayout;
+#include "app/kit/plain_page.h"
 
 namespace mavrel::app {
 
 class FitUpAnswers;
 
-class FitUpPage : public QWidget {
-  Q_OBJECT
+class FitUpPage : public PlainPage {
 public:
-  FitUpPage(Desk& desk, FitUpAnswers& answers, QWidget* parent);
-  void reserve_right(int px);
-  /// Gives the field of a path the focus. @returns whether it is here
-  virtual bool go_to(const QString& path);
+  FitUpPage(Desk& desk, FitUpAnswers& answers, QWidget* parent) : PlainPage(desk, parent), answers_(answers) {}
 
 protected:
-  /// Everything the page shows; called while it is in sight.
-  virtual void fill() = 0;
-  /// Fills it now, or when it is next looked at. To be called at the end of the subclass's constructor.
-  void refresh();
-  void showEvent(QShowEvent* event) override;
-
-  [[nodiscard]] QVBoxLayout* column() const { return column_; }
-  /// A button at the end of a row.
-  void add_button(QHBoxLayout* row, const QString& text, const char* name, std::function<void()> act);
-  /// Asks where to, writes a table there, and tells.
-  void save_csv(const QString& title, const std::string& text);
-
-  Desk& desk_;
   FitUpAnswers& answers_;
-
-private:
-  QVBoxLayout* column_;
-  QWidget* beside_;
-  bool stale_ = false;
 };
 
 } // namespace mavrel::app

@@ -198,19 +198,9 @@ void PlanPage::begin() {
 void PlanPage::finish() {
   const auto* j = held();
   if (!j) return;
-  // What was worked from its begin until now, by the shop's hours.
   std::optional<double> took;
-  const auto& plan = *answers_.plan();
-  if (const auto began = work::parse_moment(j->note.began);
-      began && plan.first_day && answers_.now() && !j->by_the_clock) {
-    const work::WorkTimes times(plan.day_to - plan.day_from, [&](int day) { return plan.worked(day); });
-    const auto hours = [&](const work::Moment& m) {
-      return 24.0 * (m.day - *plan.first_day) + m.minute / 60.0 - plan.day_from;
-    };
-    const double worked =
-        work::hours_of(times.worked(work::ticks(hours(*began)), work::ticks(hours(*answers_.now())))) * 3600;
-    if (worked > 0) took = worked;
-  }
+  if (const auto began = work::parse_moment(j->note.began); began && answers_.now() && !j->by_the_clock)
+    took = assess::worked_between(*answers_.plan(), *began, *answers_.now());
   finish_job(desk_, assess::Job(*j), moment(), took);
 }
 

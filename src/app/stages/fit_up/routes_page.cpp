@@ -108,19 +108,9 @@ void RoutesPage::show_route(const QString& key) {
 void RoutesPage::lay() {
   const JudgedRoute* r = held();
   if (!r) return;
-  const double floor = std::max(0.12, desk_.build().body.sill_height.value_or(0.25) - 0.03);
-  const double y = r->to.y > 0.05 ? 0.45 : r->to.y < -0.05 ? -0.45 : 0.2;
   build::Route route;
   route.line = r->key;
-  const auto point = [](const char* name, build::WayKind kind, double x, double across, double z) {
-    build::WayPoint p;
-    p.name = name, p.kind = kind, p.x = x, p.y = across, p.z = z;
-    return p;
-  };
-  route.points = {
-      point("floor", build::WayKind::grommet, r->from.x, r->from.y, floor),
-      point("beside the tunnel", build::WayKind::clip, r->from.x + (r->to.x > r->from.x ? 0.1 : -0.1), y, floor),
-      point("before the axle", build::WayKind::clip, r->to.x + (r->to.x > r->from.x ? -0.35 : 0.35), y, floor)};
+  route.points = assess::first_way(*r, desk_.build().body.sill_height);
   const auto& routes = desk_.build().variant().fit_up->routes;
   if (r->listed) { // it has lost all its points
     build::Build build = desk_.build();
@@ -234,10 +224,10 @@ void RoutesPage::fill() {
   for (std::size_t i = 0; i < points.size(); ++i) {
     const QString path = QString("@.fit_up.routes.%1.points.%2.").arg(r->index).arg(i);
     rows.push_back({desk_.words_of({build::name_of(points[i].kind), {}}),
-                    {path + "name", path + "x_m", path + "y_m", path + "z_m"},
+                    {path + "name", path + "x_m", path + "y_m", path + "z_m", path + "bend_m"},
                     {}});
   }
-  points_->show_rows({tr("name"), tr("behind"), tr("left"), tr("up")}, std::move(rows));
+  points_->show_rows({tr("name"), tr("behind"), tr("left"), tr("up"), tr("bent round")}, std::move(rows));
   const QString path = QString("@.fit_up.routes.%1.").arg(r->index);
   slack_->bind(path + "slack_m");
   slack_->set_placeholder(tr("as usual"));

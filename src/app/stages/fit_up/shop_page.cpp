@@ -4,6 +4,7 @@
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
 #include "app/kit/paged_stage.h"
+#include "assess/fit_up/job_rules.h"
 
 #include <QGridLayout>
 #include <QLabel>
@@ -14,7 +15,8 @@
 namespace mavrel::app {
 
 ShopPanel::ShopPanel(Desk& desk, What what, QWidget* parent) : RowPanel(desk, parent), what_(what) {
-  constexpr const char* names[] = {"shop_figures", "shop_people", "shop_days_off", "shop_habits", "shop_stock"};
+  constexpr const char* names[] = {"shop_figures", "shop_people", "shop_days_off",
+                                   "shop_habits",  "shop_stock",  "shop_learned"};
   setObjectName(names[static_cast<int>(what)]);
   start();
 }
@@ -32,6 +34,12 @@ QString ShopPanel::shape() const {
     return QString::number(shop.habits.size());
   case What::stock:
     return QString::number(shop.stock.size());
+  case What::learned: {
+    QString out;
+    for (const build::LearnedHours& l : shop.learned)
+      out += QString::fromStdString(l.rule) + ';';
+    return out;
+  }
   }
   return {};
 }
@@ -67,6 +75,8 @@ void ShopPanel::build_rows() {
     return habits();
   case What::stock:
     return stock();
+  case What::learned:
+    return learned();
   }
 }
 
@@ -184,6 +194,8 @@ void ShopPanel::habits() {
     put(path + "before", tr("before"), row, 3);
     put(path + "wait_s", tr("wait after"), row, 4);
     ++row;
+    put(path + "why", tr("why"), row, 0, 5);
+    ++row;
     grid()->setRowMinimumHeight(row++, desk().look().px(6));
   }
   add_button(tr("Add a habit"), "add_habit", row, [this] {
@@ -221,6 +233,27 @@ void ShopPanel::stock() {
     grid()->setColumnStretch(c, 1);
 }
 
+void ShopPanel::learned() {
+  const auto& all = desk().build().shop->learned;
+  int row = 0;
+  if (all.empty())
+    grid()->addWidget(quiet_label(tr("Nothing yet: a job that was begun and done teaches it.")), row++, 0);
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    const QString path = QString("shop.learned.%1.").arg(i);
+    const assess::JobRule* rule = assess::job_rule(all[i].rule);
+    grid()->addWidget(quiet_label(rule ? desk().words_of({rule->name, {}}) : QString::fromStdString(all[i].rule)), row,
+                      0);
+    put(path + "hours_s", tr("takes"), row, 1);
+    put(path + "times", tr("times taken"), row, 2);
+    remove_button(QString("shop.learned.%1").arg(i), row++, 3, [this, i] {
+      const auto& now = desk().build().shop->learned;
+      return i < now.size() ? QString::fromStdString(now[i].rule) : QString();
+    });
+  }
+  for (int c = 0; c < 3; ++c)
+    grid()->setColumnStretch(c, 1);
+}
+
 ShopPage::ShopPage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), beside_(new QWidget(this)) {
   auto* whole = new QHBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
@@ -249,6 +282,7 @@ void ShopPage::showEvent(QShowEvent* event) {
   section(tr("Days off"), ShopPanel::What::days_off);
   section(tr("Habits: jobs this shop does wherever a design has something"), ShopPanel::What::habits);
   section(tr("Left of bars and coils, used first"), ShopPanel::What::stock);
+  section(tr("What jobs take here, learned by doing them"), ShopPanel::What::learned);
   column->addStretch(1);
   static_cast<QHBoxLayout*>(layout())->insertWidget(0, scrolled(all, this), 1);
   dress();

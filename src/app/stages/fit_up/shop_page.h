@@ -15,7 +15,7 @@ class Field;
 class ShopPanel : public RowPanel {
   Q_OBJECT
 public:
-  enum class What { figures, people, days_off, habits, stock };
+  enum class What { figures, people, days_off, habits, stock, learned };
   ShopPanel(Desk& desk, What what, QWidget* parent);
 
 private:
@@ -26,6 +26,7 @@ private:
   void days_off();
   void habits();
   void stock();
+  void learned();
   void put(const QString& path, const QString& caption, int row, int column, int span = 1);
   void remove_button(const QString& entry, int row, int column, std::function<QString()> what);
   void add_button(const QString& text, const char* name, int row, std::function<void()> act);

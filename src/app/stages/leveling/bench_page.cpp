@@ -2,28 +2,21 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/drawing.h"
+#include "app/kit/hold_bar.h"
 #include "app/kit/list_table.h"
 #include "app/theme/text_line.h"
-#include "build/json.h"
 #include "build/names.h"
-#include "file/text_file.h"
 #include "quantity/quantity.h"
-#include "shelf/card_write.h"
-#include "shelf/part_file.h"
 
 #include <QCoreApplication>
-#include <QDir>
 #include <QFileDialog>
-#include <QFileInfo>
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPainter>
-#include <QProcess>
 #include <QPushButton>
-#include <QTemporaryDir>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -142,83 +135,13 @@ void LivePlot::paint_ground(QPainter& painter) const {
 
 void LivePlot::paint_figures(QPainter&, double) const {}
 
-// ---- the hand on the valve
-
-HoldBar::HoldBar(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
-  setObjectName("hold_bar");
-  setFocusPolicy(Qt::StrongFocus);
-  setMinimumHeight(desk_.look().px(46));
-  connect(&desk_, &Desk::restyled, this, [this] {
-    setMinimumHeight(desk_.look().px(46));
-    update();
-  });
-}
-
-void HoldBar::show_words(const QString& words, bool can_hold) {
-  if (!can_hold) set_held(false);
-  words_ = words, can_hold_ = can_hold;
-  setAccessibleName(words);
-  setEnabled(can_hold);
-  update();
-}
-
-void HoldBar::set_held(bool held) {
-  if (held_ == held || (held && !can_hold_)) return;
-  held_ = held;
-  update();
-  emit held ? pressed() : released();
-}
-
-void HoldBar::mousePressEvent(QMouseEvent* event) {
-  if (event->button() == Qt::LeftButton) set_held(true);
-}
-void HoldBar::mouseReleaseEvent(QMouseEvent*) {
-  set_held(false);
-}
-void HoldBar::keyPressEvent(QKeyEvent* event) {
-  if (event->key() != Qt::Key_Space) return QWidget::keyPressEvent(event);
-  if (!event->isAutoRepeat()) set_held(true);
-}
-void HoldBar::keyReleaseEvent(QKeyEvent* event) {
-  if (event->key() != Qt::Key_Space) return QWidget::keyReleaseEvent(event);
-  if (!event->isAutoRepeat()) set_held(false);
-}
-void HoldBar::focusOutEvent(QFocusEvent* event) {
-  set_held(false); // a hand that is elsewhere holds nothing
-  QWidget::focusOutEvent(event);
-}
-void HoldBar::hideEvent(QHideEvent* event) {
-  set_held(false);
-  QWidget::hideEvent(event);
-}
-bool HoldBar::event(QEvent* event) {
-  if (event->type() == QEvent::WindowDeactivate || event->type() == QEvent::EnabledChange ||
-      event->type() == QEvent::UngrabMouse)
-    set_held(false);
-  return QWidget::event(event);
-}
-
-void HoldBar::paintEvent(QPaintEvent*) {
-  QPainter painter(this);
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  const QRectF area = QRectF(rect()).adjusted(0.5, 0.5, -1, -1);
-  painter.fillRect(area, held_ ? t.caution : t.panel);
-  painter.setPen(QPen(hasFocus() ? t.ink : t.rule, hasFocus() ? 2 : 1));
-  painter.drawRect(area);
-  painter.setFont(look.font(TextSize::normal, true));
-  painter.setPen(held_ ? t.panel : can_hold_ ? t.ink : t.second);
-  draw_line(painter, area.adjusted(8, 0, -8, 0), Qt::AlignCenter,
-            painter.fontMetrics().elidedText(words_, Qt::ElideRight, width() - 16));
-}
-
 // ---- the page
 
 BenchPage::BenchPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), address_(new QLineEdit(this)), link_(new QPushButton(this)),
-      play_(new QPushButton(tr("Play this car"), this)), controller_(new QPushButton(tr("Controller"), this)),
-      drive_(new QPushButton(this)), record_(new QPushButton(this)), standing_(new QLabel(this)),
-      caution_(new QLabel(this)),
+    : QWidget(parent), desk_(desk), bench_(Bench::of(desk)), rig_(PlayedRig::of(desk)), address_(new QLineEdit(this)),
+      link_(new QPushButton(this)), play_(new QPushButton(tr("Play this car"), this)),
+      controller_(new QPushButton(tr("Controller"), this)), drive_(new QPushButton(this)),
+      record_(new QPushButton(this)), standing_(new QLabel(this)), caution_(new QLabel(this)),
       table_(list_table("readings", tr("Readings"), {tr("corner"), tr("height"), tr("pressure"), tr("valve")}, this)),
       valves_(new QListWidget(this)), bar_(new HoldBar(desk, this)), plot_(new LivePlot(desk, bench_, this)),
       beside_(new QWidget(this)) {
@@ -277,13 +200,17 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
   connect(link_, &QPushButton::clicked, this, [this] {
     if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) {
       bench_.shut();
-      stop_playing();
+      rig_.stop();
     } else {
       bench_.open(address_->text());
     }
   });
   connect(address_, &QLineEdit::returnPressed, this, [this] { bench_.open(address_->text()); });
   connect(play_, &QPushButton::clicked, this, &BenchPage::play);
+  connect(&rig_, &PlayedRig::said, standing_, &QLabel::setText);
+  connect(&bench_, &Bench::changed, this, [this] {
+    if (bench_.standing() == Bench::Standing::opening) address_->setText(bench_.address());
+  });
   connect(controller_, &QPushButton::toggled, this, [this](bool on) {
     bench_.set_controller(on);
     refresh(); // the bar is nobody's while it has the valves
@@ -319,11 +246,6 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
   refresh();
 }
 
-BenchPage::~BenchPage() {
-  bench_.shut();
-  stop_playing();
-}
-
 std::pair<int, int> BenchPage::band() const {
   const auto [top, bottom] = plot_->band();
   const int y = plot_->mapTo(this, QPoint(0, 0)).y();
@@ -340,57 +262,8 @@ std::optional<std::pair<QString, ValveOrder>> BenchPage::valve() const {
   return std::pair{item->data(Qt::UserRole).toString(), static_cast<ValveOrder>(item->data(Qt::UserRole + 1).toInt())};
 }
 
-void BenchPage::stop_playing() {
-  if (rig_) {
-    rig_->disconnect(this);
-    rig_->terminate();
-    if (!rig_->waitForFinished(1000)) rig_->kill();
-    rig_->waitForFinished(1000);
-    rig_.reset();
-  }
-  folder_.reset();
-}
-
 void BenchPage::play() {
-  bench_.shut();
-  stop_playing();
-  folder_ = std::make_unique<QTemporaryDir>();
-  const QString rig = QDir(QCoreApplication::applicationDirPath()).filePath("mavrel-rig");
-  if (!folder_->isValid() || !QFileInfo(rig).isExecutable()) {
-    desk_.tell(tr("The rig can't be started: %1 is missing.").arg(rig));
-    return;
-  }
-  const QString build = folder_->filePath("car.mavrel"), socket = folder_->filePath("bench");
-  if (const auto done = write_atomically(build.toStdString(), build::to_json(desk_.build())); !done)
-    return desk_.tell(desk_.words_of(done.error()));
-  // The cards as they are here: the rig need not know this shelf.
-  const QString shelf = folder_->filePath("shelf");
-  QDir().mkpath(shelf);
-  std::vector<shelf::Part> parts;
-  for (const auto& part : desk_.assessment().air.given().room.air.parts.by_role)
-    if (part) parts.push_back(*part);
-  bool written =
-      parts.empty() ||
-      write_atomically(QString(shelf + "/kit.parts.json").toStdString(), shelf::write_parts(parts)).has_value();
-  for (const End end : build::both_ends)
-    if (const auto& bag = desk_.answered(end)->fitted.bag)
-      written = written && write_atomically(QString("%1/%2.csv").arg(shelf, build::key_of(end)).toStdString(),
-                                            shelf::card_text(bag->card))
-                               .has_value();
-  if (!written) return desk_.tell(tr("The car could not be put on the rig: %1 takes no files.").arg(folder_->path()));
-  const QStringList arguments = {build, "--socket", socket, "--shelf", shelf, "--alone", "20"};
-  rig_ = std::make_unique<QProcess>();
-  connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
-    if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) return;
-    address_->setText(socket);
-    bench_.open(socket);
-  });
-  connect(rig_.get(), &QProcess::finished, this, [this](int code) {
-    const QString why = QString::fromUtf8(rig_->readAllStandardError()).trimmed();
-    if (code != 0) standing_->setText(why.isEmpty() ? tr("The rig ended by itself.") : why);
-  });
-  rig_->start(rig, arguments);
-  standing_->setText(tr("The car is put on the rig …"));
+  if (const auto wrong = rig_.play()) desk_.tell(*wrong);
 }
 
 void BenchPage::record(const QString& file) {

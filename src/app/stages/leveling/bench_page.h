@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/desk/bench.h"
+#include "app/desk/played_rig.h"
 #include "app/kit/height_plot.h"
 
 #include <QWidget>
@@ -10,10 +11,8 @@
 class QLabel;
 class QLineEdit;
 class QListWidget;
-class QProcess;
 class QPushButton;
 class QTableWidget;
-class QTemporaryDir;
 
 namespace mavrel::app {
 
@@ -33,40 +32,12 @@ private:
   Bench& bench_;
 };
 
-/// Open only while the mouse is down on it or the space bar is held.
-class HoldBar : public QWidget {
-  Q_OBJECT
-public:
-  explicit HoldBar(Desk& desk, QWidget* parent = nullptr);
-  void show_words(const QString& words, bool can_hold);
-  [[nodiscard]] bool is_held() const { return held_; }
-
-signals:
-  void pressed();
-  void released();
-
-protected:
-  void paintEvent(QPaintEvent* event) override;
-  void mousePressEvent(QMouseEvent* event) override;
-  void mouseReleaseEvent(QMouseEvent* event) override;
-  void keyPressEvent(QKeyEvent* event) override;
-  void keyReleaseEvent(QKeyEvent* event) override;
-  void focusOutEvent(QFocusEvent* event) override;
-  void hideEvent(QHideEvent* event) override;
-  bool event(QEvent* event) override;
-
-private:
-  void set_held(bool held);
-  Desk& desk_;
-  QString words_;
-  bool can_hold_ = false, held_ = false;
-};
+class HoldBar;
 
 class BenchPage : public QWidget {
   Q_OBJECT
 public:
   explicit BenchPage(Desk& desk, QWidget* parent = nullptr);
-  ~BenchPage() override;
   [[nodiscard]] std::pair<int, int> band() const; // in this widget
   void reserve_right(int px);
   [[nodiscard]] Bench& bench() { return bench_; }
@@ -81,14 +52,12 @@ signals:
 private:
   void refresh();
   void show_state();
-  void stop_playing();
   [[nodiscard]] std::optional<std::pair<QString, control::ValveOrder>> valve() const;
 
   Desk& desk_;
-  Bench bench_;
+  Bench& bench_;
+  PlayedRig& rig_;
   QTimer shown_;
-  std::unique_ptr<QTemporaryDir> folder_; // of the rig that was started here
-  std::unique_ptr<QProcess> rig_;
   QLineEdit* address_;
   QPushButton *link_, *play_, *controller_, *drive_, *record_;
   QLabel *standing_, *caution_;

@@ -40,17 +40,6 @@ protected:
     stage()->show_page(page);
     QCoreApplication::processEvents();
   }
-  template <class T>
-  T* named(const char* name) {
-    return window_->findChild<T*>(name);
-  }
-  void click(const char* name) {
-    auto* button = named<QPushButton>(name);
-    ASSERT_NE(button, nullptr) << name;
-    ASSERT_TRUE(button->isEnabled()) << name;
-    button->click(); // it may be below the fold
-    QCoreApplication::processEvents();
-  }
   PlanView* plan() { return named<PlanView>("plan_view"); }
   FitUpAnswers& answers() { return *window_->findChild<FitUpAnswers*>(); }
   const build::FitUp& fit_up() { return *build().variant().fit_up; }

@@ -6,6 +6,7 @@
 #include "app/kit/chips.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/height_posts.h"
+#include "app/kit/hold_bar.h"
 #include "app/stages/leveling/bench_page.h"
 #include "app/stages/leveling/drive_page.h"
 #include "app/stages/leveling/drive_plot.h"
@@ -40,22 +41,6 @@ protected:
     window_->go_to_stage("leveling");
     stage()->show_page(page);
     QCoreApplication::processEvents();
-  }
-  template <class T>
-  T* named(const char* name) {
-    return window_->findChild<T*>(name);
-  }
-  void click(const char* name) {
-    auto* button = named<QPushButton>(name);
-    ASSERT_NE(button, nullptr) << name;
-    ASSERT_TRUE(button->isEnabled()) << name;
-    QTest::mouseClick(button, Qt::LeftButton);
-    QCoreApplication::processEvents();
-  }
-  void wait_for(const std::function<bool()>& done) {
-    for (int i = 0; i < 4000 && !done(); ++i)
-      QTest::qWait(5);
-    ASSERT_TRUE(done());
   }
   void wait_for_drives() {
     wait_for([&] { return stage()->drive()->is_settled() && stage()->drive()->drives() != nullptr; });

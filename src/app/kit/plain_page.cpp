@@ -1,4 +1,4 @@
-#include "app/stages/fit_up/fit_up_page.h"
+#include "app/kit/plain_page.h"
 
 #include "app/kit/paged_stage.h"
 #include "file/text_file.h"
@@ -9,8 +9,8 @@
 
 namespace mavrel::app {
 
-FitUpPage::FitUpPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), column_(new QVBoxLayout), beside_(new QWidget(this)) {
+PlainPage::PlainPage(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), column_(new QVBoxLayout), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* whole = new QHBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
@@ -20,35 +20,35 @@ FitUpPage::FitUpPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   whole->addLayout(column_, 1);
   whole->addWidget(beside_);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &FitUpPage::refresh);
+    connect(&desk_, signal, this, &PlainPage::refresh);
 }
 
-void FitUpPage::reserve_right(int px) {
+void PlainPage::reserve_right(int px) {
   beside_->setFixedWidth(px);
 }
 
-bool FitUpPage::go_to(const QString& path) {
+bool PlainPage::go_to(const QString& path) {
   return go_to_field(desk_, this, path);
 }
 
-void FitUpPage::refresh() {
+void PlainPage::refresh() {
   stale_ = !isVisible();
   if (!stale_) fill();
 }
 
-void FitUpPage::showEvent(QShowEvent* event) {
+void PlainPage::showEvent(QShowEvent* event) {
   QWidget::showEvent(event);
   if (stale_) refresh();
 }
 
-void FitUpPage::add_button(QHBoxLayout* row, const QString& text, const char* name, std::function<void()> act) {
+void PlainPage::add_button(QHBoxLayout* row, const QString& text, const char* name, std::function<void()> act) {
   auto* made = new QPushButton(text, this);
   made->setObjectName(name);
   connect(made, &QPushButton::clicked, this, std::move(act));
   row->addWidget(made);
 }
 
-void FitUpPage::save_csv(const QString& title, const std::string& text) {
+void PlainPage::save_csv(const QString& title, const std::string& text) {
   const QString to = QFileDialog::getSaveFileName(this, title, {}, tr("CSV (*.csv)"));
   if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
   const auto done = write_atomically(to.toStdString(), text);

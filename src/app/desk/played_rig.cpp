@@ -1,0 +1,83 @@
+#include "app/desk/played_rig.h"
+
+#include "app/desk/desk.h"
+#include "build/json.h"
+#include "build/names.h"
+#include "file/text_file.h"
+#include "shelf/card_write.h"
+#include "shelf/part_file.h"
+
+#include <QCoreApplication>
+#include <QDir>
+#include <QFileInfo>
+#include <QProcess>
+#include <QTemporaryDir>
+
+namespace mavrel::app {
+
+PlayedRig::PlayedRig(Desk& desk) : QObject(&desk), desk_(desk), bench_(Bench::of(desk)) {}
+
+PlayedRig::~PlayedRig() {
+  stop();
+}
+
+PlayedRig& PlayedRig::of(Desk& desk) {
+  if (auto* made = desk.findChild<PlayedRig*>(QString(), Qt::FindDirectChildrenOnly)) return *made;
+  return *new PlayedRig(desk); // the desk's child
+}
+
+void PlayedRig::stop() {
+  if (rig_) {
+    rig_->disconnect(this);
+    rig_->terminate();
+    if (!rig_->waitForFinished(1000)) rig_->kill();
+    rig_->waitForFinished(1000);
+    rig_.reset();
+  }
+  folder_.reset();
+}
+
+std::optional<QString> PlayedRig::play(const QStringList& faults, double faster) {
+  bench_.shut();
+  stop();
+  folder_ = std::make_unique<QTemporaryDir>();
+  const QString rig = QDir(QCoreApplication::applicationDirPath()).filePath("mavrel-rig");
+  if (!folder_->isValid() || !QFileInfo(rig).isExecutable())
+    return tr("The rig can't be started: %1 is missing.").arg(rig);
+  const QString build = folder_->filePath("car.mavrel"), socket = folder_->filePath("bench");
+  if (const auto done = write_atomically(build.toStdString(), build::to_json(desk_.build())); !done)
+    return desk_.words_of(done.error());
+  // The cards as they are here: the rig need not know this shelf.
+  const QString shelf = folder_->filePath("shelf");
+  QDir().mkpath(shelf);
+  std::vector<shelf::Part> parts;
+  for (const auto& part : desk_.assessment().air.given().room.air.parts.by_role)
+    if (part) parts.push_back(*part);
+  bool written =
+      parts.empty() ||
+      write_atomically(QString(shelf + "/kit.parts.json").toStdString(), shelf::write_parts(parts)).has_value();
+  for (const End end : build::both_ends)
+    if (const auto bag = desk_.shelf().find(desk_.build().variant().fit[build::at(end)].bag))
+      written = written && write_atomically(QString("%1/%2.csv").arg(shelf, build::key_of(end)).toStdString(),
+                                            shelf::card_text(bag->card))
+                               .has_value();
+  if (!written) return tr("The car could not be put on the rig: %1 takes no files.").arg(folder_->path());
+  QStringList arguments = {build, "--socket", socket, "--shelf", shelf, "--alone", "20"};
+  for (const QString& fault : faults)
+    arguments << "--fault" << fault;
+  if (faster != 1) arguments << "--faster" << QString::number(faster);
+  rig_ = std::make_unique<QProcess>();
+  connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
+    if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) return;
+    bench_.open(socket);
+  });
+  connect(rig_.get(), &QProcess::finished, this, [this](int code) {
+    const QString why = QString::fromUtf8(rig_->readAllStandardError()).trimmed();
+    if (code != 0) emit said(why.isEmpty() ? tr("The rig ended by itself.") : why);
+  });
+  rig_->start(rig, arguments);
+  emit said(tr("The car is put on the rig …"));
+  return std::nullopt;
+}
+
+} // namespace mavrel::app

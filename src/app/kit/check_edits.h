@@ -1,0 +1,25 @@
+// Edits to a check, wherever it is shown: each one step back.
+#pragma once
+
+#include "app/desk/desk.h"
+#include "assess/fit_up/checks.h"
+
+namespace mavrel::app {
+
+/// Is a field one of a check that belongs to Proving, whose numbers stand among all others?
+[[nodiscard]] bool is_of_proof(const Desk& desk, const QString& path);
+
+/// A check taken up: a line for each figure, those measured kept.
+void begin_check(Desk& desk, const assess::HoldPoint& point);
+/// Measured, yes or no.
+void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes);
+/// @returns whether it could be signed; else why not is told
+bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment);
+
+/// What was read of figures, by their place, over the link or by a watch.
+void measure_figures(Desk& desk, const assess::HoldPoint& point,
+                     const std::vector<std::pair<std::size_t, double>>& measured);
+/// Readings over time of a check's gauge, in place of those it had. @returns whether there was room for them
+bool keep_series(Desk& desk, const assess::HoldPoint& point, build::ProofSeries series);
+
+} // namespace mavrel::app

@@ -1,0 +1,31 @@
+// Care: what comes round for a car on the road, its logbook, and how it is used.
+#pragma once
+
+#include "app/kit/paged_stage.h"
+
+namespace mavrel::app {
+
+class CareAnswers;
+class DuePage;
+class LogPage;
+class UsePage;
+
+class CareStage : public PagedStage {
+  Q_OBJECT
+public:
+  explicit CareStage(Desk& desk, QWidget* parent = nullptr);
+  bool go_to(const QString& path) override;
+  [[nodiscard]] bool owns(const QString& path) const override;
+  [[nodiscard]] std::vector<Command> commands() override;
+  [[nodiscard]] std::vector<Findable> findables() override;
+  /// What is overdue when a car is opened, as a sentence; empty: nothing is.
+  [[nodiscard]] QString reminder() override;
+
+private:
+  CareAnswers* answers_;
+  DuePage* due_;
+  LogPage* log_;
+  UsePage* use_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,62 @@
+// The logbook of the car: a line a thing that was read, done or happened, and one more written below.
+#pragma once
+
+#include "app/kit/plain_page.h"
+#include "app/stages/care/answers.h"
+
+class QComboBox;
+class QLabel;
+class QLineEdit;
+class QPushButton;
+class QTableWidget;
+
+namespace mavrel::app {
+
+/// What a new line of the log is typed into; nothing of it is in the build before it is written.
+class LogEntryBox : public QWidget {
+  Q_OBJECT
+public:
+  LogEntryBox(Desk& desk, QWidget* parent);
+  void refresh();
+  [[nodiscard]] QPushButton* write_button() const { return write_; }
+
+private:
+  void show_kinds();
+  void write();
+  [[nodiscard]] build::LogKind kind() const;
+
+  Desk& desk_;
+  QComboBox *kind_, *what_, *where_;
+  QLineEdit *day_, *text_, *by_;
+  struct Number {
+    const char* field; // `odometer_m`
+    QLabel* caption;
+    QLineEdit* edit;
+  };
+  std::vector<Number> numbers_;
+  QPushButton* write_;
+};
+
+class LogPage : public PlainPage {
+  Q_OBJECT
+public:
+  LogPage(Desk& desk, CareAnswers& answers, QWidget* parent = nullptr);
+  bool go_to(const QString& path) override;
+  /// Takes the entries of a table in: those that are there already are passed over.
+  void read_table(const QString& file);
+
+protected:
+  void fill() override;
+
+private:
+  void remove();
+
+  CareAnswers& answers_;
+  QLabel* summary_;
+  QTableWidget* list_;
+  LogEntryBox* entry_;
+  QPushButton *remove_, *save_, *read_;
+  std::vector<std::size_t> shown_; // places in the log, as the rows stand
+};
+
+} // namespace mavrel::app

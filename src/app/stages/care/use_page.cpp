@@ -1,0 +1,225 @@
+#include "app/stages/care/use_page.h"
+
+#include "app/desk/clock.h"
+#include "app/kit/choice_box.h"
+#include "app/kit/field.h"
+#include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
+#include "app/stages/care/edits.h"
+
+#include <QGridLayout>
+#include <QLabel>
+#include <QPushButton>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace mavrel::app {
+
+CarePanel::CarePanel(Desk& desk, What what, QWidget* parent) : RowPanel(desk, parent), what_(what) {
+  constexpr const char* names[] = {"care_use", "care_intervals", "care_lessons"};
+  setObjectName(names[static_cast<int>(what)]);
+  start();
+}
+
+QString CarePanel::shape() const {
+  const build::Care& care = *desk().build().care;
+  switch (what_) {
+  case What::use:
+    return "use";
+  case What::intervals: {
+    QString out;
+    for (const build::CareInterval& i : care.intervals)
+      out += QString::fromStdString(i.task) + ';';
+    return out;
+  }
+  case What::lessons:
+    return QString::number(care.lessons.size());
+  }
+  return {};
+}
+
+void CarePanel::put(const QString& path, const QString& caption, int row, int column, int span) {
+  auto* field = new Field(desk(), path, caption, grid()->parentWidget());
+  field->setMinimumWidth(desk().look().px(52));
+  grid()->addWidget(field, row, column, 1, span);
+}
+
+void CarePanel::add_button(const QString& text, const char* name, int row, std::function<void()> act) {
+  auto* button = new QPushButton(text, grid()->parentWidget());
+  button->setObjectName(name);
+  connect(button, &QPushButton::clicked, this, std::move(act));
+  grid()->addWidget(button, row, 0, 1, 2, Qt::AlignLeft);
+}
+
+void CarePanel::build_rows() {
+  const build::Care& care = *desk().build().care;
+  int row = 0;
+  switch (what_) {
+  case What::use: {
+    put("care.from", tr("on the road since"), 0, 0);
+    put("care.distance_year_m", tr("driven a year"), 0, 1);
+    put("care.soon_s", tr("told ahead by"), 0, 2);
+    put("care.winter_temperature_k", tr("coldest month, mean"), 1, 0);
+    put("care.winter_humidity", tr("its humidity"), 1, 1);
+    put("care.summer_temperature_k", tr("warmest month, mean"), 1, 2);
+    put("care.summer_humidity", tr("its humidity"), 1, 3);
+    const auto yes_no = [&](const char* path, const QString& caption, int column) {
+      auto* box = new QWidget(grid()->parentWidget());
+      auto* lines = new QVBoxLayout(box);
+      lines->setContentsMargins(0, 0, 0, 0);
+      lines->setSpacing(2);
+      lines->addWidget(quiet_label(caption));
+      lines->addWidget(new ChoiceBox(desk(), path, caption, rows_of(build::YesNo{}), box));
+      grid()->addWidget(box, 2, column, 1, 2);
+    };
+    yes_no("care.rests_in_winter", tr("stands over winter"), 0);
+    yes_no("care.winter_in_july", tr("winter is in July"), 2);
+    return;
+  }
+  case What::intervals:
+    for (const assess::CareTask& task : assess::care_tasks()) {
+      std::optional<std::size_t> place;
+      for (std::size_t i = 0; i < care.intervals.size(); ++i)
+        if (care.intervals[i].task == task.key) place = i;
+      grid()->addWidget(quiet_label(desk().words_of({task.name, {}})), row, 0);
+      if (!place) {
+        auto* button = new QToolButton(grid()->parentWidget());
+        button->setText(tr("Set it"));
+        button->setObjectName(QString("set_%1").arg(task.key));
+        button->setAccessibleName(tr("Set how often: %1").arg(desk().words_of({task.name, {}})));
+        connect(button, &QToolButton::clicked, this, [this, key = std::string(task.key)] {
+          build::CareInterval interval;
+          interval.task = key;
+          desk().add_entry(tr("Set how often"), "care.intervals", std::move(interval));
+        });
+        QStringList usual;
+        if (task.days > 0) usual << desk().shown(task.days * 86400, Kind::days);
+        if (task.distance > 0) usual << desk().shown(task.distance, Kind::distance);
+        grid()->addWidget(
+            quiet_label(usual.isEmpty() ? tr("worked out") : tr("usually %1").arg(usual.join(tr(" or ")))), row, 1, 1,
+            3);
+        grid()->addWidget(button, row++, 4);
+        continue;
+      }
+      const QString path = QString("care.intervals.%1.").arg(*place);
+      auto* wanted = new ChoiceBox(desk(), path + "wanted", desk().words_of({task.name, {}}), rows_of(build::YesNo{}),
+                                   grid()->parentWidget());
+      grid()->addWidget(wanted, row, 1);
+      put(path + "days_s", tr("every"), row, 2);
+      put(path + "distance_m", tr("or every"), row, 3);
+      QToolButton* gone = remover([this, name = task.name] { return desk().words_of({name, {}}); });
+      connect(gone, &QToolButton::clicked, this, [this, entry = QString("care.intervals.%1").arg(*place)] {
+        desk().remove_entry(tr("As it is worked out"), entry);
+      });
+      grid()->addWidget(gone, row++, 4);
+    }
+    return;
+  case What::lessons:
+    for (std::size_t i = 0; i < care.lessons.size(); ++i) {
+      const QString path = QString("care.lessons.%1.").arg(i);
+      put(path + "what", tr("what had to be changed"), row, 0, 2);
+      put(path + "why", tr("why"), row, 2, 2);
+      put(path + "hours_s", tr("cost"), row, 4);
+      QToolButton* gone = remover([this, i] {
+        const auto& all = desk().build().care->lessons;
+        return i < all.size() ? QString::fromStdString(all[i].what) : QString();
+      });
+      connect(gone, &QToolButton::clicked, this,
+              [this, entry = path.chopped(1)] { desk().remove_entry(tr("Remove a lesson"), entry); });
+      grid()->addWidget(gone, row++, 5, Qt::AlignBottom);
+    }
+    add_button(tr("Write down a lesson"), "add_lesson", row, [this] {
+      build::Lesson lesson;
+      lesson.day = work::day_text(clock_now().day);
+      desk().add_entry(tr("Write down a lesson"), "care.lessons", std::move(lesson));
+    });
+    return;
+  }
+}
+
+UsePage::UsePage(Desk& desk, CareAnswers& answers, QWidget* parent)
+    : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), from_words_(new QLabel(this)),
+      taken_box_(new QWidget(this)), taken_(list_table("taken_figures", tr("Figures of another car"),
+                                                       {tr("figure of another car"), tr("here")}, this)),
+      confirm_(new QPushButton(tr("It is so here too"), this)),
+      confirm_all_(new QPushButton(tr("All of them are"), this)) {
+  const int u = desk_.look().unit();
+  summary_->setWordWrap(true);
+  column()->addWidget(summary_);
+  auto* rows = new QWidget(this);
+  auto* inside = new QVBoxLayout(rows);
+  inside->setContentsMargins(0, 0, 0, 0);
+  inside->setSpacing(u);
+  const auto head = [&](const QString& text) {
+    auto* label = new QLabel(text, rows);
+    label->setFont(desk_.look().font(TextSize::normal, true));
+    connect(&desk_, &Desk::restyled, label,
+            [this, label] { label->setFont(desk_.look().font(TextSize::normal, true)); });
+    inside->addWidget(label);
+  };
+  auto* taken = new QVBoxLayout(taken_box_);
+  taken->setContentsMargins(0, 0, 0, 0);
+  from_words_->setWordWrap(true);
+  taken->addWidget(from_words_);
+  taken_->setMinimumHeight(desk_.look().px(150));
+  taken->addWidget(taken_);
+  auto* buttons = new QHBoxLayout;
+  buttons->addStretch(1);
+  confirm_->setObjectName("confirm_taken");
+  buttons->addWidget(confirm_);
+  confirm_all_->setObjectName("confirm_all_taken");
+  buttons->addWidget(confirm_all_);
+  taken->addLayout(buttons);
+  inside->addWidget(taken_box_);
+  head(tr("Use and climate"));
+  inside->addWidget(new CarePanel(desk, CarePanel::What::use, rows));
+  head(tr("How often"));
+  inside->addWidget(new CarePanel(desk, CarePanel::What::intervals, rows));
+  head(tr("Lessons for the next one"));
+  inside->addWidget(new CarePanel(desk, CarePanel::What::lessons, rows));
+  inside->addStretch(1);
+  column()->addWidget(scrolled(rows, this), 1);
+  connect(confirm_, &QPushButton::clicked, this, [this] {
+    const auto& all = desk_.assessment().care.given().taken;
+    const int row = taken_->currentRow();
+    if (row >= 0 && static_cast<std::size_t>(row) < all.size())
+      confirm_taken(desk_, {all[static_cast<std::size_t>(row)].place});
+  });
+  connect(confirm_all_, &QPushButton::clicked, this, [this] {
+    std::vector<std::size_t> places;
+    for (const assess::StillTaken& t : desk_.assessment().care.given().taken)
+      places.push_back(t.place);
+    confirm_taken(desk_, std::move(places));
+  });
+  refresh();
+}
+
+bool UsePage::go_to(const QString& path) {
+  if (!path.startsWith("origin.")) return PlainPage::go_to(path);
+  taken_->setFocus();
+  return true;
+}
+
+void UsePage::fill() {
+  const Tokens& t = desk_.look().tokens();
+  const auto& given = desk_.assessment().care.given();
+  summary_->setText(
+      tr("What comes round is worked out from how the car is used and where; whatever is set here stands instead."));
+  taken_box_->setVisible(!given.taken.empty());
+  if (given.taken.empty()) return;
+  taken_->setFont(desk_.look().font(TextSize::small));
+  from_words_->setText(
+      tr("This build was begun from %1 %2. These figures are still that car’s: measuring one here takes it off "
+         "the list by itself.")
+          .arg(QString::fromStdString(given.from_car), QString::fromStdString(given.from_number)));
+  const QSignalBlocker quiet(taken_);
+  const int held = taken_->currentRow();
+  taken_->setRowCount(static_cast<int>(given.taken.size()));
+  for (int r = 0; r < taken_->rowCount(); ++r) {
+    put_cell(taken_, r, 0, desk_.words_of(given.taken[static_cast<std::size_t>(r)].name), t.ink);
+    put_cell(taken_, r, 1, tr("not measured"), t.caution, true);
+  }
+  taken_->setCurrentCell(std::clamp(held, 0, taken_->rowCount() - 1), 0);
+}
+
+} // namespace mavrel::app

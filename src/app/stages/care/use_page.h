@@ -1,0 +1,48 @@
+// How the car is used, how often its tasks come round, what was learned for the next one, and what still is another
+// car's.
+#pragma once
+
+#include "app/kit/plain_page.h"
+#include "app/kit/row_panel.h"
+#include "app/stages/care/answers.h"
+
+class QLabel;
+class QPushButton;
+class QTableWidget;
+
+namespace mavrel::app {
+
+/// Rows of fields of one kind.
+class CarePanel : public RowPanel {
+  Q_OBJECT
+public:
+  enum class What { use, intervals, lessons };
+  CarePanel(Desk& desk, What what, QWidget* parent);
+
+private:
+  [[nodiscard]] QString shape() const override;
+  void build_rows() override;
+  void put(const QString& path, const QString& caption, int row, int column, int span = 1);
+  void add_button(const QString& text, const char* name, int row, std::function<void()> act);
+
+  What what_;
+};
+
+class UsePage : public PlainPage {
+  Q_OBJECT
+public:
+  UsePage(Desk& desk, CareAnswers& answers, QWidget* parent = nullptr);
+  bool go_to(const QString& path) override;
+
+protected:
+  void fill() override;
+
+private:
+  CareAnswers& answers_;
+  QLabel *summary_, *from_words_;
+  QWidget* taken_box_;
+  QTableWidget* taken_;
+  QPushButton *confirm_, *confirm_all_;
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,12 @@
+#include "assess/care/air_use.h"
+
+namespace mavrel::assess {
+
+std::optional<Expected<double>> air_a_day(const AirGiven& given, const std::atomic<bool>* stop) {
+  const auto day = air_day(given, stop);
+  if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
+  if (!day) return refuse(day.error());
+  return day->air;
+}
+
+} // namespace mavrel::assess

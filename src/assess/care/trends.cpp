@@ -1,0 +1,192 @@
+#include "assess/care/trends.h"
+
+#include "build/names.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+using build::LogKind;
+using work::Day;
+
+namespace {
+
+constexpr double year_days = 365.25;
+constexpr Day least_days = 21;          // that a line is worth drawing over
+constexpr double settles_least = 0.002; // m a year that nobody minds
+constexpr double loses_most = 0.002;    // share an hour
+constexpr double slower_by = 1.3;       // of its first filling time
+constexpr Day furthest = 10 * 366;      // days that a line is believed in
+constexpr const char* corners[] = {"front_left", "front_right", "rear_left", "rear_right"};
+
+std::optional<std::size_t> corner_of(const std::string& where) {
+  for (std::size_t i = 0; i < 4; ++i)
+    if (where == corners[i]) return i;
+  return std::nullopt;
+}
+
+/// A height as it would have been at road pressure, and how far that moved it; none where the model has no answer.
+std::optional<double> at_road_pressure(const CareGiven& given, std::size_t corner, double H, double pressure) {
+  const FittedEnd& end = given.fit_up.end(corner < 2 ? End::front : End::rear)->fitted;
+  if (!end.road) return std::nullopt;
+  const auto posed = posed_end(end, *end.road, 0);
+  constexpr double step = 0.005; // m
+  const auto above = posed_end(end, *end.road + step, 0), below = posed_end(end, *end.road - step, 0);
+  if (!posed || !above || !below) return std::nullopt;
+  const std::size_t side = corner % 2;
+  // The load stays: along its line of the card pressure tells height.
+  const double slope = (above->state.side_pressure[side] - below->state.side_pressure[side]) / (2 * step); // Pa/m
+  if (std::abs(slope) < 1e5) return std::nullopt; // pressure says next to nothing of height here
+  return H - (pressure - posed->state.side_pressure[side]) / slope;
+}
+
+Message corner_name_of(const std::string& where, const char* what) {
+  const auto corner = corner_of(where);
+  if (!corner) return {what, {}};
+  return {words("{0}, {1}"), {what, corner_name(*corner)}};
+}
+
+class Trends {
+public:
+  Trends(const CareGiven& given, Day from, Day today) : given_(given), today_(today), from_(from) {
+    for (const build::LogEntry& e : given.care->log)
+      if (const auto at = work::parse_moment(e.day); at && at->day <= today) log_.emplace_back(at->day, &e);
+    std::stable_sort(log_.begin(), log_.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
+  }
+
+  std::vector<CareTrend> find() {
+    for (const char* corner : corners)
+      heights(corner);
+    for (const char* corner : corners)
+      of("hold", corner, Kind::share, [](const build::LogEntry& e) { return e.hourly_loss; });
+    of("tank_fill", "", Kind::time, [](const build::LogEntry& e) { return e.seconds; });
+    of("water", "", Kind::mass, [](const build::LogEntry& e) { return e.water; });
+    for (CareTrend& t : out_)
+      judge(t);
+    return std::move(out_);
+  }
+
+private:
+  CareTrend& begin(const char* what, const std::string& where, Kind kind) {
+    CareTrend& t = out_.emplace_back();
+    t.what = care_reading(what);
+    t.where = where, t.kind = kind;
+    t.name = corner_name_of(where, t.what->name);
+    for (const auto& [day, e] : log_)
+      if (e->kind == LogKind::event && e->what == "new_bag" && t.what->of_corner &&
+          (e->where.empty() || where.starts_with(e->where)))
+        t.marks.push_back(day);
+    return t;
+  }
+  void drop_if_empty() {
+    if (out_.back().points.empty()) out_.pop_back();
+  }
+  template <class Value>
+  void of(const char* what, const std::string& where, Kind kind, const Value& value) {
+    CareTrend& t = begin(what, where, kind);
+    for (const auto& [day, e] : log_) {
+      // Water is read where the tank is drained, whatever the line is called.
+      const bool here = e->what == what || (t.what == care_reading("water") && e->what == "drain") ||
+                        (t.what == care_reading("tank_fill") && e->what == "filter");
+      if (here && e->where == where)
+        if (const auto v = value(*e)) t.points.push_back({day, *v, false});
+    }
+    drop_if_empty();
+  }
+  void heights(const std::string& where) {
+    CareTrend& t = begin("height", where, Kind::length);
+    for (const auto& [day, e] : log_) {
+      if ((e->what != "height" && e->what != "settle") || e->where != where || !e->height) continue;
+      std::optional<double> corrected;
+      if (e->pressure) corrected = at_road_pressure(given_, *corner_of(where), *e->height, *e->pressure);
+      t.points.push_back({day, corrected.value_or(*e->height), corrected.has_value()});
+    }
+    drop_if_empty();
+  }
+
+  void judge(CareTrend& t) {
+    const std::string_view key = t.what->key;
+    const bool line = fit_line(t);
+    const double now = t.points.back().value;
+    if (key == "height") {
+      const auto road =
+          given_.fit_up.end(corner_of(t.where).value_or(0) < 2 ? End::front : End::rear)->assessment.windows.road;
+      if (road) t.limit = road->low.height;
+      if (line && t.year < -settles_least && -t.year > 2 * t.year_sd)
+        t.says = {words("It sinks by {0} a year at the same pressure: the bag relaxes, or its seat gives."),
+                  {metres(-t.year, 1)}};
+    } else if (key == "hold") {
+      t.limit = loses_most;
+      if (now > loses_most)
+        t.says = {words("It loses more than anybody should mind: find the leak before the compressor pays for it."),
+                  {}};
+      else if (line && t.year > 0 && t.year > 2 * t.year_sd)
+        t.says = {words("It loses more from year to year."), {}};
+    } else if (key == "tank_fill") {
+      t.limit = slower_by * t.points.front().value;
+      if (line && t.year > 0 && t.year > 2 * t.year_sd)
+        t.says = {words("The tank takes longer to fill from year to year: the compressor wears, or its filter clogs."),
+                  {}};
+    }
+    if (!line || !t.limit || std::abs(t.year) <= 2 * t.year_sd || t.year == 0) return;
+    const double days = (*t.limit - line_at_last_) / t.year * year_days;
+    if (days > 0 && days < furthest) t.crosses = t.points.back().day + static_cast<Day>(days);
+  }
+
+  bool fit_line(CareTrend& t) {
+    if (!assess::fit_line(t)) return false;
+    // The line's own value at its last point.
+    double mean_x = 0, mean_y = 0, n = 0;
+    for (const auto& p : since_mark(t))
+      mean_x += p.day, mean_y += p.value, ++n;
+    line_at_last_ = mean_y / n + t.year / year_days * (t.points.back().day - mean_x / n);
+    return true;
+  }
+  static std::vector<CareTrend::Point> since_mark(const CareTrend& t) {
+    const Day since = t.marks.empty() ? 0 : t.marks.back();
+    std::vector<CareTrend::Point> out;
+    for (const auto& p : t.points)
+      if (p.day >= since) out.push_back(p);
+    return out;
+  }
+
+  const CareGiven& given_;
+  Day today_, from_;
+  std::vector<std::pair<Day, const build::LogEntry*>> log_;
+  double line_at_last_ = 0;
+  std::vector<CareTrend> out_;
+};
+
+} // namespace
+
+bool fit_line(CareTrend& t) {
+  const Day since = t.marks.empty() ? 0 : t.marks.back();
+  double n = 0, mean_x = 0, mean_y = 0;
+  for (const auto& p : t.points)
+    if (p.day >= since) ++n, mean_x += p.day, mean_y += p.value;
+  if (n < 3) return false;
+  mean_x /= n, mean_y /= n;
+  double xx = 0, xy = 0;
+  Day first = 0, last = 0;
+  for (const auto& p : t.points) {
+    if (p.day < since) continue;
+    if (first == 0) first = p.day;
+    last = p.day;
+    xx += (p.day - mean_x) * (p.day - mean_x), xy += (p.day - mean_x) * (p.value - mean_y);
+  }
+  if (last - first < least_days || !(xx > 0)) return false;
+  const double slope = xy / xx;
+  double squares = 0;
+  for (const auto& p : t.points)
+    if (p.day >= since) squares += std::pow(p.value - mean_y - slope * (p.day - mean_x), 2);
+  t.year = slope * year_days;
+  t.year_sd = std::sqrt(squares / (n - 2) / xx) * year_days;
+  return true;
+}
+
+std::vector<CareTrend> care_trends(const CareGiven& given, Day from, Day today) {
+  return Trends(given, from, today).find();
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,510 @@
+#include "book/book.h"
+
+#include "build/file.h"
+#include "build/json.h"
+#include "build/names.h"
+#include "quantity/text.h"
+#include "work/day.h"
+
+#include <SQLiteCpp/SQLiteCpp.h>
+#include <fmt/format.h>
+#include <sqlite3.h>
+
+#include <algorithm>
+#include <cstdlib>
+#include <functional>
+#include <map>
+#include <set>
+#include <thread>
+
+namespace mavrel::book {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+constexpr int book_version = 1;
+constexpr int waits_ms = 10'000; // for another program that writes
+constexpr int in_one_go = 400;   // builds a transaction
+constexpr std::size_t most_text = 400'000;
+
+Message trouble(const std::string& what) {
+  return {words("The shop’s book can’t be used: {0}."), {what}};
+}
+
+constexpr const char* schema = R"(
+CREATE TABLE IF NOT EXISTS car (
+  id INTEGER PRIMARY KEY, file TEXT NOT NULL UNIQUE, changed INTEGER NOT NULL, size INTEGER NOT NULL,
+  car TEXT, number TEXT, owner TEXT, platform TEXT, shop TEXT,
+  layout_front TEXT, layout_rear TEXT, bag_front TEXT, bag_rear TEXT,
+  hours REAL, handed_over TEXT, proved INTEGER, checks INTEGER, due TEXT, lessons INTEGER, lesson_text TEXT,
+  found INTEGER NOT NULL DEFAULT 0);
+CREATE INDEX IF NOT EXISTS car_platform ON car(platform);
+CREATE INDEX IF NOT EXISTS car_due ON car(due);
+CREATE VIRTUAL TABLE IF NOT EXISTS words USING fts5(body, findings, tokenize='unicode61 remove_diacritics 2');
+)";
+
+/// The day of what comes round next by intervals that somebody set; the rest wants an assessment.
+std::string next_due(const build::Build& build) {
+  const build::Care& care = *build.care;
+  const auto from = work::parse_day(care.from);
+  if (!from) return {};
+  std::optional<work::Day> next;
+  const auto last = [&](const std::string& task) {
+    work::Day out = *from;
+    for (const build::LogEntry& e : care.log)
+      if (e.kind == build::LogKind::work && e.what == task)
+        if (const auto at = work::parse_moment(e.day)) out = std::max(out, at->day);
+    return out;
+  };
+  // Twice a year somebody looks at its bags, whatever else was set.
+  std::map<std::string, double> days{{"bags", 182}};
+  for (const build::CareInterval& i : care.intervals)
+    if (i.wanted == build::YesNo::no)
+      days.erase(i.task);
+    else if (i.days)
+      days[i.task] = *i.days / 86400;
+  for (const auto& [task, every] : days) {
+    const work::Day due = last(task) + static_cast<work::Day>(every);
+    if (!next || due < *next) next = due;
+  }
+  return next ? work::day_text(*next) : std::string();
+}
+
+BookCar car_of(const std::string& file, const build::Build& build) {
+  BookCar out;
+  out.file = file;
+  out.car = build.job.car, out.number = build.job.number, out.owner = build.job.owner;
+  out.platform = build.job.platform, out.shop = build.job.shop;
+  for (const build::End end : build::both_ends) {
+    for (const auto& row : build::names_of(build.end(end).layout))
+      if (row.value == build.end(end).layout) out.layout[build::at(end)] = row.key;
+    out.bag[build::at(end)] = build.variant().fit[build::at(end)].bag;
+  }
+  for (const build::JobNote& j : build.variant().fit_up->jobs)
+    if (j.took) out.hours += *j.took;
+  out.handed_over = build.variant().proving->handed_over;
+  for (const build::HoldCheck& c : build.variant().fit_up->checks) {
+    out.checks += c.result != build::CheckResult::open;
+    out.proved += c.result == build::CheckResult::passed;
+  }
+  out.due = next_due(build);
+  out.lessons = static_cast<int>(build.care->lessons.size());
+  return out;
+}
+
+/// What is typed into a search, as the index wants it: every word, its end open.
+std::string match_of(const std::string& typed) {
+  std::string out, word;
+  for (const char c : typed + " ") {
+    const bool letter = static_cast<unsigned char>(c) >= 0x80 || std::isalnum(static_cast<unsigned char>(c));
+    if (letter) {
+      word += c;
+    } else if (!word.empty()) {
+      out += fmt::format("{}\"{}\"*", out.empty() ? "" : " ", word);
+      word.clear();
+    }
+  }
+  return out;
+}
+
+std::int64_t changed_of(const fs::path& file) {
+  std::error_code error;
+  const auto time = fs::last_write_time(file, error);
+  return error ? 0 : static_cast<std::int64_t>(time.time_since_epoch().count());
+}
+
+} // namespace
+
+std::string words_of(const build::Build& build) {
+  std::string out;
+  const auto add = [&](const std::string& text) {
+    if (!text.empty() && out.size() < most_text) out += text + "\n";
+  };
+  const build::Job& job = build.job;
+  for (const std::string* text : {&job.car, &job.number, &job.owner, &job.shop, &job.platform, &job.notes})
+    add(*text);
+  for (const build::Variant& v : build.variants) {
+    add(v.name);
+    add(v.brief.notes);
+    for (const build::EndFit& fit : v.fit)
+      add(fit.bag), add(fit.wheel);
+    for (const build::Preset& p : v.brief.presets)
+      add(p.name);
+    for (const std::string* part :
+         {&v.air.compressor, &v.air.second_compressor, &v.air.tank, &v.air.valves, &v.air.dryer})
+      add(*part);
+    for (const build::JobNote& j : v.fit_up->jobs)
+      add(j.name), add(j.reason);
+    for (const build::HoldCheck& c : v.fit_up->checks)
+      add(c.notes), add(c.by);
+  }
+  for (const build::End end : build::both_ends)
+    for (const build::Obstacle& o : build.end(end).obstacles)
+      add(o.name);
+  for (const build::Lesson& l : build.care->lessons)
+    add(l.what), add(l.why);
+  for (const build::LogEntry& e : build.care->log)
+    add(e.text);
+  return out;
+}
+
+struct Book::Inside {
+  fs::path file;
+  std::unique_ptr<SQLite::Database> db;
+  bool rebuilt = false;
+
+  void begin() {
+    db = std::make_unique<SQLite::Database>(file.string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE, waits_ms);
+    db->exec("PRAGMA journal_mode=WAL");
+    db->exec("PRAGMA synchronous=NORMAL"); // it is made from the builds: a crash costs no more than reading them again
+    const int version = db->execAndGet("PRAGMA user_version").getInt();
+    if (version != 0 && version != book_version) throw SQLite::Exception("another version");
+    SQLite::Transaction whole(*db, SQLite::TransactionBehavior::IMMEDIATE);
+    db->exec(schema);
+    db->exec(fmt::format("PRAGMA user_version={}", book_version));
+    whole.commit();
+    // A look at everything that it stands on: damage is found now rather than in the middle of a search.
+    if (db->execAndGet("PRAGMA quick_check(1)").getString() != "ok") throw SQLite::Exception("damaged");
+    db->execAndGet("SELECT count(*) FROM words");
+  }
+  /// Throws the file away and begins anew.
+  void anew() {
+    db.reset();
+    for (const char* ending : {"", "-wal", "-shm"}) {
+      std::error_code error;
+      fs::remove(file.string() + ending, error);
+    }
+    rebuilt = true;
+    begin();
+  }
+
+  void put(const BookCar& c, std::int64_t changed, std::int64_t size, const build::Build& build) {
+    std::string lessons;
+    for (const build::Lesson& l : build.care->lessons)
+      lessons += l.what + (l.why.empty() ? "" : ": " + l.why) + "\n";
+    SQLite::Statement old(*db, "SELECT id FROM car WHERE file=?");
+    old.bind(1, c.file);
+    std::int64_t id = old.executeStep() ? old.getColumn(0).getInt64() : 0;
+    if (id != 0) {
+      SQLite::Statement gone(*db, "DELETE FROM words WHERE rowid=?");
+      gone.bind(1, id);
+      gone.exec();
+    }
+    SQLite::Statement in(
+        *db, "INSERT INTO car(file,changed,size,car,number,owner,platform,shop,layout_front,layout_rear,"
+             "bag_front,bag_rear,hours,handed_over,proved,checks,due,lessons,lesson_text,found)"
+             " VALUES(?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,?,0)"
+             " ON CONFLICT(file) DO UPDATE SET changed=excluded.changed,size=excluded.size,car=excluded.car,"
+             "number=excluded.number,owner=excluded.owner,platform=excluded.platform,shop=excluded.shop,"
+             "layout_front=excluded.layout_front,layout_rear=excluded.layout_rear,"
+             "bag_front=excluded.bag_front,bag_rear=excluded.bag_rear,hours=excluded.hours,"
+             "handed_over=excluded.handed_over,proved=excluded.proved,checks=excluded.checks,"
+             "due=excluded.due,lessons=excluded.lessons,lesson_text=excluded.lesson_text,found=0");
+    int n = 1;
+    in.bind(n++, c.file);
+    in.bind(n++, changed);
+    in.bind(n++, size);
+    for (const std::string* text :
+         {&c.car, &c.number, &c.owner, &c.platform, &c.shop, &c.layout[0], &c.layout[1], &c.bag[0], &c.bag[1]})
+      in.bind(n++, *text);
+    in.bind(n++, c.hours);
+    in.bind(n++, c.handed_over);
+    in.bind(n++, c.proved);
+    in.bind(n++, c.checks);
+    in.bind(n++, c.due);
+    in.bind(n++, c.lessons);
+    in.bind(n++, lessons);
+    in.exec();
+    if (id == 0) {
+      SQLite::Statement now(*db, "SELECT id FROM car WHERE file=?");
+      now.bind(1, c.file);
+      now.executeStep();
+      id = now.getColumn(0).getInt64();
+    }
+    SQLite::Statement text(*db, "INSERT INTO words(rowid,body,findings) VALUES(?,?,'')");
+    text.bind(1, id);
+    text.bind(2, words_of(build));
+    text.exec();
+  }
+};
+
+Book::Book(std::unique_ptr<Inside> inside) : inside_(std::move(inside)) {}
+Book::~Book() = default;
+Book::Book(Book&&) noexcept = default;
+Book& Book::operator=(Book&&) noexcept = default;
+
+bool Book::was_rebuilt() const {
+  return inside_->rebuilt;
+}
+
+Expected<Book> Book::open(const fs::path& file) {
+  auto inside = std::make_unique<Inside>();
+  inside->file = file;
+  std::error_code error;
+  if (file.has_parent_path()) fs::create_directories(file.parent_path(), error);
+  if (fs::is_directory(file, error)) return refuse(words("{0} is a folder; the book is a file."), {shown_path(file)});
+  try {
+    try {
+      inside->begin();
+    } catch (const SQLite::Exception& what) {
+      // Another program at work, no room, or no leave to write is no damage.
+      const int code = what.getErrorCode();
+      if (code == SQLITE_BUSY || code == SQLITE_LOCKED || code == SQLITE_FULL || code == SQLITE_READONLY ||
+          code == SQLITE_CANTOPEN || code == SQLITE_IOERR)
+        return refuse(trouble(what.what()));
+      inside->anew();
+    }
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return Book(std::move(inside));
+}
+
+namespace {
+
+/// What stands on the disk under one name.
+struct OnDisk {
+  fs::path path;
+  std::int64_t changed = 0, size = 0;
+};
+
+} // namespace
+
+Expected<BookSync> Book::sync(const fs::path& folder, const std::function<bool(int, int)>& going_on) {
+  BookSync out;
+  out.rebuilt = inside_->rebuilt;
+  std::error_code error;
+  if (!fs::is_directory(folder, error))
+    return refuse(words("{0} is no folder. The one that the shop keeps its builds in is right."), {shown_path(folder)});
+  std::vector<OnDisk> files;
+  for (fs::recursive_directory_iterator it(folder, fs::directory_options::skip_permission_denied, error), end;
+       !error && it != end; it.increment(error))
+    if (it->path().extension() == ".mavrel" && it->is_regular_file(error))
+      files.push_back({it->path(), changed_of(it->path()), static_cast<std::int64_t>(it->file_size(error))});
+  try {
+    std::map<std::string, std::pair<std::int64_t, std::int64_t>> known;
+    SQLite::Statement all(*inside_->db, "SELECT file,changed,size FROM car");
+    while (all.executeStep())
+      known[all.getColumn(0).getString()] = {all.getColumn(1).getInt64(), all.getColumn(2).getInt64()};
+    std::vector<const OnDisk*> fresh;
+    std::set<std::string> there;
+    const std::string front = folder.lexically_normal().string();
+    for (const OnDisk& f : files) {
+      const std::string name = f.path.string();
+      there.insert(name);
+      const auto old = known.find(name);
+      if (old != known.end() && old->second == std::pair(f.changed, f.size))
+        ++out.same;
+      else
+        fresh.push_back(&f);
+    }
+    // Read by as many hands as there are; written by one.
+    const unsigned hands = std::clamp(std::thread::hardware_concurrency(), 1U, 8U);
+    for (std::size_t from = 0; from < fresh.size(); from += in_one_go) {
+      if (going_on && !going_on(static_cast<int>(from), static_cast<int>(fresh.size()))) return out;
+      const std::size_t to = std::min(fresh.size(), from + in_one_go);
+      std::vector<Expected<build::Build>> read(to - from, refuse(Message{words("not read"), {}}));
+      {
+        std::vector<std::jthread> pool;
+        for (unsigned h = 0; h < hands; ++h)
+          pool.emplace_back([&, h] {
+            for (std::size_t i = from + h; i < to; i += hands)
+              read[i - from] = build::load(fresh[i]->path);
+          });
+      }
+      SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
+      for (std::size_t i = from; i < to; ++i) {
+        const std::string name = fresh[i]->path.string();
+        if (!read[i - from]) {
+          out.problems.push_back({fresh[i]->path, read[i - from].error()});
+          continue;
+        }
+        if (first_bad_utf8(name)) {
+          out.problems.push_back({fresh[i]->path, {words("Its name is no text."), {}}});
+          continue;
+        }
+        inside_->put(car_of(name, *read[i - from]), fresh[i]->changed, fresh[i]->size, *read[i - from]);
+        ++out.taken;
+      }
+      whole.commit();
+    }
+    SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
+    for (const auto& [name, stamp] : known) {
+      // Of another folder: that is another sync's.
+      if (there.contains(name) || !name.starts_with(front)) continue;
+      SQLite::Statement text(*inside_->db, "DELETE FROM words WHERE rowid=(SELECT id FROM car WHERE file=?)");
+      text.bind(1, name);
+      text.exec();
+      SQLite::Statement gone(*inside_->db, "DELETE FROM car WHERE file=?");
+      gone.bind(1, name);
+      out.gone += gone.exec();
+    }
+    whole.commit();
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return out;
+}
+
+Expected<void> Book::take(const std::string& file, std::int64_t changed, std::int64_t size, const build::Build& build) {
+  try {
+    SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
+    inside_->put(car_of(file, build), changed, size, build);
+    whole.commit();
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return {};
+}
+
+Expected<void> Book::take_findings(const std::string& file, const std::string& findings) {
+  try {
+    SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
+    SQLite::Statement text(*inside_->db, "UPDATE words SET findings=? WHERE rowid=(SELECT id FROM car WHERE file=?)");
+    text.bind(1, findings);
+    text.bind(2, file);
+    text.exec();
+    SQLite::Statement done(*inside_->db, "UPDATE car SET found=1 WHERE file=?");
+    done.bind(1, file);
+    done.exec();
+    whole.commit();
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return {};
+}
+
+Expected<std::vector<std::string>> Book::without_findings(std::size_t most) {
+  std::vector<std::string> out;
+  try {
+    SQLite::Statement all(*inside_->db, "SELECT file FROM car WHERE found=0 LIMIT ?");
+    all.bind(1, static_cast<std::int64_t>(most));
+    while (all.executeStep())
+      out.push_back(all.getColumn(0).getString());
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return out;
+}
+
+Expected<std::vector<BookFound>> Book::search(const BookQuery& query) {
+  std::vector<BookFound> out;
+  const std::string match = match_of(query.words);
+  if (!query.words.empty() && match.empty()) return out; // only signs: nothing is called so
+  std::string sql =
+      "SELECT car.file,car.car,number,owner,platform,shop,layout_front,layout_rear,bag_front,bag_rear,hours,"
+      "handed_over,proved,checks,due,lessons,lesson_text,";
+  sql += match.empty()
+             ? "'' FROM car WHERE 1"
+             : "snippet(words,-1,'‹','›','…',12) FROM words JOIN car ON car.id=words.rowid WHERE words MATCH ?1";
+  std::vector<std::string> binds;
+  const auto part = [&](const std::string& text, const char* condition) {
+    if (text.empty()) return;
+    binds.push_back(text);
+    std::string c = condition;
+    const std::string mark = fmt::format("?{}", binds.size() + 1);
+    for (std::size_t at; (at = c.find('@')) != std::string::npos;)
+      c.replace(at, 1, mark);
+    sql += " AND " + c;
+  };
+  part(query.platform, "instr(lower(platform),lower(@))>0");
+  part(query.layout, "(layout_front=@ OR layout_rear=@)");
+  part(query.bag, "(instr(lower(bag_front),lower(@))>0 OR instr(lower(bag_rear),lower(@))>0)");
+  part(query.owner, "instr(lower(owner),lower(@))>0");
+  part(query.lesson, "instr(lower(lesson_text),lower(@))>0");
+  part(query.due_before, "(due<>'' AND due<=@)");
+  sql += match.empty() ? " ORDER BY platform,number" : " ORDER BY rank";
+  sql += fmt::format(" LIMIT {}", query.most);
+  try {
+    SQLite::Statement found(*inside_->db, sql);
+    if (!match.empty()) found.bind(1, match);
+    for (std::size_t i = 0; i < binds.size(); ++i)
+      found.bind(static_cast<int>(i) + 2, binds[i]);
+    while (found.executeStep()) {
+      BookFound& one = out.emplace_back();
+      BookCar& c = one.car;
+      int n = 0;
+      for (std::string* to : {&c.file, &c.car, &c.number, &c.owner, &c.platform, &c.shop, &c.layout[0], &c.layout[1],
+                              &c.bag[0], &c.bag[1]})
+        *to = found.getColumn(n++).getString();
+      c.hours = found.getColumn(n++).getDouble();
+      c.handed_over = found.getColumn(n++).getString();
+      c.proved = found.getColumn(n++).getInt();
+      c.checks = found.getColumn(n++).getInt();
+      c.due = found.getColumn(n++).getString();
+      c.lessons = found.getColumn(n++).getInt();
+      c.lesson_text = found.getColumn(n++).getString();
+      one.snippet = found.getColumn(n++).getString();
+    }
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return out;
+}
+
+Expected<std::vector<std::string>> Book::platforms() {
+  std::vector<std::string> out;
+  try {
+    SQLite::Statement all(*inside_->db, "SELECT DISTINCT platform FROM car WHERE platform<>'' ORDER BY platform");
+    while (all.executeStep())
+      out.push_back(all.getColumn(0).getString());
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+  return out;
+}
+
+Expected<Alike> Book::alike(const std::string& platform) {
+  BookQuery query;
+  query.platform = platform;
+  query.most = 10'000;
+  const auto found = search(query);
+  if (!found) return refuse(found.error());
+  Alike out;
+  double sum = 0;
+  for (const BookFound& f : *found) {
+    const BookCar& c = f.car;
+    if (c.platform != platform) continue; // a longer name that holds this one
+    ++out.builds;
+    if (c.hours > 0) {
+      out.least = out.timed == 0 ? c.hours : std::min(out.least, c.hours);
+      out.most = std::max(out.most, c.hours);
+      sum += c.hours;
+      ++out.timed;
+    }
+    if (!c.bag[0].empty() || !c.bag[1].empty()) {
+      auto same = std::find_if(out.bags.begin(), out.bags.end(), [&](const Alike::Bags& b) { return b.bag == c.bag; });
+      if (same == out.bags.end()) same = out.bags.insert(out.bags.end(), Alike::Bags{c.bag, 0, 0, 0});
+      ++same->builds;
+      same->proved += c.proved, same->checks += c.checks;
+    }
+    for (std::size_t at = 0; at < c.lesson_text.size();) {
+      const std::size_t end = std::min(c.lesson_text.find('\n', at), c.lesson_text.size());
+      if (end > at)
+        out.lessons.push_back((c.number.empty() ? c.car : c.number) + ": " + c.lesson_text.substr(at, end - at));
+      at = end + 1;
+    }
+  }
+  if (out.timed > 0) out.mean = sum / out.timed;
+  std::stable_sort(out.bags.begin(), out.bags.end(),
+                   [](const Alike::Bags& a, const Alike::Bags& b) { return a.builds > b.builds; });
+  return out;
+}
+
+Expected<int> Book::size() {
+  try {
+    return inside_->db->execAndGet("SELECT count(*) FROM car").getInt();
+  } catch (const std::exception& what) {
+    return refuse(trouble(what.what()));
+  }
+}
+
+fs::path usual_book() {
+  const char* data = std::getenv("XDG_DATA_HOME");
+  const char* home = std::getenv("HOME");
+  const fs::path base = data && *data == '/' ? fs::path(data) : fs::path(home ? home : "") / ".local" / "share";
+  return base / "mavrel" / "book.sqlite";
+}
+
+} // namespace mavrel::book

@@ -1,0 +1,219 @@
+// mavrel-cli prove, hand-over, care, log and book.
+#include "app/print/fit_up_pdf.h"
+#include "assess/care/air_use.h"
+#include "assess/care/log_table.h"
+#include "assess/care/origin.h"
+#include "assess/proving/learning.h"
+#include "assess/proving/predictions.h"
+#include "book/book.h"
+#include "build/edit.h"
+#include "build/list_edit.h"
+#include "build/names.h"
+#include "cli/commands.h"
+#include "cli/opened.h"
+#include "file/text_file.h"
+#include "report/calendar_file.h"
+#include "report/hand_over_sheet.h"
+#include "report/proving_json.h"
+#include "work/mark.h"
+
+#include <nlohmann/json.hpp>
+
+#include <ctime>
+#include <fcntl.h>
+#include <sys/file.h>
+#include <unistd.h>
+
+namespace mavrel::cli {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+std::string clock_text() {
+  const std::time_t now = std::time(nullptr);
+  std::tm local{};
+  localtime_r(&now, &local);
+  char out[32];
+  std::strftime(out, sizeof out, "%Y-%m-%d %H:%M", &local);
+  return out;
+}
+
+Expected<work::Moment> moment_of(const std::string& typed) {
+  const auto moment = work::parse_moment(typed.empty() ? clock_text() : typed);
+  if (!moment) return refuse(words("--now: “{0}” is there; 2026-11-30 or “2026-11-30 10:30” is right."), {typed});
+  return *moment;
+}
+
+std::string text_of(const Json& json) {
+  return json.dump(2, ' ', false, Json::error_handler_t::replace);
+}
+
+/// Keeps other programs of ours from a file while it is read, changed and written.
+class Held {
+public:
+  explicit Held(const std::string& file) {
+    // Beside it, since the file itself is replaced.
+    lock_ = ::open((file + ".lock").c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0644);
+    if (lock_ >= 0) ::flock(lock_, LOCK_EX);
+  }
+  ~Held() {
+    if (lock_ >= 0) ::close(lock_);
+  }
+  Held(const Held&) = delete;
+  Held& operator=(const Held&) = delete;
+
+private:
+  int lock_ = -1;
+};
+
+} // namespace
+
+Expected<std::string> prove(const ProveRequest& request) {
+  const auto open = open_build(request.build, request.shelf);
+  if (!open) return refuse(open.error());
+  const auto given = assess::fit_up_given(open->build, open->shelf);
+  const auto predicted = assess::predict(assess::leveling_given(open->build, given.air(), 0), nullptr);
+  const auto points = assess::hold_points(given, &predicted->figures);
+  std::optional<Expected<assess::Learning>> learned;
+  if (request.learn) learned = assess::learn_from({open->build, open->shelf}, nullptr);
+  if (learned && !*learned) return refuse(learned->error());
+  if (!request.owner_pdf.empty() || !request.shop_pdf.empty()) {
+    const auto air = assess::air_a_day(given.air(), nullptr);
+    const auto over = assess::hand_over(given, points, air && *air ? std::optional(**air) : std::nullopt);
+    const auto sheets = report::hand_over_sheets(open->build, given, over, points, {}, clock_text().substr(0, 10));
+    for (const auto& [path, pages] :
+         {std::pair(&request.owner_pdf, &sheets.owner), std::pair(&request.shop_pdf, &sheets.shop)}) {
+      if (path->empty()) continue;
+      const auto done = app::without_window([&, path = path, pages = pages] {
+        return app::write_job_sheets(*pages, QString::fromStdString(open->build.job.car), *path, QPageSize::A4);
+      });
+      if (!done) return refuse(done.error());
+    }
+  }
+  return report::proving_json(points, predicted->trouble, learned ? &**learned : nullptr);
+}
+
+Expected<std::string> care(const CareRequest& request) {
+  const auto now = moment_of(request.now);
+  if (!now) return refuse(now.error());
+  const auto open = open_build(request.build, request.shelf);
+  if (!open) return refuse(open.error());
+  const auto given = assess::care_given(open->build, assess::fit_up_given(open->build, open->shelf));
+  const auto air = assess::air_a_day(given.fit_up.air(), nullptr);
+  const auto plan = assess::care_plan(given, air && *air ? std::optional(**air) : std::nullopt, now->day);
+  if (!plan) return refuse(words("The car is not on the road: “care.from” holds the day since which it is."));
+  if (!request.ics.empty()) {
+    const auto text = report::calendar_file(open->build.job, *plan, work::moment_text(*now), {});
+    if (!text) return refuse(text.error());
+    if (const auto done = write_atomically(request.ics, *text); !done) return refuse(done.error());
+  }
+  return report::care_json(*plan);
+}
+
+Expected<std::string> log(const LogRequest& request) {
+  const auto now = moment_of(request.day);
+  if (!now) return refuse(now.error());
+  if (request.text.empty() && request.what.empty()) {
+    const auto build = build::load(request.build);
+    if (!build) return refuse(build.error());
+    std::string out = assess::log_table(build->care->log);
+    if (!out.empty()) out.pop_back(); // the program ends the line
+    return out;
+  }
+  build::LogEntry entry;
+  bool known = false;
+  for (const auto& row : build::names_of(build::LogKind{}))
+    if (request.kind == row.key) entry.kind = row.value, known = true;
+  if (!known) return refuse(words("--kind: “{0}” is there; reading, work, event or remark is right."), {request.kind});
+  entry.id = work::new_mark();
+  entry.day = request.day.empty() ? work::moment_text(*now) : request.day;
+  const Held held(request.build);
+  auto build = build::load(request.build);
+  if (!build) return refuse(build.error());
+  auto longer = build::with_entry(*build, "care.log", entry);
+  if (!longer) return refuse(longer.error());
+  const std::string at = "care.log." + std::to_string(longer->care->log.size() - 1) + ".";
+  for (const auto& [field, text] :
+       {std::pair("what", &request.what), std::pair("where", &request.where), std::pair("by", &request.by),
+        std::pair("text", &request.text), std::pair("odometer_m", &request.odometer),
+        std::pair("height_m", &request.height), std::pair("pressure_pa", &request.pressure)}) {
+    if (text->empty()) continue;
+    auto typed = build::with_text(*longer, at + field, *text, {});
+    if (!typed) return refuse(typed.error());
+    longer = std::move(*typed);
+  }
+  if (const auto saved = build::save(*longer, request.build); !saved) return refuse(saved.error());
+  return text_of(Json{{"id", entry.id}, {"entries", longer->care->log.size()}});
+}
+
+Expected<std::string> book(const BookRequest& request) {
+  auto book = book::Book::open(request.book.empty() ? book::usual_book() : std::filesystem::path(request.book));
+  if (!book) return refuse(book.error());
+  Json out = Json::object();
+  if (!request.folder.empty()) {
+    const auto synced = book->sync(request.folder);
+    if (!synced) return refuse(synced.error());
+    out["taken"] = synced->taken;
+    out["unchanged"] = synced->same;
+    out["gone"] = synced->gone;
+    out["rebuilt"] = synced->rebuilt;
+    Json problems = Json::array();
+    for (const book::BookProblem& p : synced->problems)
+      problems.push_back({{"file", p.file.string()}, {"why", say(p.what)}});
+    out["problems"] = std::move(problems);
+    if (request.findings) {
+      // Each build is assessed once after it changed.
+      for (;;) {
+        const auto files = book->without_findings(200);
+        if (!files) return refuse(files.error());
+        if (files->empty()) break;
+        for (const std::string& file : *files) {
+          std::string text;
+          if (const auto open = open_build(file, request.shelf))
+            for (const assess::Finding& f : assess::assess(open->build, open->shelf).findings)
+              text += say(f.title) + " " + say(f.reason) + "\n";
+          if (const auto done = book->take_findings(file, text); !done) return refuse(done.error());
+        }
+      }
+    }
+  }
+  book::BookQuery query;
+  query.words = request.words, query.platform = request.platform, query.layout = request.layout;
+  query.bag = request.bag, query.owner = request.owner, query.lesson = request.lesson;
+  query.due_before = request.due_before;
+  const auto found = book->search(query);
+  if (!found) return refuse(found.error());
+  out["cars"] = book->size().value_or(0);
+  Json cars = Json::array();
+  for (const book::BookFound& f : *found)
+    cars.push_back({{"file", f.car.file},
+                    {"car", f.car.car},
+                    {"number", f.car.number},
+                    {"owner", f.car.owner},
+                    {"platform", f.car.platform},
+                    {"bags", f.car.bag},
+                    {"hours_s", f.car.hours},
+                    {"proved", f.car.proved},
+                    {"checks", f.car.checks},
+                    {"due", f.car.due},
+                    {"lessons", f.car.lessons},
+                    {"snippet", f.snippet}});
+  out["found"] = std::move(cars);
+  return text_of(out);
+}
+
+Expected<std::string> begin_from(const BeginRequest& request) {
+  const auto earlier = build::load(request.earlier);
+  if (!earlier) return refuse(earlier.error());
+  const auto there = what_stands(request.to);
+  if (there != Standing::nothing)
+    return refuse(words("{0} is there already. A name that nothing has is right."), {shown_path(request.to)});
+  const auto fresh = assess::begun_from(*earlier, request.earlier, clock_text().substr(0, 10));
+  if (const auto saved = build::save(fresh, request.to); !saved) return refuse(saved.error());
+  return text_of(Json{{"file", request.to},
+                      {"figures_of_another_car", fresh.origin->taken.size()},
+                      {"lessons", fresh.care->lessons.size()}});
+}
+
+} // namespace mavrel::cli
