@@ -24,8 +24,9 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr int book_version = 1;
-constexpr int waits_ms = 10'000; // for another program that writes
-constexpr int in_one_go = 400;   // builds a transaction
+constexpr int book_mark = 0x4d76426b; // this file is a book of ours
+constexpr int waits_ms = 10'000;      // for another program that writes
+constexpr int in_one_go = 400;        // builds a transaction
 constexpr std::size_t most_text = 400'000;
 
 Message trouble(const std::string& what) {
@@ -149,6 +150,11 @@ std::string words_of(const build::Build& build) {
   return out;
 }
 
+namespace {
+/// A database, and another program's.
+struct NotOurs {};
+} // namespace
+
 struct Book::Inside {
   fs::path file;
   std::unique_ptr<SQLite::Database> db;
@@ -159,22 +165,26 @@ struct Book::Inside {
     db->exec("PRAGMA journal_mode=WAL");
     db->exec("PRAGMA synchronous=NORMAL"); // it is made from the builds: a crash costs no more than reading them again
     const int version = db->execAndGet("PRAGMA user_version").getInt();
+    const int mark = db->execAndGet("PRAGMA application_id").getInt();
+    if (mark != book_mark && (mark != 0 || db->execAndGet("SELECT count(*) FROM sqlite_master").getInt() > 0))
+      throw NotOurs{};
     if (version != 0 && version != book_version) throw SQLite::Exception("another version");
     SQLite::Transaction whole(*db, SQLite::TransactionBehavior::IMMEDIATE);
     db->exec(schema);
     db->exec(fmt::format("PRAGMA user_version={}", book_version));
+    db->exec(fmt::format("PRAGMA application_id={}", book_mark));
     whole.commit();
     // A look at everything that it stands on: damage is found now rather than in the middle of a search.
     if (db->execAndGet("PRAGMA quick_check(1)").getString() != "ok") throw SQLite::Exception("damaged");
     db->execAndGet("SELECT count(*) FROM words");
   }
-  /// Throws the file away and begins anew.
+  /// Puts the file aside and begins anew: whatever it was, nobody loses it.
   void anew() {
     db.reset();
-    for (const char* ending : {"", "-wal", "-shm"}) {
-      std::error_code error;
+    std::error_code error;
+    fs::rename(file, file.string() + ".damaged", error);
+    for (const char* ending : {"-wal", "-shm"})
       fs::remove(file.string() + ending, error);
-    }
     rebuilt = true;
     begin();
   }
@@ -255,6 +265,8 @@ Expected<Book> Book::open(const fs::path& file) {
         return refuse(trouble(what.what()));
       inside->anew();
     }
+  } catch (const NotOurs&) {
+    return refuse(words("{0} is another program’s. A file of its own is right for the book."), {shown_path(file)});
   } catch (const std::exception& what) {
     return refuse(trouble(what.what()));
   }

@@ -3,6 +3,7 @@
 #include "build/file.h"
 #include "support.h"
 
+#include <SQLiteCpp/SQLiteCpp.h>
 #include <gtest/gtest.h>
 
 #include <chrono>
@@ -159,6 +160,25 @@ TEST_F(BookTest, AFolderInItsPlaceIsRefusedWithASentence) {
   const auto book = Book::open(file());
   ASSERT_FALSE(book);
   EXPECT_NE(say(book.error()).find("folder"), std::string::npos);
+}
+
+TEST_F(BookTest, AnotherProgramsDatabaseIsLeftAloneAndWhatIsDamagedIsPutAside) {
+  {
+    SQLite::Database other(file().string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
+    other.exec("CREATE TABLE letters(text)");
+    other.exec("INSERT INTO letters VALUES('dear')");
+  }
+  const auto book = Book::open(file());
+  ASSERT_FALSE(book);
+  EXPECT_NE(say(book.error()).find("another program"), std::string::npos);
+  {
+    SQLite::Database other(file().string());
+    EXPECT_EQ(other.execAndGet("SELECT text FROM letters").getString(), "dear");
+  }
+  fs::remove(file());
+  std::ofstream(file()) << "a letter";
+  EXPECT_TRUE(open().was_rebuilt());
+  EXPECT_EQ(test::text_of(file().string() + ".damaged"), "a letter");
 }
 
 TEST_F(BookTest, TwoProgramsOnOneBookLoseNothing) {

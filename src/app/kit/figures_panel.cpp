@@ -123,6 +123,12 @@ const HoldPoint* FiguresPanel::point() const {
   return find_(id_.toStdString());
 }
 
+QString FiguresPanel::shown(const AskedFigure& f, double v) const {
+  // What takes a moment is told to a hundredth, what a bag loses to a thousandth.
+  const int decimals = f.kind == Kind::time && std::abs(v) < 10 ? 2 : f.read == assess::ReadBy::drop ? 3 : -1;
+  return desk().shown(v, f.kind, decimals);
+}
+
 QString FiguresPanel::shape() const {
   const HoldPoint* p = point();
   if (!p) return "none";
@@ -145,6 +151,7 @@ QString FiguresPanel::shape() const {
 void FiguresPanel::build_rows() {
   verdicts_.clear();
   scales_.clear();
+  fields_.clear();
   const HoldPoint* p = point();
   if (!p) return;
   heading(tr("measure"), 0, 0);
@@ -158,8 +165,7 @@ void FiguresPanel::build_rows() {
     name->setWordWrap(true);
     name->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     grid()->addWidget(name, row, 0);
-    // What takes a moment is told to a hundredth.
-    const auto amount = [&](double v) { return desk().shown(v, f.kind, f.kind == Kind::time && v < 10 ? 2 : -1); };
+    const auto amount = [&](double v) { return shown(f, v); };
     grid()->addWidget(quiet_label(f.awaited                 ? tr("…")
                                   : f.yes_no || !f.designed ? QString("–")
                                                             : amount(*f.designed)),
@@ -213,6 +219,7 @@ void FiguresPanel::build_rows() {
       field->setMinimumWidth(desk().look().px(76));
       field->edit()->setAccessibleName(desk().words_of(f.name));
       field->set_placeholder(tr("measure"));
+      fields_.emplace_back(i, field);
       grid()->addWidget(field, row, 4);
     }
     QLabel* verdict = quiet_label();
@@ -244,6 +251,10 @@ void FiguresPanel::refresh_rows() {
                                            : p->measured[i] ? desk().look().tokens().good
                                                             : desk().look().tokens().second);
     verdicts_[i]->setPalette(palette);
+    // What readings over time give need not be typed.
+    for (const auto& [place, field] : fields_)
+      if (place == i && p->figures[i].read == assess::ReadBy::drop)
+        field->set_placeholder(p->measured[i] ? shown(p->figures[i], *p->measured[i]) : tr("measure"));
     if (!p->figures[i].yes_no) continue;
     for (const bool yes : {true, false})
       if (auto* button = findChild<QToolButton*>(

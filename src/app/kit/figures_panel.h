@@ -10,6 +10,8 @@
 
 namespace mavrel::app {
 
+class Field;
+
 /// `✓` of a check that passed, and so on; its colour in a theme.
 [[nodiscard]] QString sign_of_check(assess::CheckState state);
 [[nodiscard]] QColor colour_of_check(assess::CheckState state, const Tokens& tokens);
@@ -47,11 +49,13 @@ private:
   [[nodiscard]] QString shape() const override;
   void build_rows() override;
   void refresh_rows() override;
+  [[nodiscard]] QString shown(const assess::AskedFigure& figure, double value) const;
 
   std::function<const assess::HoldPoint*(const std::string&)> find_;
   QString id_;
   std::vector<QLabel*> verdicts_; // of the rows that stand
   std::vector<FigureScale*> scales_;
+  std::vector<std::pair<std::size_t, Field*>> fields_; // by their figures
 };
 
 } // namespace mavrel::app

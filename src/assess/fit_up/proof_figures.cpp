@@ -16,7 +16,7 @@ using build::Side;
 constexpr double overnight = 12 * 3600.0, a_while = 20 * 60.0; // s that air is held for
 constexpr double lost_an_hour = 0.002;                         // share of its air that nobody minds
 constexpr double switch_within = 0.3e5;                        // Pa
-constexpr double times_within = 0.25, twins_within = 0.15;     // shares of a time
+constexpr double times_within = 0.25;                          // share of a time
 constexpr double least_time_told = 0.1;                        // s that nobody times any better
 constexpr double friction_doubt = 0.5;                         // share
 constexpr double rod_left = 0.005;                             // m of a damper's rod above the highest height
@@ -80,8 +80,7 @@ void held(Asking& to, double hold, bool tank, double least_seen) {
   const Amount over{hold, hold >= 3600 ? Kind::hours : Kind::minutes, 0, {}};
   const auto ask = [&](std::string key, Message who, std::optional<double> pressure,
                        std::optional<std::size_t> corner) {
-    AskedFigure& f = to.add(std::move(key), {words("{0}: drop over {1} at one temperature"), {std::move(who), over}},
-                            Kind::pressure);
+    AskedFigure& f = to.add(std::move(key), {words("{0}: lost in {1}"), {std::move(who), over}}, Kind::pressure);
     f.designed = 0;
     f.most = std::fmax(least_seen, pressure ? lost_an_hour * hold / 3600 * (*pressure + 101325) : 1e4);
     f.read = ReadBy::drop;
@@ -106,8 +105,8 @@ void held_overnight(Asking& to) {
 }
 
 void times(Asking& to) {
-  for (const auto& [key, name] : {std::pair("all_up", words("all corners together, parked to road")),
-                                  std::pair("all_down", words("all corners together, road to parked"))})
+  for (const auto& [key, name] : {std::pair("all_up", words("all together, parked to road")),
+                                  std::pair("all_down", words("all together, road to parked"))})
     awaited(to.add(key, {name, {}}, Kind::time));
   const FitUpGiven& given = to.given();
   for (const bool up : {true, false})
@@ -117,17 +116,15 @@ void times(Asking& to) {
       if (!road || given.fit(end).bag.empty()) continue;
       const std::string key =
           corners.size() == 1 ? std::string(corner_line_key(corners.front())) : std::string(build::key_of(end));
-      AskedFigure& f = to.add((up ? "fill_" : "vent_") + key,
-                              {up ? words("{0} alone, air in: {1} up from road height")
-                                  : words("{0} alone, air out: {1} down to road height"),
-                               {circuit_name(corners), metres(time_step)}},
-                              Kind::time);
+      AskedFigure& f =
+          to.add((up ? "fill_" : "vent_") + key,
+                 {up ? words("{0}: {1} up") : words("{0}: {1} down again"), {circuit_name(corners), metres(time_step)}},
+                 Kind::time);
       awaited(f);
       f.read = up ? ReadBy::fill : ReadBy::vent;
       f.corner = corners.front();
       f.from = up ? *road : *road + time_step;
       f.to = up ? *road + time_step : *road;
-      if (corners.size() == 1 && corners.front() % 2 == 1) f.twin = to.last() - 1;
     }
 }
 
@@ -305,7 +302,6 @@ void judge_predicted(AskedFigure& f, double predicted) {
   f.designed = predicted;
   const double within = std::fmax(times_within * predicted, least_time_told);
   f.least = std::fmax(0.0, predicted - within), f.most = predicted + within;
-  if (f.twin) f.alike = std::fmax(twins_within * predicted, least_time_told);
 }
 
 void ask_proof(Asking& to, std::string_view key) {

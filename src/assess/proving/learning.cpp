@@ -252,6 +252,13 @@ private:
           f.blurred.push_back(unknowns_[k].learned->key);
       out.figures.push_back(std::move(f));
     }
+    // End by end, then corner by corner.
+    std::stable_sort(out.figures.begin(), out.figures.end(), [](const LearnedFigure& a, const LearnedFigure& b) {
+      const auto place = [](const LearnedFigure& f) {
+        return std::tuple(f.what == Learns::flow, f.end, f.what == Learns::flow ? f.corner : 0, f.what);
+      };
+      return place(a) < place(b);
+    });
     for (std::size_t i = 0; i < readings_.size(); ++i)
       out.from.push_back({readings_[i].name, readings_[i].kind, observed_[i].value, learnt.before[i], learnt.after[i]});
     return out;

@@ -3,6 +3,7 @@
 #include "assess/fit_up/check_findings.h"
 #include "assess/proving/hand_over.h"
 #include "assess/proving/series.h"
+#include "work/day.h"
 
 #include <fmt/format.h>
 
@@ -13,7 +14,7 @@ namespace {
 constexpr FindingRow rows[] = {
     {"proving_stale", &stages::proving},    {"proving_failed", &stages::proving},
     {"proving_unproved", &stages::proving}, {"proving_readings", &stages::proving},
-    {"proving_learned", &stages::proving},
+    {"proving_learned", &stages::proving},  {"proving_typed", &stages::proving},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -48,6 +49,11 @@ Findings find_in_proving(const FitUpGiven& given) {
                   {words("Call the car back for them; until they pass it is not to be driven."), {}});
     }
   }
+  if (!proving.handed_over.empty() && !work::parse_day(proving.handed_over))
+    add_finding(out, row("proving_typed"), Severity::caution, std::nullopt, field("handed_over"),
+                {words("The day of the hand-over can’t be read"), {}},
+                {words("“{0}” is no day. One such as 2026-12-18 is right."), {proving.handed_over}},
+                {words("Type it as it is shown."), {}});
   for (std::size_t i = 0; i < proving.series.size(); ++i)
     if (const auto trouble = trouble_of(proving.series[i]))
       add_finding(out, row("proving_readings"), Severity::caution, std::nullopt,

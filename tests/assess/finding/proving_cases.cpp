@@ -42,6 +42,8 @@ std::vector<Case> proving_cases() {
       {"proving_failed", whole([](Build& b) { b = signed_off(b, "rear.top_out", false); }),
        whole([](Build& b) { b = signed_off(b, "rear.top_out"); })},
       {"proving_unproved", whole([](Build& b) { b.variant().proving.own().handed_over = "2026-12-18"; }), whole()},
+      {"proving_typed", whole([](Build& b) { b.variant().proving.own().handed_over = "in spring"; }),
+       whole([](Build& b) { b.variant().proving.own().handed_over = "2026-12-18"; })},
       {"proving_readings", series({0, 600, 600}), series({0, 600, 1200})},
       {"proving_learned", whole([](Build& b) {
          build::LearnedNote n;

@@ -94,6 +94,7 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
   summary_->setObjectName("book_summary");
   summary_->setWordWrap(true);
   whole->addWidget(summary_);
+  list_->setWordWrap(false);
   whole->addWidget(list_, 5);
   auto* below = new QWidget(this);
   auto* both = new QHBoxLayout(below);
@@ -196,10 +197,12 @@ void BookPage::sync(const QString& folder) {
           while (!control.stop.stop_requested()) {
             const auto files = book->without_findings(findings_in_one_go);
             if (!files || files->empty()) break;
+            bool wrote = true;
             for (const std::string& file : *files) {
               if (control.stop.stop_requested()) break;
-              if (!book->take_findings(file, findings_of(file, shelf))) return [] {};
+              wrote = wrote && book->take_findings(file, findings_of(file, shelf)).has_value();
             }
+            if (!wrote) break; // no room, most likely: they are searched without
             control.progress(0.75);
           }
         }

@@ -11,6 +11,7 @@
 
 #include <QComboBox>
 #include <QFileDialog>
+#include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -37,6 +38,7 @@ DuePage::DuePage(Desk& desk, CareAnswers& answers, QWidget* parent)
   says_->setWordWrap(true);
   both->addWidget(says_);
   list_->setMinimumHeight(desk_.look().px(120));
+  list_->setWordWrap(false);
   both->addWidget(list_, 5);
   how_->setWordWrap(true);
   how_->setProperty("quiet", true);
@@ -51,6 +53,8 @@ DuePage::DuePage(Desk& desk, CareAnswers& answers, QWidget* parent)
   done_->setObjectName("care_done");
   row->addWidget(done_);
   both->addLayout(row);
+  list_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+  list_->horizontalHeader()->setSectionResizeMode(3, QHeaderView::Stretch);
   connect(done_, &QPushButton::clicked, this, &DuePage::done);
   connect(list_, &QTableWidget::currentCellChanged, this, [this] { refresh(); });
   connect(calendar_, &QPushButton::clicked, this, [this] {

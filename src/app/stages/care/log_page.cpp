@@ -13,6 +13,7 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QGridLayout>
+#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -46,6 +47,7 @@ QString figures_shown(const Desk& desk, const build::LogEntry& e) {
   if (e.temperature) out << desk.shown(*e.temperature, Kind::temperature);
   if (e.seconds) out << desk.shown(*e.seconds, Kind::time);
   if (e.hourly_loss) out << Desk::tr("%1 an hour").arg(desk.shown(*e.hourly_loss, Kind::share, 2));
+  if (e.odometer) out << desk.shown(*e.odometer, Kind::distance);
   if (e.water) out << Desk::tr("%1 water").arg(desk.shown(*e.water, Kind::mass, 2));
   return out.join(" · ");
 }
@@ -81,6 +83,11 @@ LogEntryBox::LogEntryBox(Desk& desk, QWidget* parent)
     grid->addWidget(widget, row + 1, column, 1, span);
     return label;
   };
+  day_->setMinimumWidth(desk_.look().px(84));
+  for (QComboBox* box : {kind_, what_, where_}) {
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(6);
+  }
   put(day_, tr("day"), "log_day", 0, 0);
   put(kind_, tr("kind"), "log_kind", 0, 1);
   put(what_, tr("what"), "log_what", 0, 2, 2);
@@ -98,7 +105,7 @@ LogEntryBox::LogEntryBox(Desk& desk, QWidget* parent)
     auto* edit = new QLineEdit(this);
     QLabel* caption = put(edit, f.name, (std::string("log_") + f.field).c_str(), 2, column++);
     numbers_.push_back({f.field, caption, edit});
-    edit->setMinimumWidth(desk_.look().px(56));
+    edit->setMinimumWidth(desk_.look().px(48));
     connect(edit, &QLineEdit::returnPressed, this, &LogEntryBox::write);
   }
   put(text_, tr("remark"), "log_text", 4, 0, 6);
@@ -177,14 +184,14 @@ void LogEntryBox::write() {
 LogPage::LogPage(Desk& desk, CareAnswers& answers, QWidget* parent)
     : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)),
       list_(list_table("care_log", tr("Logbook"),
-                       {tr("what"), tr("day"), tr("where"), tr("figures"), tr("odometer"), tr("remark"), tr("by")},
-                       this)),
+                       {tr("what"), tr("day"), tr("where"), tr("figures and words"), tr("by")}, this)),
       entry_(new LogEntryBox(desk, this)), remove_(new QPushButton(tr("Strike out"), this)),
       save_(new QPushButton(tr("Save as a table …"), this)), read_(new QPushButton(tr("Take in a table …"), this)) {
   const int u = desk_.look().unit();
   QVBoxLayout* const both = column();
   summary_->setWordWrap(true);
   both->addWidget(summary_);
+  list_->setWordWrap(false);
   both->addWidget(list_, 1);
   auto* row = new QHBoxLayout;
   row->setSpacing(u);
@@ -197,6 +204,9 @@ LogPage::LogPage(Desk& desk, CareAnswers& answers, QWidget* parent)
   row->addWidget(remove_);
   both->addLayout(row);
   both->addWidget(entry_);
+  // Words take what room is left.
+  list_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+  list_->horizontalHeader()->setSectionResizeMode(3, QHeaderView::Stretch);
   connect(remove_, &QPushButton::clicked, this, &LogPage::remove);
   connect(save_, &QPushButton::clicked, this,
           [this] { save_csv(tr("Logbook"), assess::log_table(desk_.build().care->log)); });
@@ -259,10 +269,11 @@ void LogPage::fill() {
              e.kind == LogKind::event ? t.stop : t.ink);
     put_cell(list_, r, 1, QString::fromStdString(e.day), t.second, true);
     put_cell(list_, r, 2, where_shown(e.where), t.second, true);
-    put_cell(list_, r, 3, figures_shown(desk_, e), t.ink, true);
-    put_cell(list_, r, 4, e.odometer ? desk_.shown(*e.odometer, Kind::distance) : QString(), t.second);
-    put_cell(list_, r, 5, QString::fromStdString(e.text), t.ink, true);
-    put_cell(list_, r, 6, QString::fromStdString(e.by), t.second, true);
+    QStringList said;
+    if (const QString figures = figures_shown(desk_, e); !figures.isEmpty()) said << figures;
+    if (!e.text.empty()) said << QString::fromStdString(e.text);
+    put_cell(list_, r, 3, said.join(" · "), t.ink, true);
+    put_cell(list_, r, 4, QString::fromStdString(e.by), t.second, true);
   }
   summary_->setText(
       log.empty()

@@ -128,6 +128,8 @@ void CarePanel::build_rows() {
               [this, entry = path.chopped(1)] { desk().remove_entry(tr("Remove a lesson"), entry); });
       grid()->addWidget(gone, row++, 5, Qt::AlignBottom);
     }
+    for (const auto& [c, stretch] : {std::pair(0, 3), {1, 3}, {2, 3}, {3, 3}, {4, 2}})
+      grid()->setColumnStretch(c, stretch);
     add_button(tr("Write down a lesson"), "add_lesson", row, [this] {
       build::Lesson lesson;
       lesson.day = work::day_text(clock_now().day);

@@ -143,6 +143,7 @@ void YearsView::paintEvent(QPaintEvent*) {
       return desk_.shown(v, strip.front()->kind,
                          strip.front()->kind == Kind::length  ? 1
                          : strip.front()->kind == Kind::share ? 2
+                         : strip.front()->kind == Kind::mass  ? 3
                                                               : -1);
     };
     draw_line(painter, {0, top + look.px(15), left - 8, double(look.px(14))}, Qt::AlignLeft | Qt::AlignVCenter,

@@ -100,16 +100,17 @@ void LearnedPlot::paintEvent(QPaintEvent*) {
 
 LearnPage::LearnPage(Desk& desk, ProvingAnswers& answers, QWidget* parent)
     : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), said_(new QLabel(this)),
-      kept_(new QLabel(this)), work_out_(new QPushButton(tr("Work out what it teaches"), this)),
-      take_(new QPushButton(tr("Let predictions follow"), this)),
-      forget_(new QPushButton(tr("Forget what was learned"), this)), by_(new QComboBox(this)),
-      plot_(new LearnedPlot(desk, this)),
+      kept_(new QLabel(this)), work_out_(new QPushButton(tr("Work it out"), this)),
+      take_(new QPushButton(tr("Let predictions follow"), this)), forget_(new QPushButton(tr("Forget it"), this)),
+      by_(new QComboBox(this)), plot_(new LearnedPlot(desk, this)),
       figures_(list_table("learned_figures", tr("What could be learned"),
-                          {tr("figure"), tr("design"), tr("now"), tr("measured"), tr("says")}, this)),
+                          {tr("figure"), tr("predictions go by"), tr("what its figures say")}, this)),
       from_(list_table("learned_from", tr("What it is learned from"),
                        {tr("measured figure"), tr("predicted"), tr("measured"), tr("predicted then")}, this)) {
   const int u = desk_.look().unit();
   QVBoxLayout* const both = column();
+  for (QTableWidget* table : {figures_, from_})
+    table->setWordWrap(false);
   summary_->setWordWrap(true);
   both->addWidget(summary_);
   auto* row = new QHBoxLayout;
@@ -204,13 +205,8 @@ void LearnPage::fill() {
         item->setCheckState(Qt::Checked);
       else
         item->setData(Qt::CheckStateRole, {});
-      put_cell(figures_, r, 1,
-               QString("%1 ± %2").arg(figure_shown(desk_, f, f.designed), figure_shown(desk_, f, 2 * f.was_sd)), t.ink);
-      put_cell(figures_, r, 2, figure_shown(desk_, f, f.was), t.ink);
-      put_cell(figures_, r, 3,
-               QString("%1 ± %2").arg(figure_shown(desk_, f, f.is), figure_shown(desk_, f, 2 * f.is_sd)),
-               may ? t.ink : t.second);
-      put_cell(figures_, r, 4, verdict(desk_, f), f.too_far ? t.caution : t.second, true);
+      put_cell(figures_, r, 1, figure_shown(desk_, f, f.was), t.ink);
+      put_cell(figures_, r, 2, verdict(desk_, f), f.too_far ? t.caution : t.second, true);
     }
     const auto& from = (*learned)->from;
     from_->setRowCount(static_cast<int>(from.size()));

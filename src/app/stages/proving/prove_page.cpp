@@ -12,6 +12,7 @@
 #include "assess/proving/pointing.h"
 
 #include <QComboBox>
+#include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -35,6 +36,7 @@ ProvePage::ProvePage(Desk& desk, ProvingAnswers& answers, QWidget* parent)
   summary_->setWordWrap(true);
   both->addWidget(summary_);
   list_->setMinimumHeight(desk_.look().px(120));
+  list_->setWordWrap(false);
   both->addWidget(list_, 3);
   name_->setWordWrap(true);
   both->addWidget(name_);
@@ -67,6 +69,8 @@ ProvePage::ProvePage(Desk& desk, ProvingAnswers& answers, QWidget* parent)
   sign_->setObjectName("sign_proof");
   row->addWidget(sign_);
   both->addLayout(row);
+  list_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
+  list_->horizontalHeader()->setSectionResizeMode(1, QHeaderView::Stretch);
   connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) { pick(r); });
   connect(begin_, &QPushButton::clicked, this, [this] {
     if (const HoldPoint* p = figures_->point()) begin_check(desk_, HoldPoint(*p));

@@ -133,25 +133,27 @@ std::optional<QString> ReadingsBox::add_reading(const QString& path, const QStri
   // `+time_s`: a reading more, begun with what was typed of it.
   const HoldPoint* p = point();
   if (!p) return std::nullopt;
-  auto at = series();
-  if (!at) {
-    build::ProofSeries fresh;
-    fresh.gauge = gauge(), fresh.from = "typed", fresh.began = work::moment_text(clock_now());
-    if (!keep_series(desk_, HoldPoint(*p), std::move(fresh))) return std::nullopt;
-    at = series();
-    if (!at) return std::nullopt;
-  }
-  const auto& readings = desk_.build().variant().proving->series[*at].readings;
+  // What is typed goes through the document's own fields, in a series as it would be kept.
+  build::Build build = desk_.build();
+  auto& all = build.variant().proving.own().series;
+  const auto at = series();
+  build::ProofSeries now;
+  if (at)
+    now = all[*at];
+  else
+    now.gauge = gauge(), now.from = "typed", now.began = work::moment_text(clock_now());
   build::ProofReading more;
-  more.time = readings.empty() ? 0 : readings.back().time + 600;
-  const QString list = QString("@.proving.series.%1.readings").arg(*at);
-  const std::size_t place = readings.size();
-  auto longer = build::with_entry(desk_.build(), desk_.resolve(list).toStdString(), std::move(more));
-  if (!longer) return desk_.words_of(longer.error());
-  const QString field = QString("%1.%2.%3").arg(desk_.resolve(list)).arg(place).arg(path.mid(1));
-  auto typed = build::with_text(*longer, field.toStdString(), text.toStdString(), desk_.prefs());
+  more.time = now.readings.empty() ? 0 : now.readings.back().time + 600;
+  now.readings.push_back(more);
+  const std::size_t row = now.readings.size() - 1, place = at.value_or(all.size());
+  if (at)
+    all[*at] = now;
+  else
+    all.push_back(now);
+  const QString field = QString("@.proving.series.%1.readings.%2.%3").arg(place).arg(row).arg(path.mid(1));
+  auto typed = build::with_text(build, desk_.resolve(field).toStdString(), text.toStdString(), desk_.prefs());
   if (!typed) return desk_.words_of(typed.error());
-  desk_.edit(tr("Type a reading"), std::move(*typed));
+  keep_series(desk_, HoldPoint(*p), std::as_const(*typed).variant().proving->series[place]);
   return std::nullopt;
 }
 

@@ -248,9 +248,9 @@ TEST_F(ProvingTest, TheWholeStory) {
   for (std::size_t i = 0; i < proof("heights").figures.size(); ++i)
     if (proof("heights").measured[i])
       measure_figures(desk(), assess::HoldPoint(proof("heights")), {{i, *proof("heights").figures[i].designed}});
-  // What was timed stays as it is where it is right; else it is measured again by hand.
+  // A busy machine times badly: what was timed is measured again by hand.
   for (std::size_t i = 0; i < proof("times").figures.size(); ++i)
-    if (!proof("times").wrong.empty() && proof("times").measured[i])
+    if (proof("times").measured[i])
       measure_figures(desk(), assess::HoldPoint(proof("times")), {{i, *proof("times").figures[i].designed}});
   prove_the_rest();
   // ---- another tyre: what it moves is asked for again, and nothing else
