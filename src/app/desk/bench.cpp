@@ -35,7 +35,16 @@ Bench::Bench(QObject* parent) : QObject(parent) {
 
 Bench& Bench::of(Desk& desk) {
   if (auto* made = desk.findChild<Bench*>(QString(), Qt::FindDirectChildrenOnly)) return *made;
-  return *new Bench(&desk);
+  auto* made = new Bench(&desk);
+  // What the car shows stands on the posts, whatever stage is looked at.
+  connect(made, &Bench::told, &desk, [made, &desk] {
+    if (const link::State* s = made->state(); s && made->standing() == Standing::open)
+      desk.sight().set_live(Sight::Live{s->height, s->pressure});
+  });
+  connect(made, &Bench::changed, &desk, [made, &desk] {
+    if (made->standing() != Standing::open) desk.sight().set_live(std::nullopt);
+  });
+  return *made;
 }
 
 Bench::~Bench() {

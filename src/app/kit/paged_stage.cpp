@@ -9,6 +9,8 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
+#include <utility>
+
 namespace mavrel::app {
 
 PagedStage::PagedStage(Desk& desk, QWidget* parent)
@@ -28,9 +30,36 @@ PagedStage::PagedStage(Desk& desk, QWidget* parent)
 }
 
 void PagedStage::take(Entry entry) {
+  entry.widget = new QWidget(stack_); // in its place until somebody looks
   stack_->addWidget(entry.widget);
   entries_.push_back(std::move(entry));
   refresh();
+}
+
+void PagedStage::ensure(int place) {
+  if (place < 0 || static_cast<std::size_t>(place) >= entries_.size()) return;
+  Entry& entry = entries_[static_cast<std::size_t>(place)];
+  const auto make = std::exchange(entry.make, {});
+  if (!make) return;
+  QWidget* const stood = entry.widget;
+  const bool shown = stack_->currentIndex() == place;
+  make(entry);
+  entry.reserve_right(reserved_);
+  stack_->insertWidget(place, entry.widget);
+  stack_->removeWidget(stood);
+  delete stood;
+  if (!shown) return;
+  stack_->setCurrentIndex(place);
+  emit band_moved();
+}
+
+void PagedStage::showEvent(QShowEvent* event) {
+  StagePage::showEvent(event);
+  ensure(page());
+}
+
+void PagedStage::arrive() {
+  ensure(page());
 }
 
 void PagedStage::refresh() {
@@ -41,6 +70,7 @@ void PagedStage::refresh() {
 }
 
 void PagedStage::show_page(int page) {
+  ensure(page);
   stack_->setCurrentIndex(page);
   refresh();
   emit band_moved();
@@ -60,8 +90,9 @@ std::optional<std::pair<int, int>> PagedStage::band() const {
 }
 
 void PagedStage::reserve_right(int px) {
+  reserved_ = px;
   for (const Entry& entry : entries_)
-    entry.reserve_right(px);
+    if (entry.reserve_right) entry.reserve_right(px);
 }
 
 std::vector<Command> PagedStage::page_commands(const QString& stage) {

@@ -22,16 +22,13 @@ namespace {
 constexpr int lift_page = 0, kit_page = 1, sizing_page = 2, wet_page = 3, wiring_page = 4, room_page = 5;
 }
 
-AirStage::AirStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), lift_(new LiftPage(desk, this)), kit_(new KitPage(desk, this)),
-      sizing_(new SizingPage(desk, this)), wet_(new WetPage(desk, this)), wiring_(new WiringPage(desk, this)),
-      room_(new RoomPage(desk, this)) {
-  add_page(tr("A lift"), lift_);
-  add_page(tr("The kit"), kit_);
-  add_page(tr("Sizing"), sizing_);
-  add_page(tr("Water and leaks"), wet_);
-  add_page(tr("Wiring"), wiring_);
-  add_page(tr("Room"), room_);
+AirStage::AirStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
+  add_page<LiftPage>(tr("A lift"), lift_, [this] { return new LiftPage(desk_, this); });
+  add_page<KitPage>(tr("The kit"), kit_, [this] { return new KitPage(desk_, this); });
+  add_page<SizingPage>(tr("Sizing"), sizing_, [this] { return new SizingPage(desk_, this); });
+  add_page<WetPage>(tr("Water and leaks"), wet_, [this] { return new WetPage(desk_, this); });
+  add_page<WiringPage>(tr("Wiring"), wiring_, [this] { return new WiringPage(desk_, this); });
+  add_page<RoomPage>(tr("Room"), room_, [this] { return new RoomPage(desk_, this); });
 }
 
 bool AirStage::takes_arrows() const {

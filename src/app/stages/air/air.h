@@ -24,19 +24,19 @@ public:
   QStringList take_files(const QStringList& files) override;
 
   // Pages: 0 a lift, 1 the kit, 2 sizing, 3 water and leaks, 4 wiring, 5 room.
-  [[nodiscard]] LiftPage* lift() const { return lift_; }
+  [[nodiscard]] LiftPage* lift() const { return lift_.get(); }
 
 private:
   void take_parts(const QString& file);
   void write_parts();
   void write_kit();
 
-  LiftPage* lift_;
-  KitPage* kit_;
-  SizingPage* sizing_;
-  WetPage* wet_;
-  WiringPage* wiring_;
-  RoomPage* room_;
+  Later<LiftPage> lift_;
+  Later<KitPage> kit_;
+  Later<SizingPage> sizing_;
+  Later<WetPage> wet_;
+  Later<WiringPage> wiring_;
+  Later<RoomPage> room_;
 };
 
 } // namespace mavrel::app

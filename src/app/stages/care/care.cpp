@@ -13,12 +13,10 @@ namespace {
 enum Page { due_page, log_page, use_page };
 } // namespace
 
-CareStage::CareStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), answers_(new CareAnswers(desk, this)), due_(new DuePage(desk, *answers_, this)),
-      log_(new LogPage(desk, *answers_, this)), use_(new UsePage(desk, *answers_, this)) {
-  add_page(tr("Due"), due_);
-  add_page(tr("Logbook"), log_);
-  add_page(tr("Use"), use_);
+CareStage::CareStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent), answers_(new CareAnswers(desk, this)) {
+  add_page<DuePage>(tr("Due"), due_, [this] { return new DuePage(desk_, *answers_, this); });
+  add_page<LogPage>(tr("Logbook"), log_, [this] { return new LogPage(desk_, *answers_, this); });
+  add_page<UsePage>(tr("Use"), use_, [this] { return new UsePage(desk_, *answers_, this); });
 }
 
 bool CareStage::owns(const QString& path) const {
@@ -26,7 +24,8 @@ bool CareStage::owns(const QString& path) const {
 }
 
 bool CareStage::go_to(const QString& path) {
-  for (const auto& [page, widget] : {std::pair<int, PlainPage*>(log_page, log_), {use_page, use_}, {due_page, due_}})
+  for (const auto& [page, widget] :
+       {std::pair<int, PlainPage*>(log_page, log_.get()), {use_page, use_.get()}, {due_page, due_.get()}})
     if (widget->go_to(path)) {
       show_page(page);
       return true;

@@ -23,9 +23,9 @@ public:
 
 private:
   CareAnswers* answers_;
-  DuePage* due_;
-  LogPage* log_;
-  UsePage* use_;
+  Later<DuePage> due_;
+  Later<LogPage> log_;
+  Later<UsePage> use_;
 };
 
 } // namespace mavrel::app

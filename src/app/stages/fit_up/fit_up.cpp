@@ -18,30 +18,28 @@ namespace {
 enum Page { plan_page, checks_page, cut_page, templates_page, places_page, routes_page, schools_page, shop_page };
 } // namespace
 
-FitUpStage::FitUpStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), answers_(new FitUpAnswers(desk, this)), plan_(new PlanPage(desk, *answers_, this)),
-      checks_(new ChecksPage(desk, *answers_, this)), cut_(new CutPage(desk, *answers_, this)),
-      templates_(new TemplatesPage(desk, *answers_, this)), places_(new PlacesPage(desk, *answers_, this)),
-      routes_(new RoutesPage(desk, *answers_, this)), schools_(new SchoolsPage(desk, *answers_, this)),
-      shop_(new ShopPage(desk, this)) {
-  add_page(tr("Plan"), plan_);
-  add_page(tr("Checks"), checks_);
-  add_page(tr("Cut and buy"), cut_);
-  add_page(tr("Templates"), templates_);
-  add_page(tr("Places"), places_);
-  add_page(tr("Routes"), routes_);
-  add_page(tr("Schools"), schools_);
-  add_page(tr("Shop"), shop_);
-  connect(plan_, &PlanPage::wants_check, this, [this](const QString& id) {
-    // The proof of the whole car has a stage of its own.
-    if (const auto row = assess::row_of_check(id.toStdString()).first;
-        row && row->stage == assess::CheckStage::proving) {
-      emit desk_.went_to("proving", "check:" + id);
-      return;
-    }
-    show_page(checks_page);
-    checks_->show_check(id);
+FitUpStage::FitUpStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent), answers_(new FitUpAnswers(desk, this)) {
+  add_page<PlanPage>(tr("Plan"), plan_, [this] {
+    auto* made = new PlanPage(desk_, *answers_, this);
+    connect(made, &PlanPage::wants_check, this, [this](const QString& id) {
+      // The proof of the whole car has a stage of its own.
+      if (const auto row = assess::row_of_check(id.toStdString()).first;
+          row && row->stage == assess::CheckStage::proving) {
+        emit desk_.went_to("proving", "check:" + id);
+        return;
+      }
+      show_page(checks_page);
+      checks_->show_check(id);
+    });
+    return made;
   });
+  add_page<ChecksPage>(tr("Checks"), checks_, [this] { return new ChecksPage(desk_, *answers_, this); });
+  add_page<CutPage>(tr("Cut and buy"), cut_, [this] { return new CutPage(desk_, *answers_, this); });
+  add_page<TemplatesPage>(tr("Templates"), templates_, [this] { return new TemplatesPage(desk_, *answers_, this); });
+  add_page<PlacesPage>(tr("Places"), places_, [this] { return new PlacesPage(desk_, *answers_, this); });
+  add_page<RoutesPage>(tr("Routes"), routes_, [this] { return new RoutesPage(desk_, *answers_, this); });
+  add_page<SchoolsPage>(tr("Schools"), schools_, [this] { return new SchoolsPage(desk_, *answers_, this); });
+  add_page<ShopPage>(tr("Shop"), shop_, [this] { return new ShopPage(desk_, this); });
 }
 
 bool FitUpStage::takes_arrows() const {

@@ -28,14 +28,14 @@ public:
 
 private:
   FitUpAnswers* answers_;
-  PlanPage* plan_;
-  ChecksPage* checks_;
-  CutPage* cut_;
-  TemplatesPage* templates_;
-  PlacesPage* places_;
-  RoutesPage* routes_;
-  SchoolsPage* schools_;
-  ShopPage* shop_;
+  Later<PlanPage> plan_;
+  Later<ChecksPage> checks_;
+  Later<CutPage> cut_;
+  Later<TemplatesPage> templates_;
+  Later<PlacesPage> places_;
+  Later<RoutesPage> routes_;
+  Later<SchoolsPage> schools_;
+  Later<ShopPage> shop_;
 };
 
 } // namespace mavrel::app

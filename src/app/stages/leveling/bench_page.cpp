@@ -360,9 +360,6 @@ void BenchPage::show_state() {
     put_cell(table_, 4, 2, s->tank ? desk_.shown(*s->tank, Kind::pressure, 2) : "–", ink);
     put_cell(table_, 4, 3, s->compressor ? (*s->compressor ? tr("pump runs") : tr("pump still")) : "–", ink);
   }
-  std::optional<Sight::Live> now;
-  if (live) now = Sight::Live{s->height, s->pressure};
-  desk_.sight().set_live(now);
   plot_->tick();
 }
 

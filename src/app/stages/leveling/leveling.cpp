@@ -15,16 +15,13 @@ namespace {
 constexpr int drive_page = 0, rules_page = 1, sensor_page = 3;
 }
 
-LevelingStage::LevelingStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), drive_(new DrivePage(desk, this)), rules_(new RulesPage(desk, this)),
-      tuning_(new TuningPage(desk, this)), sensor_(new SensorPage(desk, this)), store_(new StorePage(desk, this)),
-      bench_(new BenchPage(desk, this)) {
-  add_page(tr("On the road"), drive_);
-  add_page(tr("Rules"), rules_);
-  add_page(tr("Tuning"), tuning_);
-  add_page(tr("Sensors"), sensor_);
-  add_page(tr("Stored"), store_);
-  add_page(tr("Bench"), bench_);
+LevelingStage::LevelingStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
+  add_page<DrivePage>(tr("On the road"), drive_, [this] { return new DrivePage(desk_, this); });
+  add_page<RulesPage>(tr("Rules"), rules_, [this] { return new RulesPage(desk_, this); });
+  add_page<TuningPage>(tr("Tuning"), tuning_, [this] { return new TuningPage(desk_, this); });
+  add_page<SensorPage>(tr("Sensors"), sensor_, [this] { return new SensorPage(desk_, this); });
+  add_page<StorePage>(tr("Stored"), store_, [this] { return new StorePage(desk_, this); });
+  add_page<BenchPage>(tr("Bench"), bench_, [this] { return new BenchPage(desk_, this); });
 }
 
 bool LevelingStage::takes_arrows() const {

@@ -22,19 +22,19 @@ public:
   [[nodiscard]] bool takes_arrows() const override;
 
   // Pages: 0 on the road, 1 the rules, 2 tuning, 3 sensors, 4 stored, 5 bench.
-  [[nodiscard]] DrivePage* drive() const { return drive_; }
-  [[nodiscard]] TuningPage* tuning() const { return tuning_; }
-  [[nodiscard]] SensorPage* sensor() const { return sensor_; }
-  [[nodiscard]] StorePage* store() const { return store_; }
-  [[nodiscard]] BenchPage* bench() const { return bench_; }
+  [[nodiscard]] DrivePage* drive() const { return drive_.get(); }
+  [[nodiscard]] TuningPage* tuning() const { return tuning_.get(); }
+  [[nodiscard]] SensorPage* sensor() const { return sensor_.get(); }
+  [[nodiscard]] StorePage* store() const { return store_.get(); }
+  [[nodiscard]] BenchPage* bench() const { return bench_.get(); }
 
 private:
-  DrivePage* drive_;
-  RulesPage* rules_;
-  TuningPage* tuning_;
-  SensorPage* sensor_;
-  StorePage* store_;
-  BenchPage* bench_;
+  Later<DrivePage> drive_;
+  Later<RulesPage> rules_;
+  Later<TuningPage> tuning_;
+  Later<SensorPage> sensor_;
+  Later<StorePage> store_;
+  Later<BenchPage> bench_;
 };
 
 } // namespace mavrel::app

@@ -14,11 +14,10 @@ enum Page { prove_page, learn_page, hand_page };
 } // namespace
 
 ProvingStage::ProvingStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), answers_(new ProvingAnswers(desk, this)), prove_(new ProvePage(desk, *answers_, this)),
-      learn_(new LearnPage(desk, *answers_, this)), hand_(new HandPage(desk, *answers_, this)) {
-  add_page(tr("Prove"), prove_);
-  add_page(tr("Learn"), learn_);
-  add_page(tr("Hand over"), hand_);
+    : PagedStage(desk, parent), answers_(new ProvingAnswers(desk, this)) {
+  add_page<ProvePage>(tr("Prove"), prove_, [this] { return new ProvePage(desk_, *answers_, this); });
+  add_page<LearnPage>(tr("Learn"), learn_, [this] { return new LearnPage(desk_, *answers_, this); });
+  add_page<HandPage>(tr("Hand over"), hand_, [this] { return new HandPage(desk_, *answers_, this); });
 }
 
 bool ProvingStage::owns(const QString& path) const {
@@ -30,7 +29,7 @@ bool ProvingStage::go_to(const QString& path) {
     show_page(learn_page);
     return true;
   }
-  for (const auto& [page, widget] : {std::pair<int, PlainPage*>(prove_page, prove_), {hand_page, hand_}})
+  for (const auto& [page, widget] : {std::pair<int, PlainPage*>(prove_page, prove_.get()), {hand_page, hand_.get()}})
     if (widget->go_to(path)) {
       show_page(page);
       return true;
@@ -55,7 +54,7 @@ std::vector<Findable> ProvingStage::findables() {
 }
 
 QStringList ProvingStage::take_files(const QStringList& files) {
-  if (page() != prove_page || !prove_->readings()->isVisible()) return {};
+  if (page() != prove_page || !prove_.is_made() || !prove_->readings()->isVisible()) return {};
   QStringList taken;
   for (const QString& file : files)
     if (file.endsWith(".csv", Qt::CaseInsensitive)) {

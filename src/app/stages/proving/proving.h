@@ -22,9 +22,9 @@ public:
 
 private:
   ProvingAnswers* answers_;
-  ProvePage* prove_;
-  LearnPage* learn_;
-  HandPage* hand_;
+  Later<ProvePage> prove_;
+  Later<LearnPage> learn_;
+  Later<HandPage> hand_;
 };
 
 } // namespace mavrel::app
