@@ -8,8 +8,8 @@
 
 #include <benchmark/benchmark.h>
 
+#include <array>
 #include <filesystem>
-#include <fstream>
 
 namespace mavrel {
 namespace {
@@ -54,15 +54,16 @@ book::Book& large_book() {
     for (const char* ending : {"", "-wal", "-shm"})
       fs::remove(file.string() + ending);
     auto made = std::move(*book::Book::open(file));
-    build::Build b = shop_car("w-08.mavrel");
+    // The demo shop's cars over and over, from one being built to one with two years of log.
+    const std::array cars = {shop_car("w-08.mavrel"), shop_car("w-11.mavrel"), shop_car("w-14.mavrel"),
+                             shop_car("w-16.mavrel"), shop_car("t-03.mavrel"), shop_car("t-05.mavrel")};
     const fs::path folder = fs::temp_directory_path() / "mavrel-bench-builds";
     fs::create_directories(folder);
     for (int i = static_cast<int>(std::distance(fs::directory_iterator(folder), fs::directory_iterator())); i < 10'000;
          ++i) {
+      build::Build b = cars[static_cast<std::size_t>(i) % cars.size()];
       b.job.number = "N-" + std::to_string(i);
       b.job.notes = "Car " + std::to_string(i) + (i % 97 == 0 ? ", propeller shaft shimmed" : ", nothing of note");
-      std::ofstream(folder / (b.job.number + ".mavrel")) << "";
-      fs::remove(folder / (b.job.number + ".mavrel"));
       (void)build::save(b, folder / (b.job.number + ".mavrel"));
     }
     (void)made.sync(folder);

@@ -9,8 +9,10 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
+#include <algorithm>
 #include <cmath>
-#include <set>
+#include <string_view>
+#include <vector>
 
 namespace mavrel::build::json_fields {
 
@@ -168,8 +170,9 @@ public:
     }
   }
   void extra(Extra& to) {
+    if (present_ == from_.size()) return; // all of it was taken
     for (const auto& [key, value] : from_.items()) {
-      if (known_.contains(key)) continue;
+      if (std::find(known_.begin(), known_.end(), key) != known_.end()) continue;
       const bool huge = value.is_string() && value.get_ref<const std::string&>().size() > most_unknown_bytes;
       std::string text = huge ? std::string(most_unknown_bytes, ' ') : value.dump();
       finds_.unknown_values += count_values(value);
@@ -183,14 +186,18 @@ public:
     }
   }
 
-  void known(const char* key) { known_.insert(key); }
+  void known(const char* key) {
+    known_.emplace_back(key);
+    present_ += from_.contains(key);
+  }
 
 private:
   std::string where(const char* key) const { return path_.empty() ? key : path_ + "." + key; }
 
   const Json* take(const char* key) {
-    known_.insert(key);
+    known_.emplace_back(key);
     const auto found = from_.find(key);
+    present_ += found != from_.end();
     return found == from_.end() || mistake_ ? nullptr : &*found;
   }
   void say_mistake(Message what) {
@@ -215,7 +222,8 @@ private:
   std::string path_;
   Finds& finds_;
   std::optional<Message>& mistake_;
-  std::set<std::string, std::less<>> known_;
+  std::vector<std::string_view> known_; // keys of the format: literals
+  std::size_t present_ = 0;             // of them that stand here
 };
 
 } // namespace mavrel::build::json_fields

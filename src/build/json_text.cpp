@@ -5,7 +5,8 @@
 
 #include <fmt/format.h>
 
-#include <set>
+#include <utility>
+#include <vector>
 
 namespace mavrel::build {
 
@@ -18,28 +19,31 @@ constexpr std::size_t deepest = 32;          // nesting; the format itself needs
 constexpr std::size_t most_values = 200'000; // numbers, texts, objects and lists together
 constexpr std::size_t most_keys = 200;       // of one object
 
-/// A first pass over the text that builds nothing: counts what is there, bounds it, and refuses keys given twice.
-class Guard : public nlohmann::json_sax<Json> {
+/// Takes the text in one pass, bounded while it is read: counts what is there, and refuses keys given twice.
+class Builder : public nlohmann::json_sax<Json> {
 public:
   std::optional<Message> mistake;
+  Json whole;
 
-  bool null() override { return value(); }
-  bool boolean(bool) override { return value(); }
-  bool number_integer(number_integer_t) override { return value(); }
-  bool number_unsigned(number_unsigned_t) override { return value(); }
-  bool number_float(number_float_t, const string_t&) override { return value(); }
-  bool string(string_t&) override { return value(); }
-  bool binary(binary_t&) override { return value(); }
-  bool start_object(std::size_t) override { return value() && go_down(); }
+  bool null() override { return put(nullptr); }
+  bool boolean(bool v) override { return put(v); }
+  bool number_integer(number_integer_t v) override { return put(v); }
+  bool number_unsigned(number_unsigned_t v) override { return put(v); }
+  bool number_float(number_float_t v, const string_t&) override { return put(v); }
+  bool string(string_t& v) override { return put(std::move(v)); }
+  bool binary(binary_t&) override { return false; }
+  bool start_object(std::size_t) override { return put(Json::object()) && go_down(); }
   bool end_object() override { return go_up(); }
-  bool start_array(std::size_t) override { return value() && go_down(); }
+  bool start_array(std::size_t) override { return put(Json::array()) && go_down(); }
   bool end_array() override { return go_up(); }
   bool key(string_t& name) override {
-    auto& keys = keys_.back();
-    if (keys.size() == most_keys)
+    const auto& there = open_.back()->get_ref<const Json::object_t&>();
+    if (there.size() == most_keys)
       return no({words("One object of the file has more than {0} keys; a file of Mavrel's never has."),
                  {fmt::to_string(most_keys)}});
-    if (!keys.insert(name).second) return no({words("The key “{0}” stands twice in one object."), {excerpt(name, 60)}});
+    for (const auto& one : there)
+      if (one.first == name) return no({words("The key “{0}” stands twice in one object."), {excerpt(name, 60)}});
+    key_ = std::move(name);
     return true;
   }
   bool parse_error(std::size_t byte, const std::string&, const Json::exception& error) override {
@@ -55,25 +59,40 @@ private:
     mistake = std::move(why);
     return false;
   }
-  bool value() {
+  /// Adds a value to what is open. Only what was opened last grows, so that the others stay where they are.
+  bool put(Json value) {
     if (++values_ > most_values)
       return no({words("The file holds more than {0} values; a file of Mavrel's never does."),
                  {fmt::to_string(most_values)}});
+    if (open_.empty()) {
+      whole = std::move(value);
+      last_ = &whole;
+    } else if (open_.back()->is_array()) {
+      auto& array = open_.back()->get_ref<Json::array_t&>();
+      array.push_back(std::move(value));
+      last_ = &array.back();
+    } else {
+      auto& object = open_.back()->get_ref<Json::object_t&>();
+      object.push_back({std::move(key_), std::move(value)}); // its key is none that stands there
+      last_ = &object.back().second;
+    }
     return true;
   }
   bool go_down() {
-    if (keys_.size() == deepest)
+    if (open_.size() == deepest)
       return no({words("The file is nested deeper than {0} levels; a file of Mavrel's never is."),
                  {fmt::to_string(deepest)}});
-    keys_.emplace_back();
+    open_.push_back(last_);
     return true;
   }
   bool go_up() {
-    keys_.pop_back();
+    open_.pop_back();
     return true;
   }
 
-  std::vector<std::set<std::string, std::less<>>> keys_;
+  std::vector<Json*> open_; // from the whole to where the reader is
+  Json* last_ = nullptr;
+  std::string key_;
   std::size_t values_ = 0, byte_ = 0;
 };
 
@@ -86,17 +105,17 @@ Expected<Json> read_json_text(std::string_view text) {
     return refuse(words("Line {0}, column {1}: this is not UTF-8 text."),
                   {fmt::to_string(at.line), fmt::to_string(at.column)});
   }
-  Guard guard;
-  if (!Json::sax_parse(text, &guard)) {
-    if (guard.mistake) return refuse(*guard.mistake);
-    const TextPlace at = place_in(text, guard.byte() > 0 ? guard.byte() - 1 : 0);
-    const bool ends = guard.byte() > text.size();
+  Builder builder;
+  if (!Json::sax_parse(text, &builder)) {
+    if (builder.mistake) return refuse(*builder.mistake);
+    const TextPlace at = place_in(text, builder.byte() > 0 ? builder.byte() - 1 : 0);
+    const bool ends = builder.byte() > text.size();
     return refuse(
         ends ? words("The file ends too early, at line {0}, column {1}: it was cut off while being written or copied.")
              : words("The file is damaged at line {0}, column {1}: what stands there is not JSON."),
         {fmt::to_string(at.line), fmt::to_string(at.column)});
   }
-  return Json::parse(text);
+  return std::move(builder.whole);
 }
 
 Message kind_of(const Json& value) {

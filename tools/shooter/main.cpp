@@ -318,7 +318,7 @@ int main(int argc, char** argv) {
     look.theme = app::Theme::night_bay;
     if (only.isEmpty()) desk.sight().set_look(look);
     settle();
-    shoot("fit-up-templates-night-bay");
+    if (only == "fit-up-templates-night-bay") shoot("fit-up-templates-night-bay");
     desk.sight().set_look(first);
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
@@ -331,7 +331,7 @@ int main(int argc, char** argv) {
     look.theme = app::Theme::night_bay;
     desk.sight().set_look(look);
     swing->show_panel("mounting");
-    shoot("swing-mounting-night-bay");
+    if (only == "swing-mounting-night-bay") shoot("swing-mounting-night-bay");
     desk.sight().set_look(first);
     if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
   }
