@@ -266,7 +266,7 @@ int main(int argc, char** argv) {
     leveling->show_page(3);
     look.theme = app::Theme::night_bay;
     if (only.isEmpty()) desk.sight().set_look(look);
-    shoot("leveling-sensors-night-bay");
+    if (only == "leveling-sensors-night-bay") shoot("leveling-sensors-night-bay");
     desk.sight().set_look(first);
     for (const auto& [name, page] : {std::pair{"leveling-rules", 1}, {"leveling-sensors", 3}, {"leveling-stored", 4}})
       if (only == name) {
@@ -371,7 +371,13 @@ int main(int argc, char** argv) {
     window.go_to_stage("care");
     settle();
     wait([&] { return !window.findChild<app::CareAnswers*>()->reckoning(); });
-    shoot("care");
+    if (only.isEmpty()) { // one of the pictures is of the dark theme
+      look.theme = app::Theme::night_bay;
+      desk.sight().set_look(look);
+      shoot("care-night-bay");
+      desk.sight().set_look(first);
+    } else
+      shoot("care");
     care->show_page(1);
     if (only == "care-log") shoot("care-log");
     care->show_page(2);
