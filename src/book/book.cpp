@@ -2,7 +2,6 @@
 
 #include "build/file.h"
 #include "build/json.h"
-#include "build/names.h"
 #include "quantity/text.h"
 #include "work/day.h"
 
@@ -27,7 +26,6 @@ constexpr int book_version = 1;
 constexpr int book_mark = 0x4d76426b; // this file is a book of ours
 constexpr int waits_ms = 10'000;      // for another program that writes
 constexpr int in_one_go = 400;        // builds a transaction
-constexpr std::size_t most_text = 400'000;
 
 Message trouble(const std::string& what) {
   return {words("The shop’s book can’t be used: {0}."), {what}};
@@ -44,55 +42,6 @@ CREATE INDEX IF NOT EXISTS car_platform ON car(platform);
 CREATE INDEX IF NOT EXISTS car_due ON car(due);
 CREATE VIRTUAL TABLE IF NOT EXISTS words USING fts5(body, findings, tokenize='unicode61 remove_diacritics 2');
 )";
-
-/// The day of what comes round next by intervals that somebody set; the rest wants an assessment.
-std::string next_due(const build::Build& build) {
-  const build::Care& care = *build.care;
-  const auto from = work::parse_day(care.from);
-  if (!from) return {};
-  std::optional<work::Day> next;
-  const auto last = [&](const std::string& task) {
-    work::Day out = *from;
-    for (const build::LogEntry& e : care.log)
-      if (e.kind == build::LogKind::work && e.what == task)
-        if (const auto at = work::parse_moment(e.day)) out = std::max(out, at->day);
-    return out;
-  };
-  // Twice a year somebody looks at its bags, whatever else was set.
-  std::map<std::string, double> days{{"bags", 182}};
-  for (const build::CareInterval& i : care.intervals)
-    if (i.wanted == build::YesNo::no)
-      days.erase(i.task);
-    else if (i.days)
-      days[i.task] = *i.days / 86400;
-  for (const auto& [task, every] : days) {
-    const work::Day due = last(task) + static_cast<work::Day>(every);
-    if (!next || due < *next) next = due;
-  }
-  return next ? work::day_text(*next) : std::string();
-}
-
-BookCar car_of(const std::string& file, const build::Build& build) {
-  BookCar out;
-  out.file = file;
-  out.car = build.job.car, out.number = build.job.number, out.owner = build.job.owner;
-  out.platform = build.job.platform, out.shop = build.job.shop;
-  for (const build::End end : build::both_ends) {
-    for (const auto& row : build::names_of(build.end(end).layout))
-      if (row.value == build.end(end).layout) out.layout[build::at(end)] = row.key;
-    out.bag[build::at(end)] = build.variant().fit[build::at(end)].bag;
-  }
-  for (const build::JobNote& j : build.variant().fit_up->jobs)
-    if (j.took) out.hours += *j.took;
-  out.handed_over = build.variant().proving->handed_over;
-  for (const build::HoldCheck& c : build.variant().fit_up->checks) {
-    out.checks += c.result != build::CheckResult::open;
-    out.proved += c.result == build::CheckResult::passed;
-  }
-  out.due = next_due(build);
-  out.lessons = static_cast<int>(build.care->lessons.size());
-  return out;
-}
 
 /// What is typed into a search, as the index wants it: every word, its end open.
 std::string match_of(const std::string& typed) {
@@ -116,39 +65,6 @@ std::int64_t changed_of(const fs::path& file) {
 }
 
 } // namespace
-
-std::string words_of(const build::Build& build) {
-  std::string out;
-  const auto add = [&](const std::string& text) {
-    if (!text.empty() && out.size() < most_text) out += text + "\n";
-  };
-  const build::Job& job = build.job;
-  for (const std::string* text : {&job.car, &job.number, &job.owner, &job.shop, &job.platform, &job.notes})
-    add(*text);
-  for (const build::Variant& v : build.variants) {
-    add(v.name);
-    add(v.brief.notes);
-    for (const build::EndFit& fit : v.fit)
-      add(fit.bag), add(fit.wheel);
-    for (const build::Preset& p : v.brief.presets)
-      add(p.name);
-    for (const std::string* part :
-         {&v.air.compressor, &v.air.second_compressor, &v.air.tank, &v.air.valves, &v.air.dryer})
-      add(*part);
-    for (const build::JobNote& j : v.fit_up->jobs)
-      add(j.name), add(j.reason);
-    for (const build::HoldCheck& c : v.fit_up->checks)
-      add(c.notes), add(c.by);
-  }
-  for (const build::End end : build::both_ends)
-    for (const build::Obstacle& o : build.end(end).obstacles)
-      add(o.name);
-  for (const build::Lesson& l : build.care->lessons)
-    add(l.what), add(l.why);
-  for (const build::LogEntry& e : build.care->log)
-    add(e.text);
-  return out;
-}
 
 namespace {
 /// A database, and another program's.
@@ -283,12 +199,14 @@ struct OnDisk {
 
 } // namespace
 
-Expected<BookSync> Book::sync(const fs::path& folder, const std::function<bool(int, int)>& going_on) {
+Expected<BookSync> Book::sync(const fs::path& given, const std::function<bool(int, int)>& going_on) {
   BookSync out;
   out.rebuilt = inside_->rebuilt;
   std::error_code error;
+  // One file has one name, from whichever folder Mavrel was started.
+  const fs::path folder = fs::absolute(given, error).lexically_normal();
   if (!fs::is_directory(folder, error))
-    return refuse(words("{0} is no folder. The one that the shop keeps its builds in is right."), {shown_path(folder)});
+    return refuse(words("{0} is no folder. The one that the shop keeps its builds in is right."), {shown_path(given)});
   std::vector<OnDisk> files;
   for (fs::recursive_directory_iterator it(folder, fs::directory_options::skip_permission_denied, error), end;
        !error && it != end; it.increment(error))
@@ -301,7 +219,7 @@ Expected<BookSync> Book::sync(const fs::path& folder, const std::function<bool(i
       known[all.getColumn(0).getString()] = {all.getColumn(1).getInt64(), all.getColumn(2).getInt64()};
     std::vector<const OnDisk*> fresh;
     std::set<std::string> there;
-    const std::string front = folder.lexically_normal().string();
+    const std::string front = folder.string();
     for (const OnDisk& f : files) {
       const std::string name = f.path.string();
       there.insert(name);

@@ -102,6 +102,8 @@ private:
 /// `$XDG_DATA_HOME/mavrel/book.sqlite`
 [[nodiscard]] std::filesystem::path usual_book();
 
+/// A build as it stands in the book. @param file  that it is in
+[[nodiscard]] BookCar car_of(const std::string& file, const build::Build& build);
 /// All words of a build that are searched: notes, lessons, log, checks, parts, who it is for.
 [[nodiscard]] std::string words_of(const build::Build& build);
 

@@ -19,7 +19,7 @@
 #include <QSettings>
 #include <QVBoxLayout>
 
-#include <atomic>
+#include <utility>
 
 namespace mavrel::app {
 
@@ -47,9 +47,9 @@ std::string findings_of(const std::string& file, const shelf::Shelf& shelf) {
 BookPage::BookPage(Desk& desk, QWidget* parent)
     : StagePage(parent), desk_(desk), summary_(new QLabel(this)), car_(new QLabel(this)), alike_(new QLabel(this)),
       folder_(new QLineEdit(this)), words_(new QLineEdit(this)), owner_(new QLineEdit(this)), due_(new QLineEdit(this)),
-      platform_(new QComboBox(this)), bag_(new QComboBox(this)), browse_(new QPushButton(tr("Folder …"), this)),
-      update_(new QPushButton(tr("Bring up to date"), this)), open_(new QPushButton(tr("Open it"), this)),
-      begin_(new QPushButton(tr("Begin a car from it"), this)),
+      platform_(new QComboBox(this)), layout_(new QComboBox(this)), bag_(new QComboBox(this)),
+      browse_(new QPushButton(tr("Folder …"), this)), update_(new QPushButton(tr("Bring up to date"), this)),
+      open_(new QPushButton(tr("Open it"), this)), begin_(new QPushButton(tr("Begin a car from it"), this)),
       list_(list_table(
           "book_cars", tr("Cars of the book"),
           {tr("car"), tr("number"), tr("platform"), tr("bags"), tr("hours"), tr("proved"), tr("due"), tr("owner")},
@@ -79,6 +79,16 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
   platform_->setObjectName("book_platform");
   platform_->setAccessibleName(tr("Platform"));
   asks->addWidget(platform_, 2);
+  layout_->setObjectName("book_layout");
+  layout_->setAccessibleName(tr("Suspension at either end"));
+  layout_->addItem(tr("any suspension"), "");
+  for (const auto& row : build::names_of(build::Layout{}))
+    layout_->addItem(desk_.words_of({row.name, {}}), row.key);
+  asks->addWidget(layout_, 2);
+  for (QComboBox* box : {platform_, layout_, bag_}) {
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(8);
+  }
   bag_->setObjectName("book_bag");
   bag_->setAccessibleName(tr("Bag"));
   asks->addWidget(bag_, 2);
@@ -123,7 +133,7 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
   connect(&typed_, &QTimer::timeout, this, &BookPage::search);
   for (QLineEdit* edit : {words_, owner_, due_})
     connect(edit, &QLineEdit::textChanged, this, [this] { typed_.start(); });
-  for (QComboBox* box : {platform_, bag_})
+  for (QComboBox* box : {platform_, layout_, bag_})
     connect(box, &QComboBox::currentIndexChanged, this, &BookPage::search);
   connect(browse_, &QPushButton::clicked, this, [this] {
     const QString chosen = QFileDialog::getExistingDirectory(this, tr("Folder of builds"), folder_->text());
@@ -172,7 +182,8 @@ void BookPage::sync(const QString& folder) {
   folder_->setText(folder);
   book_.reset(); // the runner opens its own
   syncing_ = desk_.runner().start(
-      [this, folder = folder.toStdString(), shelf = desk_.shelf()](const RunControl& control) -> std::function<void()> {
+      [this, folder = folder.toStdString(), shelf = desk_.shelf(),
+       remade = std::exchange(remade_, false)](const RunControl& control) -> std::function<void()> {
         QString said;
         auto book = book::Book::open(book::usual_book());
         if (!book) {
@@ -187,7 +198,7 @@ void BookPage::sync(const QString& folder) {
           } else {
             said =
                 tr("%1 builds read, %2 as they were, %3 gone.").arg(synced->taken).arg(synced->same).arg(synced->gone);
-            if (synced->rebuilt) said += " " + tr("The book was damaged and is made anew from the builds.");
+            if (synced->rebuilt || remade) said += " " + tr("The book was damaged and is made anew from the builds.");
             if (!synced->problems.empty())
               said += " " + tr("%1 could not be read, the first: %2")
                                 .arg(synced->problems.size())
@@ -221,6 +232,11 @@ void BookPage::search() {
   if (!book_) {
     auto opened = book::Book::open(book::usual_book());
     if (!opened) return summary_->setText(desk_.words_of(opened.error()));
+    if (opened->was_rebuilt() && !folder_->text().trimmed().isEmpty()) {
+      // Its file has been put aside: the builds are all that is needed to have it whole again.
+      remade_ = true;
+      return sync(folder_->text());
+    }
     book_.emplace(std::move(*opened));
     if (const auto platforms = book_->platforms()) {
       const QSignalBlocker quiet(platform_);
@@ -242,6 +258,7 @@ void BookPage::search() {
   book::BookQuery query;
   query.words = words_->text().toStdString();
   query.platform = platform_->currentData().toString().toStdString();
+  query.layout = layout_->currentData().toString().toStdString();
   query.bag = bag_->currentData().toString().toStdString();
   query.owner = owner_->text().trimmed().toStdString();
   query.due_before = due_->text().trimmed().toStdString();

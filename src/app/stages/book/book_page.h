@@ -49,12 +49,13 @@ private:
 
   Desk& desk_;
   std::optional<book::Book> book_;
+  bool remade_ = false; ///< was damaged, and is not told of yet
   std::vector<book::BookFound> found_;
   std::optional<quint64> syncing_;
   QTimer typed_; // a search waits until the typing rests
   QLabel *summary_, *car_, *alike_;
   QLineEdit *folder_, *words_, *owner_, *due_;
-  QComboBox *platform_, *bag_;
+  QComboBox *platform_, *layout_, *bag_;
   QPushButton *browse_, *update_, *open_, *begin_;
   QTableWidget* list_;
 };
