@@ -118,6 +118,22 @@ TEST_F(BookTest, OnlyWhatChangedIsReadAgainAndWhatWentIsForgotten) {
   EXPECT_EQ(*book.size(), 2);
 }
 
+TEST_F(BookTest, OneFileHasOneNameFromWhicheverFolder) {
+  three_cars();
+  Book book = open();
+  const fs::path before = fs::current_path();
+  fs::current_path(folder_);
+  const auto near = book.sync("builds");
+  fs::current_path(folder_ / "builds");
+  const auto nearer = book.sync(".");
+  fs::current_path(before);
+  ASSERT_TRUE(near && nearer);
+  EXPECT_EQ(near->taken, 3);
+  EXPECT_EQ(nearer->same, 3);
+  EXPECT_EQ(nearer->gone, 0);
+  EXPECT_EQ(book.size().value_or(0), 3);
+}
+
 TEST_F(BookTest, ABuildThatCantBeReadIsSaidAndTheOthersAreTaken) {
   three_cars();
   std::ofstream(folder_ / "builds" / "broken.mavrel") << "{\"version\": 1, ";
