@@ -28,8 +28,11 @@ void put_cell(QTableWidget* table, int row, int column, const QString& text, con
   QTableWidgetItem* item = table->item(row, column);
   if (!item) {
     item = new QTableWidgetItem;
-    item->setTextAlignment((column == 0 || words ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter);
+    const Qt::Alignment side = (column == 0 || words ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter;
+    item->setTextAlignment(side);
     table->setItem(row, column, item);
+    // A head stands over what it heads.
+    if (QTableWidgetItem* head = table->horizontalHeaderItem(column)) head->setTextAlignment(side);
   }
   item->setText(text);
   item->setToolTip(text);

@@ -366,7 +366,8 @@ void BookPage::show_car() {
                     .arg(desk_.shown(alike->mean, Kind::hours, 0), desk_.shown(alike->least, Kind::hours, 0),
                          desk_.shown(alike->most, Kind::hours, 0))
               : tr("Nobody noted what the work took.");
-  told += "<p>" + tr("Bags") + "</p>";
+  told += "<br>";
+  if (!alike->bags.empty()) told += "<br>" + tr("Bags") + "<br>";
   for (const auto& bags : alike->bags)
     told += "• " +
             (bags.checks > 0 ? tr("%1 / %2: %3 ×, %4 of %5 checks passed")
@@ -379,7 +380,7 @@ void BookPage::show_car() {
                                    .arg(bags.builds))
                 .toHtmlEscaped() +
             "<br>";
-  if (!alike->lessons.empty()) told += "<p>" + tr("What had to be changed") + "</p>";
+  if (!alike->lessons.empty()) told += "<br>" + tr("What had to be changed") + "<br>";
   for (const std::string& lesson : alike->lessons)
     told += "• " + QString::fromStdString(lesson).toHtmlEscaped() + "<br>";
   alike_->setText(told);
