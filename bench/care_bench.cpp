@@ -40,12 +40,12 @@ void predict_demo(benchmark::State& state) {
 }
 BENCHMARK(predict_demo)->Unit(benchmark::kMillisecond);
 
-void learn_demo(benchmark::State& state) {
+void prove_learn_demo(benchmark::State& state) {
   const assess::LearningGiven given{shop_car("w-14.mavrel"), shelf_here()};
   for (auto _ : state)
     benchmark::DoNotOptimize(assess::learn_from(given, nullptr));
 }
-BENCHMARK(learn_demo)->Unit(benchmark::kMillisecond);
+BENCHMARK(prove_learn_demo)->Unit(benchmark::kMillisecond);
 
 /// Ten thousand builds in one book; made once.
 book::Book& large_book() {
