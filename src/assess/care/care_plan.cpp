@@ -250,10 +250,9 @@ private:
     const shelf::Part* dryer = air().parts[KitRole::dryer];
     const double kept = trap ? trap->water_share.value_or(0.7) : 0;
     double held = dryer && drain ? dryer->holds.value_or(0) : 0; // kg that the dryer still takes
-    if (dryer && drain)
-      if (const auto charged = last_done("dryer"))
-        for (Day day = *charged; day < since && held > 0; ++day)
-          held = std::fmax(0, held - water_on(day, cut->second) * (1 - kept));
+    if (dryer && drain) // its last charge; the one it was handed over with where none was noted
+      for (Day day = last_done("dryer").value_or(from_); day < since && held > 0; ++day)
+        held = std::fmax(0, held - water_on(day, cut->second) * (1 - kept));
     const double full = drain ? drain_at * V * water_density : dryer->holds.value_or(0);
     double water = 0;
     bool cold = false;

@@ -233,7 +233,7 @@ void top_out(Asking& to) {
           to.add(fmt::format("rod_{}", build::key_of(side)),
                  {words("damper’s rod left at {0}, {1}"), {metres(*top), build::name_of(side)}}, Kind::length);
       f.designed = left;
-      f.least = std::fmin(left, rod_left);
+      f.least = left > 0 ? std::fmin(left, rod_left) : rod_left; // designed past its end it is not right
       if (side == Side::right) f.twin = to.last() - 1, f.alike = height_within;
     }
   }

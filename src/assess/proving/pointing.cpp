@@ -142,8 +142,9 @@ private:
   }
 
   void pressures() {
-    for (const char* corner : {"front_left", "front_right", "rear_left", "rear_right"}) {
-      const auto up = place(std::string("up_") + corner), down = place(std::string("down_") + corner);
+    for (std::size_t corner = 0; corner < 4; ++corner) {
+      const std::string key = corner_line_key(corner);
+      const auto up = place("up_" + key), down = place("down_" + key);
       if (!up || !down) continue;
       const auto above = off(*up), below = off(*down);
       if (!above || !below) continue;

@@ -201,8 +201,13 @@ void LearnPage::fill() {
       put_cell(figures_, r, 0, desk_.words_of(f.name), may ? t.ink : t.second);
       auto* item = figures_->item(r, 0);
       item->setFlags(may ? item->flags() | Qt::ItemIsUserCheckable : item->flags() & ~Qt::ItemIsUserCheckable);
+      // Whoever declined a figure has declined it, whatever else comes in meanwhile.
+      const QString key = QString::fromStdString(f.key);
+      const bool declined = item->data(Qt::UserRole).toString() == key && item->data(Qt::CheckStateRole).isValid() &&
+                            item->checkState() == Qt::Unchecked;
+      item->setData(Qt::UserRole, key);
       if (may)
-        item->setCheckState(Qt::Checked);
+        item->setCheckState(declined ? Qt::Unchecked : Qt::Checked);
       else
         item->setData(Qt::CheckStateRole, {});
       put_cell(figures_, r, 1, figure_shown(desk_, f, f.was), t.ink);
