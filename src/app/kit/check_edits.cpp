@@ -76,19 +76,21 @@ void measure_figures(Desk& desk, const assess::HoldPoint& point,
   desk.edit(Desk::tr("Measure for a check"), std::move(build));
 }
 
-bool keep_series(Desk& desk, const assess::HoldPoint& point, build::ProofSeries series) {
+bool keep_series(Desk& desk, const assess::HoldPoint& point, std::vector<build::ProofSeries> series) {
   build::Build build = desk.build();
   build::HoldCheck* check = with_check(desk, build, point);
-  if (!check) return false;
+  if (!check || series.empty()) return false;
   check->result = build::CheckResult::open;
   auto& all = build.variant().proving.own().series;
-  series.check = point.id;
-  std::erase_if(all, [&](const build::ProofSeries& s) { return s.check == series.check && s.gauge == series.gauge; });
-  if (all.size() >= build::most_series) {
+  for (build::ProofSeries& one : series) {
+    one.check = point.id;
+    std::erase_if(all, [&](const build::ProofSeries& s) { return s.check == one.check && s.gauge == one.gauge; });
+    all.push_back(std::move(one));
+  }
+  if (all.size() > build::most_series) {
     desk.tell(Desk::tr("%1 series of readings are the most that are kept.").arg(build::most_series));
     return false;
   }
-  all.push_back(std::move(series));
   desk.edit(Desk::tr("Readings of a check"), std::move(build));
   return true;
 }

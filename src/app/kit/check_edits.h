@@ -19,7 +19,8 @@ bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, c
 /// What was read of figures, by their place, over the link or by a watch.
 void measure_figures(Desk& desk, const assess::HoldPoint& point,
                      const std::vector<std::pair<std::size_t, double>>& measured);
-/// Readings over time of a check's gauge, in place of those it had. @returns whether there was room for them
-bool keep_series(Desk& desk, const assess::HoldPoint& point, build::ProofSeries series);
+/// Readings over time of a check's gauges, each in place of those it had, in one edit.
+/// @returns whether there were any, and room for all of them
+bool keep_series(Desk& desk, const assess::HoldPoint& point, std::vector<build::ProofSeries> series);
 
 } // namespace mavrel::app

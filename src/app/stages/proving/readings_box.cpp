@@ -111,22 +111,23 @@ void ReadingsBox::read_file(const QString& file) {
   if (!text) return desk_.tell(desk_.words_of(text.error()));
   auto read = assess::read_series(*text);
   if (!read) return desk_.tell(tr("%1: %2").arg(QFileInfo(file).fileName(), desk_.words_of(read.error())));
-  int taken = 0;
-  const HoldPoint held = *p;
+  std::vector<build::ProofSeries> taken;
   for (build::ProofSeries& s : read->series) {
     if (s.gauge.empty()) s.gauge = gauge(); // one gauge alone: the one that is picked
-    const bool asked = std::any_of(held.figures.begin(), held.figures.end(),
+    const bool asked = std::any_of(p->figures.begin(), p->figures.end(),
                                    [&](const auto& f) { return f.read == ReadBy::drop && f.key == s.gauge; });
     if (!asked) continue;
     s.from = QFileInfo(file).fileName().left(120).toStdString();
     s.began = work::moment_text(clock_now());
-    taken += keep_series(desk_, held, std::move(s));
+    taken.push_back(std::move(s));
   }
-  if (taken == 0) return desk_.tell(tr("%1 has no gauge that this check asks for.").arg(QFileInfo(file).fileName()));
+  const auto gauges = taken.size();
+  if (gauges == 0) return desk_.tell(tr("%1 has no gauge that this check asks for.").arg(QFileInfo(file).fileName()));
+  if (!keep_series(desk_, HoldPoint(*p), std::move(taken))) return;
   desk_.tell(
       read->kept < read->rows
-          ? tr("%1 of %2 readings kept, evenly over the time; gauges: %3.").arg(read->kept).arg(read->rows).arg(taken)
-          : tr("%1 readings; gauges: %2.").arg(read->rows).arg(taken));
+          ? tr("%1 of %2 readings kept, evenly over the time; gauges: %3.").arg(read->kept).arg(read->rows).arg(gauges)
+          : tr("%1 readings; gauges: %2.").arg(read->rows).arg(gauges));
 }
 
 std::optional<QString> ReadingsBox::add_reading(const QString& path, const QString& text) {
@@ -153,7 +154,7 @@ std::optional<QString> ReadingsBox::add_reading(const QString& path, const QStri
   const QString field = QString("@.proving.series.%1.readings.%2.%3").arg(place).arg(row).arg(path.mid(1));
   auto typed = build::with_text(build, desk_.resolve(field).toStdString(), text.toStdString(), desk_.prefs());
   if (!typed) return desk_.words_of(typed.error());
-  keep_series(desk_, HoldPoint(*p), std::as_const(*typed).variant().proving->series[place]);
+  keep_series(desk_, HoldPoint(*p), {std::as_const(*typed).variant().proving->series[place]});
   return std::nullopt;
 }
 
@@ -193,11 +194,8 @@ void ReadingsBox::look() {
 void ReadingsBox::end_live() {
   const HoldPoint* p = point();
   auto taken = std::exchange(taking_, {});
-  if (p) {
-    const HoldPoint held = *p;
-    for (build::ProofSeries& s : taken)
-      if (s.readings.size() > 2 && !keep_series(desk_, held, std::move(s))) break;
-  }
+  std::erase_if(taken, [](const build::ProofSeries& s) { return s.readings.size() < 3; });
+  if (p) keep_series(desk_, HoldPoint(*p), std::move(taken));
   refresh();
 }
 

@@ -158,6 +158,11 @@ TEST_F(ProvingTest, ATableOfReadingsIsTakenInAndAColdNightSaidToBeOne) {
   gauge->setCurrentIndex(gauge->findData("rear_right"));
   EXPECT_FALSE(named<QLabel>("readings_say")->text().contains("It is the cold"));
   EXPECT_TRUE(named<QLabel>("proof_points")->text().contains("Rear right"));
+  // The table was one edit: one step back, one forth.
+  desk().document().undo();
+  EXPECT_TRUE(build().variant().proving->series.empty());
+  desk().document().redo();
+  EXPECT_EQ(build().variant().proving->series.size(), 2U);
   // A table that is none says so, and nothing is lost.
   std::ofstream(file) << "a,b\n1,2\n";
   page()->readings()->read_file(QString::fromStdString(file.string()));
@@ -182,8 +187,22 @@ TEST_F(ProvingTest, WhatFiguresTeachIsShownAgreedToAndUndone) {
   wait_for([&] { return !answers().learning(); });
   ASSERT_TRUE(answers().learned() && *answers().learned());
   EXPECT_GT(named<QTableWidget>("learned_from")->rowCount(), 7);
+  // One is declined, and stays so while other answers come in.
+  auto* ticks = named<QTableWidget>("learned_figures");
+  std::string declined;
+  for (int r = 0; r < ticks->rowCount() && declined.empty(); ++r)
+    if (ticks->item(r, 0)->flags() & Qt::ItemIsUserCheckable &&
+        (*answers().learned())->figures[r].what == assess::Learns::friction) {
+      declined = (*answers().learned())->figures[r].key;
+      ticks->item(r, 0)->setCheckState(Qt::Unchecked);
+    }
+  ASSERT_FALSE(declined.empty());
+  emit answers().changed();
+  QCoreApplication::processEvents();
   click("take_learned");
   EXPECT_TRUE(assess::has_learned(build().variant()));
+  for (const build::LearnedNote& note : build().variant().proving->learned)
+    EXPECT_NE(note.what, declined);
   EXPECT_GT(*proof("pressures").figures[0].designed, before);
   bool said = false;
   for (const assess::Finding& f : desk().assessment().findings)
