@@ -15,12 +15,15 @@ struct LeakReading {
   double temperature = 0;    // K
 };
 
+/// Share of its air an hour that nobody minds a volume losing.
+constexpr double loss_minded = 0.002;
+
 struct Leak {
   double mass = 0;    // kg, by the first reading
   double loss = 0;    // kg/s, slope of the line through all readings; below 0 it gains
   double loss_sd = 0; // kg/s, standard error of that slope
   /// More than the readings' own spread and more than one would mind: twice its standard error and 0.2 % an hour.
-  [[nodiscard]] bool leaks() const { return loss > 2 * loss_sd && loss * 3600 > 0.002 * mass; }
+  [[nodiscard]] bool leaks() const { return loss > 2 * loss_sd && loss * 3600 > loss_minded * mass; }
 };
 /// @param volume    m³, of the bag with what is open to it
 /// @param altitude  m

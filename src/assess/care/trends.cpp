@@ -1,5 +1,6 @@
 #include "assess/care/trends.h"
 
+#include "air/leak.h"
 #include "build/names.h"
 
 #include <algorithm>
@@ -15,14 +16,12 @@ namespace {
 constexpr double year_days = 365.25;
 constexpr Day least_days = 21;          // that a line is worth drawing over
 constexpr double settles_least = 0.002; // m a year that nobody minds
-constexpr double loses_most = 0.002;    // share an hour
 constexpr double slower_by = 1.3;       // of its first filling time
 constexpr Day furthest = 10 * 366;      // days that a line is believed in
-constexpr const char* corners[] = {"front_left", "front_right", "rear_left", "rear_right"};
 
 std::optional<std::size_t> corner_of(const std::string& where) {
   for (std::size_t i = 0; i < 4; ++i)
-    if (where == corners[i]) return i;
+    if (where == corner_line_key(i)) return i;
   return std::nullopt;
 }
 
@@ -56,10 +55,10 @@ public:
   }
 
   std::vector<CareTrend> find() {
-    for (const char* corner : corners)
-      heights(corner);
-    for (const char* corner : corners)
-      of("hold", corner, Kind::share, [](const build::LogEntry& e) { return e.hourly_loss; });
+    for (std::size_t corner = 0; corner < 4; ++corner)
+      heights(corner_line_key(corner));
+    for (std::size_t corner = 0; corner < 4; ++corner)
+      of("hold", corner_line_key(corner), Kind::share, [](const build::LogEntry& e) { return e.hourly_loss; });
     of("tank_fill", "", Kind::time, [](const build::LogEntry& e) { return e.seconds; });
     of("water", "", Kind::mass, [](const build::LogEntry& e) { return e.water; });
     for (CareTrend& t : out_)
@@ -117,8 +116,8 @@ private:
         t.says = {words("It sinks by {0} a year at the same pressure: the bag relaxes, or its seat gives."),
                   {metres(-t.year, 1)}};
     } else if (key == "hold") {
-      t.limit = loses_most;
-      if (now > loses_most)
+      t.limit = air::loss_minded;
+      if (now > air::loss_minded)
         t.says = {words("It loses more than anybody should mind: find the leak before the compressor pays for it."),
                   {}};
       else if (line && t.year > 0 && t.year > 2 * t.year_sd)

@@ -1,4 +1,5 @@
 // What the checks of Proving ask for: the whole car, filled, measured and driven.
+#include "air/leak.h"
 #include "assess/fit_up/asking.h"
 #include "assess/leveling/calibration.h"
 
@@ -14,7 +15,6 @@ namespace {
 using build::Side;
 
 constexpr double overnight = 12 * 3600.0, a_while = 20 * 60.0; // s that air is held for
-constexpr double lost_an_hour = 0.002;                         // share of its air that nobody minds
 constexpr double switch_within = 0.3e5;                        // Pa
 constexpr double times_within = 0.25;                          // share of a time
 constexpr double least_time_told = 0.1;                        // s that nobody times any better
@@ -77,12 +77,13 @@ void first_fill(Asking& to) {
 
 /// @param least_seen  Pa: of less drop a gauge tells nothing
 void held(Asking& to, double hold, bool tank, double least_seen) {
+  const double ambient = air::Ambient{to.given().air().surroundings.altitude}.pressure();
   const Amount over{hold, hold >= 3600 ? Kind::hours : Kind::minutes, 0, {}};
   const auto ask = [&](std::string key, Message who, std::optional<double> pressure,
                        std::optional<std::size_t> corner) {
     AskedFigure& f = to.add(std::move(key), {words("{0}: lost in {1}"), {std::move(who), over}}, Kind::pressure);
     f.designed = 0;
-    f.most = std::fmax(least_seen, pressure ? lost_an_hour * hold / 3600 * (*pressure + 101325) : 1e4);
+    f.most = std::fmax(least_seen, pressure ? air::loss_minded * hold / 3600 * (*pressure + ambient) : 1e4);
     f.read = ReadBy::drop;
     f.hold = hold;
     f.corner = corner;
