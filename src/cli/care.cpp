@@ -137,12 +137,15 @@ Expected<std::string> log(const LogRequest& request) {
   for (const auto& [field, text] :
        {std::pair("what", &request.what), std::pair("where", &request.where), std::pair("by", &request.by),
         std::pair("text", &request.text), std::pair("odometer_m", &request.odometer),
-        std::pair("height_m", &request.height), std::pair("pressure_pa", &request.pressure)}) {
+        std::pair("height_m", &request.height), std::pair("pressure_pa", &request.pressure),
+        std::pair("temperature_k", &request.temperature), std::pair("seconds_s", &request.took),
+        std::pair("hourly_loss", &request.loss), std::pair("water_kg", &request.water)}) {
     if (text->empty()) continue;
     auto typed = build::with_text(*longer, at + field, *text, {});
     if (!typed) return refuse(typed.error());
     longer = std::move(*typed);
   }
+  if (const auto trouble = assess::trouble_of(std::as_const(*longer).care->log.back())) return refuse(*trouble);
   if (const auto saved = build::save(*longer, request.build); !saved) return refuse(saved.error());
   return text_of(Json{{"id", entry.id}, {"entries", longer->care->log.size()}});
 }

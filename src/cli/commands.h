@@ -117,7 +117,8 @@ struct CareRequest {
 [[nodiscard]] Expected<std::string> care(const CareRequest& request);
 
 struct LogRequest {
-  std::string build, kind = "remark", what, where, day, by, text, odometer, height, pressure;
+  std::string build, kind = "remark", what, where, day, by, text, odometer, height, pressure, temperature, took, loss,
+                     water;
 };
 /// The log as a table; or, where something is said, one entry more, on the disk before it is answered.
 [[nodiscard]] Expected<std::string> log(const LogRequest& request);

@@ -264,6 +264,10 @@ int main(int argc, char** argv) {
   log_command->add_option("--odometer", logged.odometer, "12400km");
   log_command->add_option("--height", logged.height, "Hub to arch");
   log_command->add_option("--pressure", logged.pressure, "Gauge");
+  log_command->add_option("--temperature", logged.temperature, "Thermometer");
+  log_command->add_option("--took", logged.took, "The tank from cut-in to cut-out: 95s");
+  log_command->add_option("--loss", logged.loss, "Air lost an hour: 0.1%");
+  log_command->add_option("--water", logged.water, "That came out of the drain: 40g");
   log_command->callback([&] { run = [&] { return cli::log(logged); }; });
 
   cli::BookRequest booked;

@@ -95,13 +95,23 @@ TEST(CliLog, TakesWhatIsSaidAndRefusesWhatIsWrong) {
   EXPECT_DOUBLE_EQ(*log.back().height, 0.341);
   EXPECT_EQ(log.back().day, "2026-11-20");
   for (const char* wrong :
-       {"--kind work --what drain --day someday", "--kind wrk --what x", "--kind reading --what height --height 9m"}) {
+       {"--kind work --what drain --day someday", "--kind wrk --what x", "--kind reading --what height --height 9m",
+        "--kind reading --what height --height 341mm", "--kind reading --what hold --where rear_left",
+        "--kind reading --what weather --where rear_left --height 341mm", "--what drain"}) {
     const auto answer = test::run("log " + file + " " + wrong);
     EXPECT_EQ(answer.status, 2) << wrong;
     EXPECT_TRUE(answer.out.empty());
   }
   EXPECT_EQ(build::load(file)->care->log.size(), before + 1);
   EXPECT_NE(test::run("log " + file).out.find("rear_left"), std::string::npos);
+  ASSERT_EQ(test::run("log " + file + " --kind reading --what tank_fill --took 96s --temperature 12C").status, 0);
+  ASSERT_EQ(test::run("log " + file + " --kind reading --what hold --where front_left --loss 0.1%").status, 0);
+  ASSERT_EQ(test::run("log " + file + " --kind work --what drain --water 40g").status, 0);
+  const auto more = build::load(file)->care->log;
+  EXPECT_DOUBLE_EQ(*more[before + 1].seconds, 96);
+  EXPECT_DOUBLE_EQ(*more[before + 1].temperature, 285.15);
+  EXPECT_DOUBLE_EQ(*more[before + 2].hourly_loss, 0.001);
+  EXPECT_DOUBLE_EQ(*more[before + 3].water, 0.04);
 }
 
 /// Starts the program without waiting. @returns its process

@@ -27,8 +27,17 @@ struct Wet {
   std::optional<double> dryer_days; // until the dryer is spent; none: there is none, or it never is
   bool freezes = false;             // water stands in the tank where nights go below freezing
 };
-/// Share of the tank that water may stand in before it is let out.
-constexpr double drain_at = 0.01;
+/// Where the water goes of one kg of air that the compressor takes in, kg.
+struct WaterOfAir {
+  double taken_in = 0, liquid = 0, trapped = 0; // trapped: of what is liquid, in the trap
+  [[nodiscard]] double past_trap() const { return liquid - trapped; }
+};
+/// @param temperature, humidity  K and share, of the air outside
+/// Source: docs/models.md, "Water".
+[[nodiscard]] WaterOfAir water_of_air(const AirGiven& given, double temperature, double humidity);
+/// kg of water that may stand in the tank before it is let out; 0 without a tank
+[[nodiscard]] double water_to_drain(const AirGiven& given);
+
 /// @param air_a_day  kg that go through
 /// Source: docs/models.md, "Water".
 [[nodiscard]] std::vector<Wet> wet_in(const AirGiven& given, double air_a_day);

@@ -18,8 +18,7 @@ struct CareGiven {
   Shared<build::Care> care;
   std::string from_car, from_number; // the car that the build was begun from; empty: none
   std::vector<StillTaken> taken;     // what of it stands unmeasured
-  build::AirWishes wishes;
-  [[nodiscard]] auto parts() const { return std::tie(fit_up, care, from_car, from_number, taken, wishes); }
+  [[nodiscard]] auto parts() const { return std::tie(fit_up, care, from_car, from_number, taken); }
   friend bool operator==(const CareGiven&, const CareGiven&) = default;
 };
 [[nodiscard]] CareGiven care_given(const build::Build& build, const FitUpGiven& fit_up);

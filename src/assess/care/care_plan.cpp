@@ -1,9 +1,10 @@
 #include "assess/care/care_plan.h"
 
-#include "air/water.h"
+#include "air/gas.h"
 #include "assess/air/wet.h"
 #include "assess/care/trends.h"
 #include "assess/fit_up/checks.h"
+#include "assess/fit_up/features.h"
 #include "assess/fit_up/jobs.h"
 #include "build/names.h"
 
@@ -21,14 +22,12 @@ using work::Day;
 namespace {
 
 constexpr double year_days = 365.25;
-constexpr double tank_warmer = 5;      // K that air in a tank stays above the air around after a fill
-constexpr double water_density = 1000; // kg/m³
-constexpr double frost_share = 0.2;    // of the water that may stand, where nights freeze
-constexpr double nights_colder = 6;    // K than the day's mean
-constexpr Day furthest = 3 * 366;      // days looked ahead
-constexpr Day drain_at_most = 90;      // days: a drain that is never opened sticks
-constexpr double drain_unknown = 30;   // days between drains where nothing is known of the air
-constexpr double near_bag = 2;         // rooms: what is nearer than so many is looked at twice as often
+constexpr double frost_share = 0.2;  // of the water that may stand, where nights freeze
+constexpr double nights_colder = 6;  // K than the day's mean
+constexpr Day furthest = 3 * 366;    // days looked ahead
+constexpr Day drain_at_most = 90;    // days: a drain that is never opened sticks
+constexpr double drain_unknown = 30; // days between drains where nothing is known of the air
+constexpr double near_bag = 2;       // rooms: what is nearer than so many is looked at twice as often
 
 // clang-format off
 constexpr CareTask tasks[] = {
@@ -57,10 +56,10 @@ constexpr CareEvent events[] = {
     {"sold", words("New owner"), "bags hold", ""},
 };
 constexpr CareReading readings[] = {
-    {"height", words("Height at road pressure"), true},
-    {"hold", words("Air lost an hour"), true},
-    {"tank_fill", words("Tank from cut-in to cut-out"), false},
-    {"water", words("Water drained"), false},
+    {"height", words("Height at road pressure"), true, &build::LogEntry::height, Kind::length},
+    {"hold", words("Air lost an hour"), true, &build::LogEntry::hourly_loss, Kind::share},
+    {"tank_fill", words("Tank from cut-in to cut-out"), false, &build::LogEntry::seconds, Kind::time},
+    {"water", words("Water drained"), false, &build::LogEntry::water, Kind::mass},
 };
 // clang-format on
 
@@ -96,7 +95,7 @@ public:
     std::stable_sort(out_.due.begin(), out_.due.end(),
                      [](const CareDue& a, const CareDue& b) { return a.due < b.due; });
     rechecks();
-    out_.trends = care_trends(given_, from_, today_);
+    out_.trends = care_trends(given_, today_);
     return std::move(out_);
   }
 
@@ -234,9 +233,8 @@ private:
   /// The day on which so much water stands where it should not, by the air's water through the seasons.
   void by_water(CareDue& d, Day since) {
     const bool drain = std::string_view(d.task->key) == "drain";
-    const auto cut = cut_pressures(air().parts);
-    const double V = tank_volume(air().parts);
-    if (!air_ || !cut || !(V > 0)) {
+    const double tank_full = water_to_drain(air());
+    if (!air_ || !cut_pressures(air().parts) || !(tank_full > 0)) {
       if (!drain) {
         d.due = since + 730;
         d.why = {words("Every two years: how much air goes through is not known."), {}};
@@ -246,20 +244,18 @@ private:
       d.why = {words("Every month: how much air goes through is not known."), {}};
       return;
     }
-    const shelf::Part* trap = air().parts[KitRole::trap];
     const shelf::Part* dryer = air().parts[KitRole::dryer];
-    const double kept = trap ? trap->water_share.value_or(0.7) : 0;
     double held = dryer && drain ? dryer->holds.value_or(0) : 0; // kg that the dryer still takes
     if (dryer && drain) // its last charge; the one it was handed over with where none was noted
       for (Day day = last_done("dryer").value_or(from_); day < since && held > 0; ++day)
-        held = std::fmax(0, held - water_on(day, cut->second) * (1 - kept));
-    const double full = drain ? drain_at * V * water_density : dryer->holds.value_or(0);
+        held = std::fmax(0, held - water_on(day));
+    const double full = drain ? tank_full : dryer->holds.value_or(0);
     double water = 0;
     bool cold = false;
     Day day = since;
     const Day end = since + (drain ? drain_at_most : furthest);
     for (; day < end; ++day) {
-      double more = water_on(day, cut->second) * (1 - kept);
+      double more = water_on(day);
       if (drain && held > 0) {
         const double taken = std::fmin(held, more);
         held -= taken, more -= taken;
@@ -282,18 +278,11 @@ private:
       d.why = {words("{0} of water by then, and nights that freeze."), {Amount{water, Kind::mass, 3, {}}}};
     else
       d.why = {words("{0} of water in the tank by then."), {Amount{water, Kind::mass, 2, {}}}};
-    if (drain) {
-      out_.frost = weather_on(care_, today_).temperature - nights_colder < air::ice_point;
-      out_.drain_now = day - since;
-    }
   }
-  /// kg a day that fall out of the air that goes through.
-  [[nodiscard]] double water_on(Day day, double pressure) const {
+  /// kg that fall out of a day's air past the trap.
+  [[nodiscard]] double water_on(Day day) const {
     const Weather w = weather_on(care_, day);
-    if (w.rests) return 0;
-    const auto balance = air::water_in_tank({air().surroundings.altitude, w.temperature}, w.humidity, pressure,
-                                            w.temperature + tank_warmer);
-    return balance.liquid * *air_;
+    return w.rests ? 0 : water_of_air(air(), w.temperature, w.humidity).past_trap() * *air_;
   }
 
   /// New bags are read after one, two, four, eight and twelve weeks, then twice a year.
@@ -324,21 +313,21 @@ private:
   }
 
   void rechecks() {
+    const auto features = features_of(given_.fit_up);
+    const auto signed_since = [&](const std::string& id, Day day) {
+      return std::any_of(given_.fit_up.fit_up->checks.begin(), given_.fit_up.fit_up->checks.end(),
+                         [&](const build::HoldCheck& check) {
+                           const auto at = work::parse_moment(check.day);
+                           return check.check == id && check.result != build::CheckResult::open && at && at->day >= day;
+                         });
+    };
     for (const Dated& d : log_) {
       const CareEvent* event = d.entry->kind == LogKind::event && d.day <= today_ ? care_event(d.entry->what) : nullptr;
       if (!event) continue;
-      for (const std::string& key : ids_in(event->proofs)) {
-        bool since = false;
-        for (const build::HoldCheck& check : given_.fit_up.fit_up->checks) {
-          const auto [row, end] = row_of_check(check.check);
-          const auto signed_on = work::parse_moment(check.day);
-          if (row && row->key == key && check.result != build::CheckResult::open && signed_on &&
-              signed_on->day >= d.day)
-            since = true;
-        }
-        if (!since && std::find(out_.recheck.begin(), out_.recheck.end(), key) == out_.recheck.end())
-          out_.recheck.push_back(key);
-      }
+      for (const std::string& key : ids_in(event->proofs))
+        for (std::string& id : check_ids(given_.fit_up, features, key, std::nullopt))
+          if (!signed_since(id, d.day) && std::find(out_.recheck.begin(), out_.recheck.end(), id) == out_.recheck.end())
+            out_.recheck.push_back(std::move(id));
     }
   }
 
@@ -371,6 +360,18 @@ std::span<const CareReading> care_readings() {
 }
 const CareReading* care_reading(std::string_view key) {
   return find_row(readings, key);
+}
+
+std::optional<Message> trouble_of(const build::LogEntry& entry) {
+  if (entry.kind == LogKind::remark && entry.text.empty()) return Message{words("A remark wants words."), {}};
+  if (entry.kind != LogKind::reading) return std::nullopt;
+  const CareReading* row = care_reading(entry.what);
+  if (!row) return Message{words("“{0}” is nothing that is read over the years."), {entry.what}};
+  if (!(entry.*row->value)) return Message{words("{0}: what was read is missing."), {row->name}};
+  if (!row->of_corner) return std::nullopt;
+  for (std::size_t corner = 0; corner < 4; ++corner)
+    if (entry.where == corner_line_key(corner)) return std::nullopt;
+  return Message{words("{0}: it is read at one corner; say at which."), {row->name}};
 }
 
 Weather weather_on(const build::Care& care, Day day) {

@@ -36,9 +36,13 @@ struct CareReading {
   const char* key; // `height`
   const char* name;
   bool of_corner;
+  std::optional<double> build::LogEntry::*value; // where the log holds it
+  Kind kind;
 };
 [[nodiscard]] std::span<const CareReading> care_readings();
 [[nodiscard]] const CareReading* care_reading(std::string_view key);
+/// Why an entry would say nothing: a reading without its figure or its corner, a remark without words. None: it does.
+[[nodiscard]] std::optional<Message> trouble_of(const build::LogEntry& entry);
 
 enum class DueState { late, soon, later };
 
@@ -71,11 +75,9 @@ struct CareTrend {
 
 struct CarePlan {
   std::vector<CareDue> due;         // the soonest first
-  std::vector<std::string> recheck; // keys of checks that events call for and that were not signed since
+  std::vector<std::string> recheck; // checks that events call for and that were not signed since: `front.lock_gaps`
   std::vector<CareTrend> trends;
-  double distance_day = 0;         // m, of late
-  std::optional<double> drain_now; // days between drains as the season is
-  bool frost = false;              // nights may freeze now
+  double distance_day = 0; // m, of late
 };
 
 /// @param air_a_day  kg that go through; none: not known, and drains come round by the month

@@ -2,6 +2,7 @@
 
 #include "air/leak.h"
 #include "build/names.h"
+#include "curve/line.h"
 
 #include <algorithm>
 #include <cmath>
@@ -46,9 +47,23 @@ Message corner_name_of(const std::string& where, const char* what) {
   return {words("{0}, {1}"), {what, corner_name(*corner)}};
 }
 
+/// Through the points since the last mark; none where there are too few, or over too short a time.
+std::optional<curve::Line> fit_line(CareTrend& t) {
+  const Day since = t.marks.empty() ? 0 : t.marks.back();
+  std::vector<std::pair<double, double>> read;
+  for (const auto& p : t.points)
+    if (p.day >= since) read.emplace_back(p.day, p.value);
+  if (read.empty() || read.back().first - read.front().first < least_days) return std::nullopt;
+  const auto line = curve::line_through(read);
+  if (!line) return std::nullopt;
+  t.year = line->slope * year_days;
+  t.year_sd = line->slope_sd * year_days;
+  return line;
+}
+
 class Trends {
 public:
-  Trends(const CareGiven& given, Day from, Day today) : given_(given), today_(today), from_(from) {
+  Trends(const CareGiven& given, Day today) : given_(given) {
     for (const build::LogEntry& e : given.care->log)
       if (const auto at = work::parse_moment(e.day); at && at->day <= today) log_.emplace_back(at->day, &e);
     std::stable_sort(log_.begin(), log_.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
@@ -58,19 +73,19 @@ public:
     for (std::size_t corner = 0; corner < 4; ++corner)
       heights(corner_line_key(corner));
     for (std::size_t corner = 0; corner < 4; ++corner)
-      of("hold", corner_line_key(corner), Kind::share, [](const build::LogEntry& e) { return e.hourly_loss; });
-    of("tank_fill", "", Kind::time, [](const build::LogEntry& e) { return e.seconds; });
-    of("water", "", Kind::mass, [](const build::LogEntry& e) { return e.water; });
+      of("hold", corner_line_key(corner));
+    of("tank_fill", "");
+    of("water", "");
     for (CareTrend& t : out_)
       judge(t);
     return std::move(out_);
   }
 
 private:
-  CareTrend& begin(const char* what, const std::string& where, Kind kind) {
+  CareTrend& begin(const char* what, const std::string& where) {
     CareTrend& t = out_.emplace_back();
     t.what = care_reading(what);
-    t.where = where, t.kind = kind;
+    t.where = where, t.kind = t.what->kind;
     t.name = corner_name_of(where, t.what->name);
     for (const auto& [day, e] : log_)
       if (e->kind == LogKind::event && e->what == "new_bag" && t.what->of_corner &&
@@ -81,20 +96,19 @@ private:
   void drop_if_empty() {
     if (out_.back().points.empty()) out_.pop_back();
   }
-  template <class Value>
-  void of(const char* what, const std::string& where, Kind kind, const Value& value) {
-    CareTrend& t = begin(what, where, kind);
+  void of(const char* what, const std::string& where) {
+    CareTrend& t = begin(what, where);
     for (const auto& [day, e] : log_) {
       // Water is read where the tank is drained, whatever the line is called.
       const bool here = e->what == what || (t.what == care_reading("water") && e->what == "drain") ||
                         (t.what == care_reading("tank_fill") && e->what == "filter");
       if (here && e->where == where)
-        if (const auto v = value(*e)) t.points.push_back({day, *v, false});
+        if (const auto& v = e->*t.what->value) t.points.push_back({day, *v, false});
     }
     drop_if_empty();
   }
   void heights(const std::string& where) {
-    CareTrend& t = begin("height", where, Kind::length);
+    CareTrend& t = begin("height", where);
     for (const auto& [day, e] : log_) {
       if ((e->what != "height" && e->what != "settle") || e->where != where || !e->height) continue;
       std::optional<double> corrected;
@@ -106,7 +120,7 @@ private:
 
   void judge(CareTrend& t) {
     const std::string_view key = t.what->key;
-    const bool line = fit_line(t);
+    const auto line = fit_line(t);
     const double now = t.points.back().value;
     if (key == "height") {
       const auto road =
@@ -129,63 +143,19 @@ private:
                   {}};
     }
     if (!line || !t.limit || std::abs(t.year) <= 2 * t.year_sd || t.year == 0) return;
-    const double days = (*t.limit - line_at_last_) / t.year * year_days;
+    const double days = (*t.limit - line->at(t.points.back().day)) / t.year * year_days;
     if (days > 0 && days < furthest) t.crosses = t.points.back().day + static_cast<Day>(days);
   }
 
-  bool fit_line(CareTrend& t) {
-    if (!assess::fit_line(t)) return false;
-    // The line's own value at its last point.
-    double mean_x = 0, mean_y = 0, n = 0;
-    for (const auto& p : since_mark(t))
-      mean_x += p.day, mean_y += p.value, ++n;
-    line_at_last_ = mean_y / n + t.year / year_days * (t.points.back().day - mean_x / n);
-    return true;
-  }
-  static std::vector<CareTrend::Point> since_mark(const CareTrend& t) {
-    const Day since = t.marks.empty() ? 0 : t.marks.back();
-    std::vector<CareTrend::Point> out;
-    for (const auto& p : t.points)
-      if (p.day >= since) out.push_back(p);
-    return out;
-  }
-
   const CareGiven& given_;
-  Day today_, from_;
   std::vector<std::pair<Day, const build::LogEntry*>> log_;
-  double line_at_last_ = 0;
   std::vector<CareTrend> out_;
 };
 
 } // namespace
 
-bool fit_line(CareTrend& t) {
-  const Day since = t.marks.empty() ? 0 : t.marks.back();
-  double n = 0, mean_x = 0, mean_y = 0;
-  for (const auto& p : t.points)
-    if (p.day >= since) ++n, mean_x += p.day, mean_y += p.value;
-  if (n < 3) return false;
-  mean_x /= n, mean_y /= n;
-  double xx = 0, xy = 0;
-  Day first = 0, last = 0;
-  for (const auto& p : t.points) {
-    if (p.day < since) continue;
-    if (first == 0) first = p.day;
-    last = p.day;
-    xx += (p.day - mean_x) * (p.day - mean_x), xy += (p.day - mean_x) * (p.value - mean_y);
-  }
-  if (last - first < least_days || !(xx > 0)) return false;
-  const double slope = xy / xx;
-  double squares = 0;
-  for (const auto& p : t.points)
-    if (p.day >= since) squares += std::pow(p.value - mean_y - slope * (p.day - mean_x), 2);
-  t.year = slope * year_days;
-  t.year_sd = std::sqrt(squares / (n - 2) / xx) * year_days;
-  return true;
-}
-
-std::vector<CareTrend> care_trends(const CareGiven& given, Day from, Day today) {
-  return Trends(given, from, today).find();
+std::vector<CareTrend> care_trends(const CareGiven& given, Day today) {
+  return Trends(given, today).find();
 }
 
 } // namespace mavrel::assess

@@ -6,11 +6,8 @@
 
 namespace mavrel::assess {
 
-/// @param from, today  day that the car went on the road, and today: later entries are not read
+/// @param today  later entries are not read
 /// Source: docs/models.md, "Trends".
-[[nodiscard]] std::vector<CareTrend> care_trends(const CareGiven& given, work::Day from, work::Day today);
-
-/// The line through points since the last mark. @returns whether there are enough of them, over long enough
-bool fit_line(CareTrend& trend);
+[[nodiscard]] std::vector<CareTrend> care_trends(const CareGiven& given, work::Day today);
 
 } // namespace mavrel::assess

@@ -82,10 +82,12 @@ TEST(CarePlan, EventsCallForProofsUntilTheyAreSignedAnew) {
   Build b = on_the_road("2025-03-01");
   b = signed_off(b, "front.lock_gaps"); // signed on 2026-12-01
   logged(b, LogKind::event, "wheel_change", "2026-12-05");
-  EXPECT_EQ(care_on(b, "2026-12-06").recheck, (std::vector<std::string>{"lock_gaps", "heights", "lamps"}));
+  EXPECT_EQ(care_on(b, "2026-12-06").recheck,
+            (std::vector<std::string>{"front.lock_gaps", "rear.lock_gaps", "heights", "lamps"}));
   b.care.own().log.back().day = "2026-11-20";
   const auto left = care_on(b, "2026-12-06").recheck;
-  EXPECT_EQ(std::count(left.begin(), left.end(), "lock_gaps"), 0);
+  EXPECT_EQ(std::count(left.begin(), left.end(), "front.lock_gaps"), 0);
+  EXPECT_EQ(std::count(left.begin(), left.end(), "rear.lock_gaps"), 1); // one end's proof says nothing of the other
 }
 
 TEST(CarePlan, WaterComesSoonerInTheDampAndWithMoreAirAndFrostHurries) {
@@ -111,6 +113,41 @@ TEST(CarePlan, WaterComesSoonerInTheDampAndWithMoreAirAndFrostHurries) {
   // Nothing known of the air: by the month.
   const auto unknown = care_plan(care_given(b, fit_up_of(b)), std::nullopt, *work::parse_day("2025-05-02"));
   EXPECT_EQ(day_of(due_in(*unknown, "drain")), "2025-05-31");
+}
+
+TEST(CarePlan, ADryerIsAsOldAsTheCarUntilItsChargeIsNoted) {
+  Build b = on_the_road("2023-03-01");
+  ASSERT_FALSE(b.variant().air.dryer.empty());
+  logged(b, LogKind::work, "drain", "2025-03-01");
+  const auto next = [](const Build& of) { return due_in(care_on(of, "2025-03-02", 4), "drain").due; };
+  Build without = b;
+  without.variant().air.dryer.clear();
+  EXPECT_EQ(next(b), next(without)); // long spent
+  Build charged = b;
+  logged(charged, LogKind::work, "dryer", "2025-03-01");
+  EXPECT_GT(next(charged), next(b));
+}
+
+TEST(CareLog, ReadingsWantTheirFigureAndTheirCornerAndRemarksWords) {
+  build::LogEntry e;
+  e.kind = LogKind::remark;
+  EXPECT_TRUE(trouble_of(e));
+  e.text = "quiet";
+  EXPECT_FALSE(trouble_of(e));
+  e.kind = LogKind::reading, e.what = "height";
+  EXPECT_TRUE(trouble_of(e));
+  e.height = 0.34;
+  EXPECT_TRUE(trouble_of(e));
+  e.where = "rear";
+  EXPECT_TRUE(trouble_of(e));
+  e.where = "rear_left";
+  EXPECT_FALSE(trouble_of(e));
+  e.what = "water";
+  EXPECT_TRUE(trouble_of(e));
+  e.water = 0.03, e.where.clear();
+  EXPECT_FALSE(trouble_of(e));
+  e.what = "moon";
+  EXPECT_TRUE(trouble_of(e));
 }
 
 TEST(CarePlan, AnIntervalThatIsSetStandsAndATaskCanBeLeftOut) {

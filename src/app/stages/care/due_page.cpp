@@ -135,8 +135,8 @@ void DuePage::fill() {
   QStringList says;
   if (!plan->recheck.empty()) {
     QStringList names;
-    for (const std::string& key : plan->recheck)
-      if (const auto* row = assess::check_row(key)) names << desk_.words_of({row->name, {}});
+    for (const std::string& id : plan->recheck)
+      names << desk_.words_of(assess::check_name(id));
     says << tr("■ What happened calls for these proofs again: %1.").arg(names.join(", "));
   }
   for (const assess::CareTrend& trend : plan->trends)

@@ -172,8 +172,7 @@ void LogEntryBox::write() {
     typed = std::move(*next);
   }
   entry = std::as_const(typed).care->log[place];
-  if (entry.kind == LogKind::remark && entry.text.empty())
-    return desk_.tell(tr("A remark wants words: type them under “remark”."));
+  if (const auto trouble = assess::trouble_of(entry)) return desk_.tell(desk_.words_of(*trouble));
   if (!add_to_log(desk_, std::move(entry))) return;
   for (const Number& n : numbers_)
     n.edit->clear();
