@@ -5,6 +5,7 @@
 
 #include "build/air_kit.h"
 #include "build/care.h"
+#include "build/faults.h"
 #include "build/fit_up.h"
 #include "build/leveling.h"
 #include "build/proving.h"
@@ -473,6 +474,7 @@ struct Build {
   Shared<Shop> shop;
   Shared<Care> care;
   Shared<Origin> origin;
+  Shared<Faults> faults;
   Extra extra;
 
   [[nodiscard]] const EndSurvey& end(End e) const { return ends[e]; }

@@ -13,6 +13,7 @@
 #include "build/build.h"
 #include "build/fields_air.h"
 #include "build/fields_care.h"
+#include "build/fields_faults.h"
 #include "build/fields_fit_up.h"
 #include "build/fields_leveling.h"
 #include "build/names.h"
@@ -492,6 +493,7 @@ void fields(V& v, T& build) {
   v.object("shop", build.shop, "");
   v.object("care", build.care, "");
   v.object("origin", build.origin, "");
+  v.object("faults", build.faults, "");
   v.extra(build.extra);
 }
 

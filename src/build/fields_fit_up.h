@@ -8,6 +8,7 @@
 namespace mavrel::build {
 
 constexpr std::size_t most_people = 12, most_days_off = 60, most_habits = 30, most_stock = 80, most_learned = 120;
+constexpr std::size_t most_often = 80;
 constexpr std::size_t most_job_notes = 240, most_hold_checks = 120, most_check_figures = 40;
 constexpr std::size_t most_routes = 24, most_way_points = 24, most_part_notes = 120;
 
@@ -61,6 +62,14 @@ void fields(V& v, T& l) {
   v.extra(l.extra);
 }
 
+template <class V, Is<FaultOften> T>
+void fields(V& v, T& f) {
+  v.text("cause", f.cause, words("fault"), 40);
+  v.number("often", f.often, {Kind::plain, 0, 1000, words("how often")});
+  v.number("found", f.found, {Kind::plain, 0, 1e5, words("times found")});
+  v.extra(f.extra);
+}
+
 template <class V, Is<Shop> T>
 void fields(V& v, T& s) {
   v.text("first_day", s.first_day, words("first day"), 10);
@@ -77,6 +86,7 @@ void fields(V& v, T& s) {
   v.list("days_off", s.days_off, words("day off"), 0, most_days_off);
   v.list("habits", s.habits, words("habit"), 0, most_habits);
   v.list("learned", s.learned, words("learned time"), 0, most_learned);
+  v.list("faults", s.faults, words("fault of the shop"), 0, most_often);
   v.number("hour_price", s.hour_price, {Kind::plain, 0, 1e5, words("price of an hour")});
   v.text("money", s.money, words("money"), 12);
   v.number("kerf_m", s.kerf, {Kind::length, 0, 0.02, words("saw's kerf")});

@@ -102,6 +102,15 @@ struct LearnedHours {
   friend bool operator==(const LearnedHours&, const LearnedHours&) = default;
 };
 
+/// How often a fault is in this shop: instead of what is usual, and counted on top.
+struct FaultOften {
+  std::string cause;           // `pinched`
+  std::optional<double> often; // parts of all faults; the usual when absent
+  double found = 0;            // times that the shop found it
+  Extra extra;
+  friend bool operator==(const FaultOften&, const FaultOften&) = default;
+};
+
 struct Shop {
   std::string first_day;                              // `2026-11-30`; empty: the plan counts days
   double day_from = 8 * 3600.0, day_to = 17 * 3600.0; // s after midnight
@@ -112,6 +121,7 @@ struct Shop {
   std::vector<DaysOff> days_off;
   std::vector<ShopHabit> habits;
   std::vector<LearnedHours> learned;
+  std::vector<FaultOften> faults;
   double hour_price = 0;                         // in the shop's money
   std::string money = "";                        // how that is called
   double kerf = 0.003;                           // m that the saw takes

@@ -136,4 +136,24 @@ struct BeginRequest {
 /// A new build begun from an earlier one of a car alike.
 [[nodiscard]] Expected<std::string> begin_from(const BeginRequest& request);
 
+struct PractiseRequest {
+  std::string build, shelf, level = "slight", name;
+  unsigned long long seed = 1;
+  std::vector<std::string> tests; // to be done, instead of those a careful diagnostician does
+  bool untested = false;          // none are
+  bool reveal = false;
+};
+/// A car with something hidden the matter, as a build with what is told and was read of it; with a name how well that
+/// was found.
+[[nodiscard]] Expected<std::string> practise(const PractiseRequest& request);
+
+struct DiagnoseRequest {
+  std::string file, shelf;
+  std::vector<std::string> found; // `slow_up:front_left=yes`, `fill_time:front_left=6.2s`
+  bool take = false;              // what Proving and the log hold as well
+  double most = 12;
+};
+/// How likely each fault is by what a case or a build says was found, and which test to do next.
+[[nodiscard]] Expected<std::string> diagnose(const DiagnoseRequest& request);
+
 } // namespace mavrel::cli

@@ -291,6 +291,28 @@ int main(int argc, char** argv) {
   begin_command->add_option("to", begun.to, "The new build's file")->required();
   begin_command->callback([&] { run = [&] { return cli::begin_from(begun); }; });
 
+  cli::PractiseRequest practised;
+  auto* practise_command = app.add_subcommand("practise", "A car with something hidden the matter, to find it");
+  practise_command->add_option("build", practised.build, "Build file of a car; the demo car when left out");
+  practise_command->add_option("--seed", practised.seed, "The same seed is the same car");
+  practise_command->add_option("--level", practised.level, "plain, slight, two or misleading");
+  practise_command->add_option("--test", practised.tests, "To be done: soap_fitting:front_left; may be given again");
+  practise_command->add_flag("--untested", practised.untested, "Only what its driver tells");
+  practise_command->add_option("--name", practised.name, "What it is: pinched:front_left, two with + between");
+  practise_command->add_flag("--reveal", practised.reveal, "Say what it is");
+  practise_command->add_option("--shelf", practised.shelf, "Folder of cards, added to those known");
+  practise_command->callback([&] { run = [&] { return cli::practise(practised); }; });
+
+  cli::DiagnoseRequest diagnosed;
+  auto* diagnose_command = app.add_subcommand("diagnose", "What is wrong by what was found, and which test to do next");
+  diagnose_command->add_option("file", diagnosed.file, "Case, *.json, or build file, *.mavrel")->required();
+  diagnose_command->add_option("--found", diagnosed.found,
+                               "More that was found: slow_up:front_left=yes, fill_time:front_left=6.2s");
+  diagnose_command->add_flag("--take", diagnosed.take, "Also what Proving and the log have read");
+  diagnose_command->add_option("--most", diagnosed.most, "Tests to tell")->check(CLI::Range(0.0, 200.0));
+  diagnose_command->add_option("--shelf", diagnosed.shelf, "Folder of cards, added to those known");
+  diagnose_command->callback([&] { run = [&] { return cli::diagnose(diagnosed); }; });
+
   auto* schools_command = app.add_subcommand("schools", "What builders disagree on, both ways, on a build's car");
   schools_command->add_option("build", fitting.build, "Build file, *.mavrel")->required();
   schools_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");

@@ -14,9 +14,8 @@ constexpr double gathers_speed = 1.2; // m/s²
 constexpr double most_at_once = 120;  // s: a machine that slept does not make up for it
 
 control::RollingCarParts with(control::RollingCarParts car, const std::vector<control::ValvePair>& circuits,
-                              const std::vector<Fault>& faults) {
-  for (const Fault& fault : faults)
-    put_in(car, circuits, fault);
+                              const control::Condition& condition) {
+  control::put_in(car, circuits, condition);
   return car;
 }
 
@@ -34,8 +33,8 @@ std::string circuit_key(const std::vector<std::size_t>& corners) {
   return corners.front() < 2 ? "front" : "rear";
 }
 
-BenchCar::BenchCar(std::string name, control::DriveGiven drive, std::vector<Fault> faults)
-    : drive_(std::move(drive)), faults_(std::move(faults)), car_(with(drive_.car, drive_.circuits, faults_)),
+BenchCar::BenchCar(std::string name, control::DriveGiven drive, const control::Condition& condition)
+    : drive_(std::move(drive)), condition_(condition), car_(with(drive_.car, drive_.circuits, condition_)),
       controller_(controller_of(drive_)), held_(drive_.circuits.size()),
       valves_(drive_.circuits.size(), ValveOrder::shut) {
   hello_.name = std::move(name);
@@ -76,6 +75,9 @@ std::optional<Message> BenchCar::take(const Order& order, double now) {
   case Order::What::drive:
     wanted_speed_ = order.speed;
     return std::nullopt;
+  case Order::What::test:
+  case Order::What::name:
+    return Message{words("This is no car to practise on."), {}};
   }
   return std::nullopt;
 }
@@ -94,7 +96,8 @@ void BenchCar::work(std::size_t i, ValveOrder wanted) {
 }
 
 double BenchCar::reading(std::size_t corner) const {
-  return sensed(car_.height(corner), drive_.target[corner], corner, faults_);
+  return control::sensed({car_.height(0), car_.height(1), car_.height(2), car_.height(3)}, drive_.target, corner,
+                         condition_);
 }
 
 void BenchCar::pass(double seconds, double now) {
@@ -127,7 +130,7 @@ State BenchCar::state() const {
   out.time = time_;
   for (std::size_t c = 0; c < 4; ++c)
     out.height[c] = reading(c), out.pressure[c] = car_.gauge_pressure(c);
-  out.tank = car_.air().gauge_pressure(drive_.car.tank);
+  out.tank = car_.air().gauge_pressure(drive_.car.tank) + condition_.gauge_shift;
   out.valves = valves_;
   bool runs = false;
   for (std::size_t i = 0; i < drive_.car.network.compressors.size(); ++i)

@@ -2,7 +2,7 @@
 // and what it reads is told.
 #pragma once
 
-#include "link/bench_fault.h"
+#include "control/condition.h"
 #include "link/bench_line.h"
 
 namespace mavrel::link {
@@ -10,8 +10,9 @@ namespace mavrel::link {
 /// All that a played car is. One thread's own.
 class BenchCar {
 public:
-  /// @param drive  the car with its circuits, targets, rules and road; its speed and events are not used
-  BenchCar(std::string name, control::DriveGiven drive, std::vector<Fault> faults);
+  /// @param drive      the car with its circuits, targets, rules and road; its speed and events are not used
+  /// @param condition  what is the matter with it
+  BenchCar(std::string name, control::DriveGiven drive, const control::Condition& condition);
 
   [[nodiscard]] const Hello& hello() const { return hello_; }
   /// @param now  s of the clock that the watchdog goes by
@@ -32,7 +33,7 @@ private:
   [[nodiscard]] double reading(std::size_t corner) const;
 
   control::DriveGiven drive_;
-  std::vector<Fault> faults_;
+  control::Condition condition_;
   control::RollingCar car_;
   control::Controller controller_;
   Hello hello_;

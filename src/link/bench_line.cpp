@@ -135,6 +135,10 @@ std::string line_of(const Order& o) {
     return ended({{"controller", o.on}});
   case Order::What::drive:
     return ended({{"drive_m_per_s", o.speed}});
+  case Order::What::test:
+    return ended({{"test", o.text}});
+  case Order::What::name:
+    return ended({{"name", o.text}});
   }
   return {};
 }
@@ -217,6 +221,13 @@ Expected<Order> read_order(std::string_view line) {
     out.what = Order::What::drive, out.speed = *speed;
     return out;
   }
+  for (const auto& [key, what] : {std::pair("test", Order::What::test), std::pair("name", Order::What::name)})
+    if (json->contains(key)) {
+      const auto text = name(key);
+      if (!text) return refuse(words("“{0}” must be a text."), {std::string(key)});
+      out.what = what, out.text = text->substr(0, 200);
+      return out;
+    }
   if (json->contains("alive")) return out;
   return refuse(words("No order is known by that: {0}"), {std::string(line.substr(0, 60))});
 }

@@ -63,12 +63,15 @@ struct Order {
     alive,      // nothing: somebody is there
     controller, // on or off
     drive,      // at a speed
+    test,       // does a test on a car to practise on, and tells what it found
+    name,       // says what is the matter with a car to practise on
   };
   What what = What::alive;
   std::string circuit; // of open and close; empty: all
   control::ValveOrder way = control::ValveOrder::fill;
   bool on = false;
-  double speed = 0; // m/s
+  double speed = 0;      // m/s
+  std::string text = {}; // of test `soap_fitting:front_left`, of name `leak_fitting:front_left`
   friend bool operator==(const Order&, const Order&) = default;
 };
 

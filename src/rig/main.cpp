@@ -1,13 +1,17 @@
 // mavrel-rig: plays a build's car for the bench link, in real or faster time.
 #include "assess/air/lift.h"
+#include "assess/faults/notes.h"
+#include "assess/faults/practice.h"
 #include "assess/leveling/leveling_given.h"
 #include "build/names.h"
 #include "cli/opened.h"
 #include "link/bench_car.h"
+#include "link/bench_fault.h"
 #include "rig/outlet.h"
 
 #include <CLI/CLI.hpp>
 
+#include <charconv>
 #include <chrono>
 #include <csignal>
 #include <cstdio>
@@ -22,14 +26,73 @@ extern "C" void end_it(int) {
 }
 
 struct Asked {
-  std::string build, shelf, socket, at = "", road = "A";
+  std::string build, shelf, socket, at = "", road = "A", practise;
   bool terminal = false, controller = false;
   double faster = 1, rate = 20, speed = 0, seconds = 0, alone = 0;
   unsigned long seed = 1;
   std::vector<std::string> faults;
 };
 
-Expected<link::BenchCar> car_of(const Asked& asked) {
+/// A car to practise on: what is done to it beside its valves, and what is said of that.
+class Practice {
+public:
+  Practice(std::shared_ptr<const assess::PracticeShop> shop, const assess::PracticeAsked& asked)
+      : shop_(std::move(shop)), car_(shop_, asked) {}
+  [[nodiscard]] const control::Condition& condition() const { return car_.condition(); }
+
+  /// What its driver says, and what can be done.
+  [[nodiscard]] std::vector<Message> greeting() const {
+    std::vector<Message> out;
+    for (const assess::FaultFinding& f : car_.told())
+      out.push_back({words("Its driver: {0}."), {assess::sign_words(f.at)}});
+    if (car_.told().empty()) out.push_back({words("Its driver noticed nothing: it is here to be looked over."), {}});
+    out.insert(out.end(), car_.history().begin(), car_.history().end());
+    return out;
+  }
+  [[nodiscard]] std::vector<Message> test(const std::string& key) {
+    const auto at = assess::test_here(shop_->table.car().parts, key);
+    if (!at) return {at.error()};
+    done_.push_back({*at, car_.do_test(*at)});
+    minutes_ += at->test->minutes;
+    std::vector<Message> out;
+    for (const assess::FaultFinding& f : done_.back().found)
+      out.push_back({words("{0}: {1}. {2} minutes gone."),
+                     {assess::sign_words(f.at), assess::answer_words(f), Amount{minutes_, Kind::plain, 0, {}}}});
+    return out;
+  }
+  [[nodiscard]] Message name(const std::string& key) const {
+    const auto named = assess::faults_named(key);
+    if (!named) return named.error();
+    const auto score = assess::score(shop_, car_.asked(), done_, *named, nullptr);
+    return {score->right ? words("Right: {0}. {1} minutes; the best would have taken {2}.")
+                         : words("It was {0}. {1} minutes; the best would have taken {2}."),
+            {assess::fault_words(score->truth), Amount{score->minutes, Kind::plain, 0, {}},
+             Amount{score->best_minutes, Kind::plain, 0, {}}}};
+  }
+
+private:
+  std::shared_ptr<const assess::PracticeShop> shop_;
+  assess::PracticeCar car_;
+  std::vector<assess::TestDone> done_;
+  double minutes_ = 0;
+};
+
+/// `7`, or `7:two`.
+Expected<assess::PracticeAsked> practice_asked(const std::string& text) {
+  const auto colon = text.find(':');
+  assess::PracticeAsked out;
+  const std::string seed = text.substr(0, colon);
+  const auto end = std::from_chars(seed.data(), seed.data() + seed.size(), out.seed);
+  const auto level = colon == std::string::npos ? std::optional(out.level) : assess::level_of(text.substr(colon + 1));
+  if (end.ec != std::errc() || end.ptr != seed.data() + seed.size() || !level)
+    return refuse(words("--practise: “{0}” is there; a number, and behind a colon plain, slight, two or misleading, is "
+                        "right."),
+                  {text});
+  out.level = *level;
+  return out;
+}
+
+Expected<link::BenchCar> car_of(const Asked& asked, std::optional<Practice>& practice) {
   auto opened = cli::open_build(asked.build, asked.shelf);
   if (!opened) return refuse(opened.error());
   bool known = false;
@@ -41,11 +104,19 @@ Expected<link::BenchCar> car_of(const Asked& asked) {
   opened->build.drive.seed = static_cast<double>(asked.seed);
   opened->build.drive.events.clear();
   const auto given = assess::leveling_given(opened->build, opened->air, 0);
-  std::vector<link::Fault> faults;
+  control::Condition condition;
   for (const std::string& text : asked.faults) {
     const auto fault = link::read_fault(text);
     if (!fault) return refuse(words("--fault: {0}"), {fault.error()});
-    faults.push_back(*fault);
+    condition.add(*fault);
+  }
+  if (!asked.practise.empty()) {
+    const auto hidden = practice_asked(asked.practise);
+    if (!hidden) return refuse(hidden.error());
+    const auto shop = *assess::practice_shop({given}, nullptr);
+    if (!shop) return refuse(shop.error());
+    practice.emplace(*shop, *hidden);
+    condition.add(practice->condition());
   }
   auto car = assess::learned_car(given);
   if (!car) return refuse(car.error());
@@ -60,11 +131,12 @@ Expected<link::BenchCar> car_of(const Asked& asked) {
     if (!standing) return refuse(standing.error());
     drive.car = std::move(standing->parts);
   }
-  return link::BenchCar(opened->build.job.car, std::move(drive), std::move(faults));
+  return link::BenchCar(opened->build.job.car, std::move(drive), condition);
 }
 
 Expected<int> play(const Asked& asked) {
-  auto car = car_of(asked);
+  std::optional<Practice> practice;
+  auto car = car_of(asked, practice);
   if (!car) return refuse(car.error());
   auto outlet = asked.terminal ? rig::Outlet::terminal() : rig::Outlet::socket(asked.socket);
   if (!outlet) return refuse(outlet.error());
@@ -81,14 +153,27 @@ Expected<int> play(const Asked& asked) {
   while (!ended && (asked.seconds <= 0 || since() < asked.seconds)) {
     const auto round = outlet->listen(5);
     if (round.left) car->let_go();
-    for (const std::size_t who : round.came)
+    for (const std::size_t who : round.came) {
       outlet->say(link::line_of(hello), who);
+      if (practice)
+        for (const Message& said : practice->greeting())
+          outlet->say(link::line_of(link::Note{say(said)}), who);
+    }
     const double now = since();
     if (outlet->anybody()) heard_last = now;
     if (asked.alone > 0 && now - heard_last > asked.alone) break;
     for (const auto& heard : round.heard) {
       if (heard.line.empty()) continue;
       const auto order = link::read_order(heard.line);
+      if (practice && order && order->what == link::Order::What::test) {
+        for (const Message& said : practice->test(order->text))
+          outlet->say(link::line_of(link::Note{say(said)}), heard.listener);
+        continue;
+      }
+      if (practice && order && order->what == link::Order::What::name) {
+        outlet->say(link::line_of(link::Note{say(practice->name(order->text))}), heard.listener);
+        continue;
+      }
       const auto why = order ? car->take(*order, now) : std::optional(order.error());
       if (why) outlet->say(link::line_of(link::Note{say(*why)}), heard.listener);
     }
@@ -123,6 +208,7 @@ int main(int argc, char** argv) {
   app.add_option("--fault", asked.faults,
                  "\"pinched FL 0.3\", \"leak RR 2e-10\", \"stuck-shut FL\", \"stuck-open RL\", "
                  "\"sensor RL 8mm\", \"flipped FR\", \"weak 0.5\"; may be given again");
+  app.add_option("--practise", asked.practise, "Something hidden is the matter: 7, or 7:two; see mavrel-cli practise");
   app.add_option("--seconds", asked.seconds, "Ends after so long; 0: when it is told to")->check(CLI::Range(0.0, 1e6));
   app.add_option("--alone", asked.alone, "Ends when nobody has listened for so many seconds; 0: never")
       ->check(CLI::Range(0.0, 1e6));

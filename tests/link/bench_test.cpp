@@ -1,5 +1,6 @@
 // The bench link: every line as it is said and read again, what is no line, faults, and the car that is played.
 #include "link/bench_car.h"
+#include "link/bench_fault.h"
 
 #include "assess/air/lift.h"
 #include "assess/leveling/leveling_given.h"
@@ -102,10 +103,15 @@ TEST(Lines, ThrowAwayWhatIsTooLongAndGoOn) {
 }
 
 TEST(Fault, IsReadWithItsCornerAndAmount) {
-  EXPECT_EQ(*read_fault("pinched FL 0.3"), (Fault{Fault::Kind::pinched, 0, 0.3}));
-  EXPECT_EQ(*read_fault("sensor RL 8mm"), (Fault{Fault::Kind::sensor, 2, 0.008}));
-  EXPECT_EQ(*read_fault("flipped FR"), (Fault{Fault::Kind::flipped, 1, 0}));
-  EXPECT_EQ(*read_fault("weak 0.5"), (Fault{Fault::Kind::weak, 0, 0.5}));
+  control::Condition pinched, sensor, flipped, weak;
+  pinched.corners[0].fill = pinched.corners[0].vent = 0.3;
+  sensor.corners[2].sensor_off = 0.008;
+  flipped.corners[1].sensor_flipped = true;
+  weak.delivery = 0.5;
+  EXPECT_EQ(*read_fault("pinched FL 0.3"), pinched);
+  EXPECT_EQ(*read_fault("sensor RL 8mm"), sensor);
+  EXPECT_EQ(*read_fault("flipped FR"), flipped);
+  EXPECT_EQ(*read_fault("weak 0.5"), weak);
   for (const char* text : {"", "rust FL", "pinched", "pinched XX 0.3", "pinched FL", "pinched FL 3", "leak RR 1",
                            "flipped FR now", "sensor RL low"})
     EXPECT_FALSE(read_fault(text)) << text;
@@ -191,12 +197,11 @@ TEST(BenchCar, ItsControllerKeepsTheHeight) {
 
 TEST(BenchCar, FaultsAreFelt) {
   double now = 0;
-  BenchCar sound("demo", demo_drive(), {}), pinched("demo", demo_drive(), {*read_fault("pinched FL 0.3")}),
-      stuck("demo", demo_drive(), {*read_fault("stuck-shut FL")}),
-      leaks("demo", demo_drive(), {*read_fault("leak RR 2e-9")}),
-      high("demo", demo_drive(), {*read_fault("sensor RL 8mm")}),
-      turned("demo", demo_drive(), {*read_fault("flipped FL")}),
-      open("demo", demo_drive(), {*read_fault("stuck-open RL")});
+  BenchCar sound("demo", demo_drive(), {}), pinched("demo", demo_drive(), *read_fault("pinched FL 0.3")),
+      stuck("demo", demo_drive(), *read_fault("stuck-shut FL")),
+      leaks("demo", demo_drive(), *read_fault("leak RR 2e-9")),
+      high("demo", demo_drive(), *read_fault("sensor RL 8mm")), turned("demo", demo_drive(), *read_fault("flipped FL")),
+      open("demo", demo_drive(), *read_fault("stuck-open RL"));
   const double rise = held(sound, "FL", ValveOrder::fill, 0.4, now)[0];
   EXPECT_LT(held(pinched, "FL", ValveOrder::fill, 0.4, now)[0], 0.6 * rise);
   EXPECT_NEAR(held(stuck, "FL", ValveOrder::fill, 0.4, now)[0], 0, 0.001);

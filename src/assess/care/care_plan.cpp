@@ -3,6 +3,7 @@
 #include "air/gas.h"
 #include "assess/air/wet.h"
 #include "assess/care/trends.h"
+#include "assess/faults/notes.h"
 #include "assess/fit_up/checks.h"
 #include "assess/fit_up/features.h"
 #include "assess/fit_up/jobs.h"
@@ -350,10 +351,21 @@ const CareTask* care_task(std::string_view key) {
   return find_row(tasks, key);
 }
 std::span<const CareEvent> care_events() {
-  return events;
+  // What happens to a car, and each fault that was found in it: its proofs are asked again.
+  static const auto all = [] {
+    static std::vector<std::string> keys;
+    std::vector<CareEvent> out(std::begin(events), std::end(events));
+    keys.reserve(fault_causes().size());
+    for (const FaultCause& cause : fault_causes()) {
+      keys.push_back(found_key(cause));
+      out.push_back({keys.back().c_str(), cause.name, cause.family == FaultFamily::leaks ? "hold" : "", cause.proofs});
+    }
+    return out;
+  }();
+  return all;
 }
 const CareEvent* care_event(std::string_view key) {
-  return find_row(events, key);
+  return find_row(care_events(), key);
 }
 std::span<const CareReading> care_readings() {
   return readings;

@@ -1,77 +1,16 @@
 #include "assess/proving/predictions.h"
 
 #include "assess/fit_up/asking.h"
+#include "assess/leveling/by_hand.h"
 #include "build/names.h"
-
-#include <cmath>
 
 namespace mavrel::assess {
 
 namespace {
 
-constexpr double longest_time = 120; // s of an open valve
-constexpr double settles = 12;       // s until a car that was moved stands still
-constexpr double dt = control::RollingCar::longest_step;
-
-/// The car standing still, its valves worked by hand.
-class ByHand {
-public:
-  ByHand(const LearnedCar& car) : circuits_(car.circuits), car_(car.parts) { wait(settles); }
-
-  void wait(double seconds) {
-    for (double t = 0; t < seconds; t += dt)
-      car_.step(dt, {}, {});
-  }
-  [[nodiscard]] double height(std::size_t circuit) const {
-    double out = 0;
-    for (const std::size_t c : circuits_[circuit].corners)
-      out += car_.height(c) / static_cast<double>(circuits_[circuit].corners.size());
-    return out;
-  }
-  /// Opens valves and shuts each as its circuit gets there. @returns s until the last did; none: one never does
-  struct Move {
-    std::size_t circuit = 0;
-    double H = 0; // m
-  };
-  [[nodiscard]] std::optional<double> move(const std::vector<Move>& moves) {
-    struct Open {
-      Move move;
-      std::size_t line;
-      bool up, open = true;
-    };
-    std::vector<Open> all;
-    for (const Move& m : moves) {
-      const bool up = m.H > height(m.circuit);
-      all.push_back({m, up ? circuits_[m.circuit].fill : circuits_[m.circuit].vent, up});
-      car_.air().open(all.back().line, true);
-    }
-    for (double t = 0; t < longest_time; t += dt) {
-      bool any = false;
-      for (Open& o : all) {
-        if (!o.open) continue;
-        const double H = height(o.move.circuit);
-        if (o.up ? H >= o.move.H : H <= o.move.H) {
-          car_.air().open(o.line, false);
-          o.open = false;
-        } else
-          any = true;
-      }
-      if (!any) return t;
-      car_.step(dt, {}, {});
-    }
-    for (const Open& o : all)
-      car_.air().open(o.line, false);
-    return std::nullopt;
-  }
-
-private:
-  std::vector<control::ValvePair> circuits_;
-  control::RollingCar car_;
-};
-
-Message never_there(const std::vector<std::size_t>& corners, double H) {
+Message never_there(const std::vector<std::size_t>& corners, double H, double longest) {
   return {words("{0} does not get to {1} in {2}."),
-          {circuit_name(corners), metres(H), Amount{longest_time, Kind::time, 0, {}}}};
+          {circuit_name(corners), metres(H), Amount{longest, Kind::time, 0, {}}}};
 }
 
 } // namespace
@@ -87,12 +26,12 @@ Expected<CornerTimes> corner_times(const LevelingGiven& given, std::size_t circu
   const double H = by_hand.height(circuit);
   CornerTimes out;
   const auto fill = by_hand.move({{circuit, H + time_step}});
-  if (!fill) return refuse(never_there(circuits[circuit], H + time_step));
+  if (!fill) return refuse(never_there(circuits[circuit], H + time_step, by_hand.longest()));
   out.fill = *fill;
-  by_hand.wait(settles);
+  by_hand.wait(ByHand::settles);
   const double above = by_hand.height(circuit);
   const auto vent = by_hand.move({{circuit, above - time_step}});
-  if (!vent) return refuse(never_there(circuits[circuit], above - time_step));
+  if (!vent) return refuse(never_there(circuits[circuit], above - time_step, by_hand.longest()));
   out.vent = *vent;
   return out;
 }

@@ -1,0 +1,290 @@
+#include "assess/faults/causes.h"
+
+#include "assess/faults/fault_car.h"
+
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace {
+
+using control::Condition;
+using control::CornerCondition;
+using Places = FaultPlaces;
+using Family = FaultFamily;
+
+/// From one to the other by even factors.
+double between(double slight, double bad, double severity) {
+  return slight * std::pow(bad / slight, severity);
+}
+double evenly(double slight, double bad, double severity) {
+  return slight + (bad - slight) * severity;
+}
+CornerCondition& at(Condition& c, std::size_t corner) {
+  return c.corners[corner];
+}
+/// Both corners of an end.
+template <class Act>
+void both(Condition& c, std::size_t end, Act act) {
+  act(c.corners[2 * end]);
+  act(c.corners[2 * end + 1]);
+}
+
+// ---- what each does
+
+void nothing(Condition&, const FaultCar&, std::size_t, double) {}
+
+void leak_line(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_line = car.conductance(corner, between(0.03, 0.7, s));
+}
+void leak_bag(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_bag = car.conductance(corner, between(0.03, 0.8, s));
+}
+void leak_vent(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_line = car.conductance(corner, between(0.03, 0.6, s));
+}
+void leak_fill(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_fill = car.conductance(corner, between(0.06, 0.6, s));
+}
+void leak_tank(Condition& c, const FaultCar& car, std::size_t, double s) {
+  c.leak_tank = car.tank_conductance(between(0.03, 0.6, s));
+}
+void check_valve(Condition& c, const FaultCar& car, std::size_t, double s) {
+  c.leak_tank = car.tank_conductance(between(0.05, 0.9, s));
+}
+void pinched(Condition& c, const FaultCar&, std::size_t corner, double s) {
+  at(c, corner).fill = at(c, corner).vent = between(0.55, 0.12, s);
+}
+void wet_line(Condition& c, const FaultCar&, std::size_t corner, double s) {
+  at(c, corner).fill = at(c, corner).vent = between(0.75, 0.3, s);
+}
+void swapped_lines(Condition& c, const FaultCar&, std::size_t end, double) {
+  at(c, 2 * end).line_to = 2 * end + 1;
+  at(c, 2 * end + 1).line_to = 2 * end;
+}
+void silencer(Condition& c, const FaultCar&, std::size_t, double s) {
+  for (CornerCondition& corner : c.corners)
+    corner.vent = between(0.55, 0.15, s);
+}
+void fill_shut(Condition& c, const FaultCar&, std::size_t corner, double) {
+  at(c, corner).fill = 0;
+}
+void vent_shut(Condition& c, const FaultCar&, std::size_t corner, double) {
+  at(c, corner).vent = 0;
+}
+void fill_open(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_fill = car.conductance(corner, 0.99) * between(3, 60, s);
+}
+void vent_open(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_line = car.conductance(corner, 0.99) * between(3, 60, s);
+}
+void worn(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.delivery = evenly(0.78, 0.3, s);
+}
+void hot(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.endurance = evenly(0.5, 0.15, s);
+}
+void switch_off(Condition& c, const FaultCar&, std::size_t, double s) {
+  // It drifts down rather than up.
+  c.cut_shift = s < 0.7 ? -evenly(0.6e5, 3e5, s / 0.7) : evenly(0.6e5, 1.6e5, (s - 0.7) / 0.3);
+}
+void ice(Condition& c, const FaultCar&, std::size_t, double s) {
+  for (CornerCondition& corner : c.corners)
+    corner.fill = between(0.5, 0.1, s), corner.vent = between(0.35, 0.05, s);
+}
+void rod_loose(Condition& c, const FaultCar&, std::size_t corner, double s) {
+  // Which way it slipped is as likely as the other.
+  at(c, corner).sensor_off = s < 0.5 ? -evenly(0.006, 0.03, 2 * s) : evenly(0.006, 0.03, 2 * s - 1);
+}
+void rod_flipped(Condition& c, const FaultCar&, std::size_t corner, double) {
+  at(c, corner).sensor_flipped = true;
+}
+void sensors_swapped(Condition& c, const FaultCar&, std::size_t end, double) {
+  at(c, 2 * end).sensor_of = 2 * end + 1;
+  at(c, 2 * end + 1).sensor_of = 2 * end;
+}
+void wrong_load(Condition& c, const FaultCar&, std::size_t end, double s) {
+  both(c, end, [&](CornerCondition& corner) { corner.load = evenly(20, 90, s) * standard_gravity; });
+}
+void wrong_preset(Condition& c, const FaultCar&, std::size_t end, double s) {
+  const double off = s < 0.6 ? -evenly(0.010, 0.04, s / 0.6) : evenly(0.010, 0.03, (s - 0.6) / 0.4);
+  // A height stored too low is one that the sensors call right.
+  both(c, end, [&](CornerCondition& corner) { corner.sensor_off = -off; });
+}
+void never_runs(Condition& c, const FaultCar&, std::size_t, double) {
+  c.runs = control::CompressorRuns::never;
+}
+void always_runs(Condition& c, const FaultCar&, std::size_t, double) {
+  c.runs = control::CompressorRuns::always;
+}
+void voltage(Condition& c, const FaultCar& car, std::size_t, double s) {
+  // A motor slows as its volts do.
+  c.volts_lost = evenly(1.2, 4, s);
+  c.delivery = 1 - c.volts_lost / car.volts;
+}
+void gauge(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.gauge_shift = s < 0.5 ? -evenly(0.6e5, 2.5e5, 2 * s) : evenly(0.6e5, 2.5e5, 2 * s - 1);
+}
+
+constexpr double h = 3600;
+
+const FaultCause causes[] = {
+    {"leak_fitting", words("leak at a fitting"), Family::leaks, Places::corner, 9, nullptr, leak_line,
+     words("That corner sinks over hours; soap bubbles at a fitting of its line."),
+     words("Release the pressure, cut the tube square, push it home; soap again."), 0.5 * h, words("a fitting"),
+     "leak_minutes leak_hold"},
+    {"leak_bag", words("leak in the bag"), Family::leaks, Places::corner, 3, nullptr, leak_bag,
+     words("That corner sinks, and still does with its line plugged at the bag."),
+     words("Another bag; and what rubbed it moved out of its way."), 2 * h, words("a bag"),
+     "leak_minutes leak_hold times"},
+    {"vent_seat", words("vent valve’s seat leaks"), Family::leaks, Places::corner, 3, nullptr, leak_vent,
+     words("That corner sinks, and air comes out of the exhaust with all valves shut."),
+     words("Blow the block out and clean the valve; else another valve."), 1 * h, words("a valve"),
+     "leak_minutes leak_hold times"},
+    {"fill_seat", words("fill valve’s seat leaks"), Family::leaks, Places::corner, 2, nullptr, leak_fill,
+     words("That corner creeps up by itself while the tank is full."),
+     words("Blow the block out and clean the valve; else another valve."), 1 * h, words("a valve"),
+     "leak_minutes leak_hold times"},
+    {"check_valve", words("check valve leaks back"), Family::leaks, Places::car, 3, &FaultParts::compressor,
+     check_valve, words("The tank is low in the morning; air comes back out of the compressor’s intake."),
+     words("Another check valve, the arrow towards the tank."), 0.5 * h, words("a check valve"), "fill leak_minutes"},
+    {"leak_tank", words("leak at the tank"), Family::leaks, Places::car, 4, nullptr, leak_tank,
+     words("The tank is low in the morning, the corners stand; soap bubbles at a port or the drain."),
+     words("Seal the port anew; close or change the drain."), 0.5 * h, words("sealant"), "fill leak_minutes"},
+    {"pinched", words("pinched line"), Family::ways, Places::corner, 4, nullptr, pinched,
+     words("That corner is slow both up and down, whatever the weather."),
+     words("Lay the line anew where it is kinked or clamped."), 1 * h, words("a length of line"), "times"},
+    {"wet_line", words("water in the line"), Family::water, Places::corner, 2, nullptr, wet_line,
+     words("That corner is slow both ways, worse in the cold; water comes out when it is blown through."),
+     words("Blow the line out, drain the tank, look at the dryer."), 0.5 * h, "", "times"},
+    {"swapped_lines", words("swapped lines"), Family::ways, Places::end, 2, &FaultParts::per_corner, swapped_lines,
+     words("Work one corner and the one across from it moves."), words("Change the two lines over at the block."),
+     0.5 * h, "", "times calibrated"},
+    {"silencer", words("clogged silencer"), Family::ways, Places::car, 1.5, &FaultParts::silencer, silencer,
+     words("All corners come down slowly and go up as ever."), words("Another silencer, or the old one washed."),
+     0.25 * h, words("a silencer"), "times"},
+    {"fill_shut", words("fill valve stuck shut"), Family::valves, Places::corner, 3, nullptr, fill_shut,
+     words("That corner does not go up; down it goes."),
+     words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"vent_shut", words("vent valve stuck shut"), Family::valves, Places::corner, 2, nullptr, vent_shut,
+     words("That corner does not come down; up it goes."),
+     words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"fill_open", words("fill valve stuck open"), Family::valves, Places::corner, 1, nullptr, fill_open,
+     words("That corner goes up by itself until the tank has no more."),
+     words("Shut the tank off. Clean the valve; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"vent_open", words("vent valve stuck open"), Family::valves, Places::corner, 1.5, nullptr, vent_open,
+     words("That corner falls within a minute, and the exhaust blows."),
+     words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"worn", words("worn compressor"), Family::supply, Places::car, 4, &FaultParts::compressor, worn,
+     words("The tank takes longer than it did, with full volts at the terminals."),
+     words("Rings and filter, or another compressor."), 1.5 * h, words("a compressor or its rings"), "fill"},
+    {"hot", words("compressor overheats"), Family::supply, Places::car, 2, &FaultParts::compressor, hot,
+     words("It stops by itself after some minutes and comes back when it has cooled."),
+     words("Air around it, its filter, its place away from what is hot; then the compressor itself."), 1 * h, "",
+     "fill"},
+    {"switch_off", words("pressure switch is off"), Family::supply, Places::car, 3, &FaultParts::compressor, switch_off,
+     words("The compressor starts and stops at other pressures than the switch’s card says."),
+     words("Another pressure switch."), 0.5 * h, words("a pressure switch"), "fill"},
+    {"gauge_off", words("tank gauge reads wrong"), Family::supply, Places::car, 1.5, nullptr, gauge,
+     words("Everything works as it should, and only the gauge says otherwise; a second one disagrees with it."),
+     words("Another gauge or sender."), 0.5 * h, words("a gauge"), "fill"},
+    {"dryer_spent", words("dryer is spent"), Family::water, Places::car, 3, &FaultParts::dryer, nothing,
+     words("Its beads have changed colour; water comes through to the tank."),
+     words("New beads; then the tank drained."), 0.5 * h, words("dryer beads"), ""},
+    {"water_tank", words("water in the tank"), Family::water, Places::car, 3, nullptr, nothing,
+     words("The drain gives water by the cup; vents spit."), words("Drain it, and then as often as Care says."),
+     0.25 * h, "", ""},
+    {"ice", words("ice in the valves"), Family::water, Places::car, 1, nullptr, ice,
+     words("On cold mornings everything is slow or stuck, and well again when it is warm."),
+     words("Warm the block gently, drain the tank, dry the air."), 1 * h, words("dryer beads"), "times"},
+    {"rod_loose", words("sensor rod loose"), Family::sensors, Places::corner, 4, &FaultParts::sensors, rod_loose,
+     words("That corner stands off by itself, another time otherwise; its rod has play."),
+     words("Tighten lever and rod, teach the presets again."), 0.5 * h, "", "calibrated heights"},
+    {"rod_flipped", words("sensor rod flipped over"), Family::sensors, Places::corner, 1, &FaultParts::sensors,
+     rod_flipped, words("Its counts run the wrong way: it is driven further off the more it is corrected."),
+     words("Set the lever back on its side, and shorten what let it over."), 0.5 * h, "", "calibrated heights"},
+    {"sensors_swapped", words("sensors swapped"), Family::sensors, Places::end, 1, &FaultParts::sensors,
+     sensors_swapped, words("Press one corner down and the counts of the other move."), words("Change the plugs over."),
+     0.25 * h, "", "calibrated heights"},
+    {"collar_loose", words("collar loose"), Family::mechanics, Places::corner, 3, nullptr, nothing,
+     words("It knocks on a smooth road; a hand turns the collar."),
+     words("Wheels chocked, car on stands, no air: torque it and lock it."), 0.5 * h, "", "road_test"},
+    {"topping_out", words("damper tops out"), Family::mechanics, Places::end, 4, nullptr, nothing,
+     words("It knocks on a smooth road, and no longer ten millimetres lower."),
+     words("A lower preset, a longer damper, or a strap that stops it before."), 2 * h, words("dampers or straps"),
+     "top_out road_test"},
+    {"stop_gone", words("bump stop gone"), Family::mechanics, Places::corner, 2, nullptr, nothing,
+     words("It bangs over bumps; where the stop sat is bare metal."),
+     words("Another bump stop; no driving until then."), 1 * h, words("a bump stop"), "stop_first"},
+    {"bag_rubbed", words("bag rubs on something"), Family::bags, Places::corner, 2, nullptr, nothing,
+     words("A shining or chafed place on the bag where it bulges."),
+     words("Away with what it touches; a bag chafed to the cord is another bag."), 1.5 * h, "", "gaps"},
+    {"bag_folded", words("bag folded in"), Family::bags, Places::corner, 1, nullptr, nothing,
+     words("The bag has tucked in on one side, mostly after lying flat or hanging; it rides harsh and squeaks."),
+     words("Off with the load, roll it out by hand, and keep a little air in it when it is low."), 1 * h, "",
+     "stop_first"},
+    {"bag_unseated", words("bag off its seat"), Family::bags, Places::corner, 1, nullptr, nothing,
+     words("After hanging or lifting it sits skew on its seat."),
+     words("Pressure off, seat it, hold both ends; a strap against hanging."), 1.5 * h, "", "top_out"},
+    {"wrong_load", words("heavier than reckoned"), Family::loads, Places::end, 3, nullptr, wrong_load,
+     words("The pressure at road height is more than was worked out, on both sides."),
+     words("Weigh it as it is driven, and let the model have the load."), 0.75 * h, "", "pressures"},
+    {"wrong_preset", words("wrong height stored"), Family::loads, Places::end, 3, &FaultParts::sensors, wrong_preset,
+     words("Both sides of the end stand off alike; the stored counts are not those on the sheet."),
+     words("Store the preset again on a level floor."), 0.5 * h, "", "heights"},
+    {"relay", words("compressor relay dead"), Family::electrics, Places::car, 3, &FaultParts::compressor, never_runs,
+     words("The compressor never runs; its relay does not click."), words("Another relay."), 0.25 * h, words("a relay"),
+     "fill"},
+    {"fuse", words("blown fuse"), Family::electrics, Places::car, 3, &FaultParts::compressor, never_runs,
+     words("The compressor never runs; no volts behind the fuse."),
+     words("First what blew it, then another fuse of the same size."), 0.5 * h, words("a fuse"), "fill"},
+    {"relay_stuck", words("relay stuck on"), Family::electrics, Places::car, 1, &FaultParts::compressor, always_runs,
+     words("The compressor runs beyond its cut-out, until the relief valve blows."),
+     words("Pull its fuse at once; another relay."), 0.25 * h, words("a relay"), "fill"},
+    {"voltage", words("voltage lost on the way"), Family::electrics, Places::car, 4, &FaultParts::compressor, voltage,
+     words("The tank takes longer, and the compressor’s terminals see too few volts while it runs."),
+     words("Clean ground and plugs; a thicker cable."), 1 * h, words("cable"), "fill"},
+};
+
+} // namespace
+
+const char* place_key(FaultPlaces places, std::size_t place) {
+  constexpr const char* ends[] = {"front", "rear"};
+  if (places == FaultPlaces::car) return "";
+  return places == FaultPlaces::end ? ends[place] : corner_line_key(place);
+}
+
+std::optional<std::size_t> place_of(FaultPlaces places, std::string_view key) {
+  for (std::size_t i = 0; i < places_of(places); ++i)
+    if (key == place_key(places, i)) return i;
+  return std::nullopt;
+}
+
+const char* place_name(FaultPlaces places, std::size_t place) {
+  constexpr const char* ends[] = {words("Front"), words("Rear")};
+  if (places == FaultPlaces::car) return "";
+  return places == FaultPlaces::end ? ends[place] : corner_name(place);
+}
+
+const char* family_name(FaultFamily family) {
+  constexpr const char* names[] = {
+      words("leaks"),   words("lines"),  words("valves"), words("air supply"),        words("water"),
+      words("sensors"), words("knocks"), words("bags"),   words("loads and presets"), words("electrics")};
+  return names[static_cast<std::size_t>(family)];
+}
+
+std::span<const FaultCause> fault_causes() {
+  return causes;
+}
+
+const FaultCause* fault_cause(std::string_view key) {
+  for (const FaultCause& cause : causes)
+    if (key == cause.key) return &cause;
+  return nullptr;
+}
+
+bool can_have(const FaultParts& parts, const FaultCause& cause) {
+  return !cause.needs || parts.*cause.needs;
+}
+
+} // namespace mavrel::assess

@@ -1,0 +1,292 @@
+#include "assess/faults/notes.h"
+
+#include "assess/fit_up/features.h"
+#include "build/fields.h"
+#include "quantity/quantity.h"
+#include "quantity/text.h"
+
+#include <algorithm>
+
+namespace mavrel::assess {
+
+namespace {
+
+constexpr std::size_t most_check_notes = 399; // letters
+
+using Figure = std::optional<double> build::FaultNote::*;
+
+Figure figure_of(Kind kind) {
+  switch (kind) {
+  case Kind::time:
+    return &build::FaultNote::time;
+  case Kind::share:
+    return &build::FaultNote::share;
+  case Kind::length:
+    return &build::FaultNote::length;
+  case Kind::pressure:
+    return &build::FaultNote::pressure;
+  case Kind::voltage:
+    return &build::FaultNote::voltage;
+  default:
+    return &build::FaultNote::mass;
+  }
+}
+
+std::string_view trimmed(std::string_view text) {
+  while (!text.empty() && text.front() == ' ')
+    text.remove_prefix(1);
+  while (!text.empty() && text.back() == ' ')
+    text.remove_suffix(1);
+  return text;
+}
+
+} // namespace
+
+std::string sign_key(const SignAt& at) {
+  const char* place = place_key(at.sign->places, at.place);
+  return *place ? std::string(at.sign->key) + ":" + place : at.sign->key;
+}
+
+Expected<SignAt> sign_of(std::string_view key) {
+  const auto colon = key.find(':');
+  const FaultSign* sign = fault_sign(key.substr(0, colon));
+  if (!sign) return refuse(words("“{0}” is nothing that shows of a fault."), {std::string(key.substr(0, 60))});
+  const auto where = colon == std::string_view::npos ? std::string_view() : key.substr(colon + 1);
+  if (const auto place = place_of(sign->places, where)) return SignAt{sign, *place};
+  const char* right = sign->places == FaultPlaces::car ? words("nothing behind it")
+                      : sign->places == FaultPlaces::end
+                          ? words("front or rear behind it")
+                          : words("front_left, front_right, rear_left or rear_right behind it");
+  return refuse(words("{0}: “{1}” is no place of it; {2} is right."),
+                {sign->name, std::string(where.substr(0, 60)), right});
+}
+
+Message sign_words(const SignAt& at) {
+  if (at.sign->places == FaultPlaces::car) return {at.sign->name, {}};
+  return {words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}};
+}
+
+Message answer_words(const FaultFinding& f) {
+  if (!f.at.sign->kind) return {f.yes ? words("yes") : words("no"), {}};
+  if (f.never || !f.value) return {words("never"), {}};
+  if (f.sd) return {words("{0} ± {1}"), {Amount{*f.value, *f.at.sign->kind}, Amount{*f.sd, *f.at.sign->kind}}};
+  return {"{0}", {Amount{*f.value, *f.at.sign->kind}}};
+}
+
+Expected<FaultFinding> typed_finding(const SignAt& at, std::string_view text, const UnitPrefs& prefs) {
+  FaultFinding out;
+  out.at = at;
+  const std::string_view answer = trimmed(text);
+  if (!at.sign->kind) {
+    out.yes = answer == "yes" || answer == "so";
+    if (out.yes || answer == "no" || answer == "not so") return out;
+    return refuse(words("{0}: “{1}” is there; yes or no is right."),
+                  {sign_words(at), std::string(answer.substr(0, 60))});
+  }
+  if (answer == "never") {
+    out.never = true;
+    return out;
+  }
+  std::string_view figure = answer, doubt;
+  for (const std::string_view mark : {std::string_view("±"), std::string_view("+-"), std::string_view("+/-")})
+    if (const auto split = answer.find(mark); split != std::string_view::npos) {
+      figure = answer.substr(0, split), doubt = trimmed(answer.substr(split + mark.size()));
+      break;
+    }
+  const auto value = parse_quantity(figure, *at.sign->kind, prefs);
+  if (!value) return refuse(words("{0}: {1}"), {sign_words(at), value.error()});
+  out.value = *value;
+  if (doubt.empty()) return out;
+  const auto sd = parse_quantity(doubt, *at.sign->kind, prefs);
+  if (!sd) return refuse(words("{0}: {1}"), {sign_words(at), sd.error()});
+  if (!(*sd > 0)) return refuse(words("{0}: its doubt must be more than nothing."), {sign_words(at)});
+  out.sd = *sd;
+  return out;
+}
+
+Expected<FaultFinding> finding_of(const build::FaultNote& note) {
+  const auto at = sign_of(note.where.empty() ? note.sign : note.sign + ":" + note.where);
+  if (!at) return refuse(at.error());
+  FaultFinding out;
+  out.at = *at;
+  out.yes = note.answer == build::FaultAnswer::yes;
+  out.never = note.answer == build::FaultAnswer::never;
+  out.second_hand = note.second_hand == build::YesNo::yes;
+  out.sd = note.sd;
+  const bool read = note.answer == build::FaultAnswer::read || out.never;
+  if (read != at->sign->kind.has_value())
+    return refuse(at->sign->kind ? words("{0}: a figure is wanted, not yes or no.")
+                                 : words("{0}: yes or no is wanted, not a figure."),
+                  {sign_words(*at)});
+  if (at->sign->kind && !out.never) {
+    out.value = note.*figure_of(*at->sign->kind);
+    if (!out.value) return refuse(words("{0}: what was read is missing."), {sign_words(*at)});
+  }
+  return out;
+}
+
+build::FaultNote note_of(const FaultFinding& f, std::string from) {
+  build::FaultNote out;
+  out.sign = f.at.sign->key;
+  out.where = place_key(f.at.sign->places, f.at.place);
+  out.from = std::move(from);
+  out.second_hand = f.second_hand ? build::YesNo::yes : build::YesNo::no;
+  out.sd = f.sd;
+  if (!f.at.sign->kind) {
+    out.answer = f.yes ? build::FaultAnswer::yes : build::FaultAnswer::no;
+    return out;
+  }
+  out.answer = f.never ? build::FaultAnswer::never : build::FaultAnswer::read;
+  if (!f.never) out.*figure_of(*f.at.sign->kind) = f.value;
+  return out;
+}
+
+FaultPriors shop_priors(const build::Shop& shop) {
+  FaultPriors out = usual_priors();
+  const auto causes = fault_causes();
+  for (const build::FaultOften& o : shop.faults)
+    for (std::size_t i = 0; i < out.size(); ++i)
+      if (o.cause == causes[i].key) out[i] = std::max(o.often.value_or(out[i]), 0.01) + o.found;
+  return out;
+}
+
+FaultsNoted noted(const build::Build& build) {
+  FaultsNoted out;
+  out.evidence.priors = shop_priors(*build.shop);
+  out.evidence.nothing_else = build.faults->nothing_else == build::YesNo::yes;
+  for (std::size_t i = 0; i < build.faults->findings.size(); ++i) {
+    auto finding = finding_of(build.faults->findings[i]);
+    if (!finding) {
+      out.trouble.emplace_back(i, finding.error());
+      continue;
+    }
+    out.evidence.findings.push_back(std::move(*finding));
+    out.note_of.push_back(i);
+  }
+  return out;
+}
+
+std::vector<build::FaultNote> readings_at_hand(const build::Build& build, const std::vector<HoldPoint>& points) {
+  std::vector<build::FaultNote> out;
+  const auto add = [&](const char* sign, std::string_view where, double value, std::string from) {
+    const FaultSign& row = *fault_sign(sign);
+    const auto place = place_of(row.places, where);
+    if (!place) return;
+    FaultFinding f;
+    f.at = {&row, *place};
+    f.value = value;
+    build::FaultNote note = note_of(f, std::move(from));
+    const auto same = [&](const build::FaultNote& n) {
+      return n.sign == note.sign && n.where == note.where && n.from == note.from;
+    };
+    const auto& noted = build.faults->findings;
+    if (std::none_of(noted.begin(), noted.end(), same) && std::none_of(out.begin(), out.end(), same))
+      out.push_back(std::move(note));
+  };
+  for (const HoldPoint& point : points)
+    for (std::size_t i = 0; i < point.figures.size(); ++i) {
+      const AskedFigure& f = point.figures[i];
+      const auto& measured = point.measured[i];
+      if (!measured) continue;
+      const std::string_view key = f.key;
+      const std::string from = point.id;
+      const auto where = [&](std::string_view head) { return key.substr(head.size()); };
+      // A whole axle is timed as one: it is both its corners'.
+      const auto both = [&](const char* sign, std::string_view at) {
+        if (at == "front" || at == "rear")
+          for (const std::size_t side : {0U, 1U})
+            add(sign, place_key(FaultPlaces::corner, (at == "front" ? 0 : 2) + side), *measured, from);
+        else
+          add(sign, at, *measured, from);
+      };
+      if (point.row->key == std::string_view("times") && key.starts_with("fill_")) both("fill_time", where("fill_"));
+      if (point.row->key == std::string_view("times") && key.starts_with("vent_")) both("vent_time", where("vent_"));
+      if (key == "fill" || key == "own") add("tank_fill", "", *measured, from);
+      if (key == "cut_out") add("cut_out", "", *measured, from);
+      if (point.row->key == std::string_view("pressures") && key.starts_with("up_") && f.designed)
+        add("pressure_off", where("up_"), *measured - *f.designed, from);
+    }
+  // The last reading of each kind and corner in the log.
+  std::vector<const build::LogEntry*> newest;
+  for (const build::LogEntry& e : build.care->log)
+    newest.push_back(&e);
+  std::stable_sort(newest.begin(), newest.end(), [](const auto* a, const auto* b) { return a->day > b->day; });
+  for (const build::LogEntry* e : newest) {
+    if (e->kind != build::LogKind::reading) continue;
+    const std::string from = "log " + e->day;
+    const auto newer = [&](const char* sign) {
+      return std::any_of(out.begin(), out.end(), [&](const auto& n) {
+        return n.sign == sign && n.where == e->where && n.from.starts_with("log ");
+      });
+    };
+    if (e->what == "hold" && e->hourly_loss && !newer("hold_loss")) add("hold_loss", e->where, *e->hourly_loss, from);
+    if (e->what == "tank_fill" && e->seconds && !newer("tank_fill")) add("tank_fill", "", *e->seconds, from);
+  }
+  return out;
+}
+
+std::string found_key(const FaultCause& cause) {
+  return std::string("found.") + cause.key;
+}
+
+Expected<build::Build> with_found(const build::Build& build, const FitUpGiven& given, const FoundAsked& asked) {
+  build::Build out = build;
+  const auto features = features_of(given);
+  int n = 0;
+  for (const FaultAt& fault : asked.faults) {
+    const std::string name = say(fault_words(fault));
+    const std::string where = place_key(fault.cause->places, fault.place);
+    if (asked.log) {
+      build::LogEntry entry;
+      entry.id = asked.mark + (n > 0 ? "-" + std::to_string(n) : "");
+      entry.day = asked.day, entry.by = asked.by;
+      entry.kind = build::LogKind::event;
+      entry.what = found_key(*fault.cause);
+      entry.where = where;
+      entry.text = say({words("Found: {0}. {1}"), {name, fault.cause->mend}});
+      auto& log = out.care.own().log;
+      if (log.size() >= build::most_log) return refuse(words("The log is full."));
+      log.push_back(std::move(entry));
+    }
+    if (asked.plan) {
+      build::JobNote job;
+      auto& plan = out.variant().fit_up.own();
+      if (plan.jobs.size() >= build::most_job_notes) return refuse(words("There is no room for another job."));
+      for (int id = 1; job.id.empty() ||
+                       std::any_of(plan.jobs.begin(), plan.jobs.end(), [&](const auto& j) { return j.id == job.id; });
+           ++id)
+        job.id = "own." + std::to_string(id);
+      job.name = say({words("Mend: {0}"), {name}});
+      job.hours = fault.cause->hours;
+      job.reason = *fault.cause->parts ? say({words("{0} Wanted: {1}."), {fault.cause->mend, fault.cause->parts}})
+                                       : fault.cause->mend;
+      plan.jobs.push_back(std::move(job));
+    }
+    if (asked.proofs) {
+      std::string_view keys = fault.cause->proofs;
+      while (!keys.empty()) {
+        const auto end = std::min(keys.find(' '), keys.size());
+        for (const std::string& id : check_ids(given, features, std::string(keys.substr(0, end)), std::nullopt))
+          for (build::HoldCheck& check : out.variant().fit_up.own().checks)
+            if (check.check == id && check.result != build::CheckResult::open) {
+              // A signature on another car than this one is stale, whoever gave it.
+              check.digest = "asked again";
+              const std::string said = say({words("{0}: found {1}; to be made again."), {asked.day, name}});
+              if (letters(check.notes) + letters(said) < most_check_notes)
+                check.notes += (check.notes.empty() ? "" : " ") + said;
+            }
+        keys.remove_prefix(std::min(end + 1, keys.size()));
+      }
+    }
+    if (asked.count) {
+      auto& list = out.shop.own().faults;
+      auto row = std::find_if(list.begin(), list.end(), [&](const auto& o) { return o.cause == fault.cause->key; });
+      if (row == list.end()) row = list.insert(list.end(), build::FaultOften{fault.cause->key, {}, 0, {}});
+      row->found += 1;
+    }
+    ++n;
+  }
+  return out;
+}
+
+} // namespace mavrel::assess

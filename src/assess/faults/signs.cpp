@@ -1,0 +1,540 @@
+#include "assess/faults/signs.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::assess {
+
+namespace {
+
+using control::Condition;
+using Places = FaultPlaces;
+
+double above(double x, double limit, double soft) {
+  return 1 / (1 + std::exp(-(x - limit) / soft));
+}
+
+// ---- what a condition comes to
+
+double ratio_up(const FaultCar& car, const Condition& c, std::size_t i) {
+  return car.fill[i].at(c.corners[i].fill) / car.fill[i].at(1);
+}
+double ratio_down(const FaultCar& car, const Condition& c, std::size_t i) {
+  return car.vent[i].at(c.corners[i].vent) / car.vent[i].at(1);
+}
+/// Share of its air an hour.
+double lost(const FaultCar& car, const Condition& c, std::size_t i) {
+  return car.hourly(i, c.corners[i].leak_line + c.corners[i].leak_bag);
+}
+/// m that a corner goes up in so many hours past its fill valve, the tank full.
+double risen(const FaultCar& car, const Condition& c, std::size_t i, double hours) {
+  if (!(c.corners[i].leak_fill > 0)) return 0;
+  const double more = (car.cut_out + car.ambient) / (car.pressure[i] + car.ambient);
+  const double gained = hours * 3600 * c.corners[i].leak_fill * 1e5 / car.air[i] * more;
+  constexpr double first = 1.0 / 24; // of its air, by which it goes up as it would sink
+  return std::min(gained / first * car.sunk(i, first), 0.1);
+}
+/// m that a corner sinks in so many hours.
+double sunk_in(const FaultCar& car, const Condition& c, std::size_t i, double hours) {
+  const double L = lost(car, c, i);
+  return L > 0 ? car.sunk(i, 1 - std::pow(1 - L, hours)) : 0;
+}
+/// ln of the hours until a corner has sunk so far that anybody sees it.
+double hours_to_see(const FaultCar& car, const Condition& c, std::size_t i) {
+  constexpr double seen = 0.015; // m
+  const double L = lost(car, c, i);
+  if (!(L > 0)) return 20;
+  double low = 0, high = 1;
+  if (car.sunk(i, 1) < seen) return 20;
+  for (int n = 0; n < 30; ++n) {
+    const double mid = (low + high) / 2;
+    (car.sunk(i, mid) < seen ? low : high) = mid;
+  }
+  return std::log(std::max(std::log1p(-std::min(high, 0.999)) / std::log1p(-L), 1e-4));
+}
+double sinks_between(const FaultCar& car, const Condition& c, std::size_t i, double from, double to) {
+  const double t = hours_to_see(car, c, i);
+  return above(t, std::log(from), 0.3) * (1 - above(t, std::log(to), 0.3));
+}
+/// Share of the tank's air that goes an hour, to holes and to corners that sink.
+double tank_hourly(const FaultCar& car, const Condition& c) {
+  double out = car.tank_hourly(c.leak_tank);
+  if (!(car.tank_litre > 0)) return out;
+  for (std::size_t i = 0; i < 4; ++i)
+    out += (lost(car, c, i) * (car.pressure[i] + car.ambient) * car.air[i]) /
+           ((car.cut_out + car.ambient) * car.tank_litre);
+  return out;
+}
+double end_off(const Condition& c, std::size_t end) {
+  // Sensors that read high leave the car low.
+  const double l = -c.corners[2 * end].sensor_off, r = -c.corners[2 * end + 1].sensor_off;
+  return l * r > 0 ? (std::abs(l) < std::abs(r) ? l : r) : 0;
+}
+double tank_ratio(const FaultCar& car, const Condition& c) {
+  if (c.runs == control::CompressorRuns::never) return INFINITY;
+  return car.tank.at(c.delivery) / car.tank.at(1);
+}
+
+// ---- symptoms that a condition makes
+
+double slow_up(const FaultCar& car, const Condition& c, std::size_t i) {
+  return c.corners[i].fill < 0.01 ? 0.15 : 0.92 * above(ratio_up(car, c, i), 1.6, 0.12);
+}
+double slow_down(const FaultCar& car, const Condition& c, std::size_t i) {
+  return c.corners[i].vent < 0.01 ? 0.15 : 0.92 * above(ratio_down(car, c, i), 1.6, 0.12);
+}
+double stuck_low(const FaultCar&, const Condition& c, std::size_t i) {
+  return c.corners[i].fill < 0.01 ? 0.95 : 0;
+}
+double stuck_high(const FaultCar&, const Condition& c, std::size_t i) {
+  return c.corners[i].vent < 0.01 ? 0.95 : 0;
+}
+double sinks_fast(const FaultCar& car, const Condition& c, std::size_t i) {
+  return 0.92 * sinks_between(car, c, i, 1e-4, 0.4);
+}
+double sinks_night(const FaultCar& car, const Condition& c, std::size_t i) {
+  return 0.9 * sinks_between(car, c, i, 0.4, 14);
+}
+double sinks_days(const FaultCar& car, const Condition& c, std::size_t i) {
+  return 0.7 * sinks_between(car, c, i, 14, 150);
+}
+double rises(const FaultCar& car, const Condition& c, std::size_t i) {
+  return 0.92 * above(std::log(std::max(risen(car, c, i, 1), 1e-6)), std::log(0.012), 0.3);
+}
+double pumps_often(const FaultCar& car, const Condition& c, std::size_t) {
+  return 0.8 * above(std::log(std::max(tank_hourly(car, c), 1e-6)), std::log(0.07), 0.4);
+}
+double pumps_always(const FaultCar&, const Condition& c, std::size_t) {
+  return c.runs == control::CompressorRuns::always ? 0.95 : 0;
+}
+double pumps_never(const FaultCar&, const Condition& c, std::size_t) {
+  return c.runs == control::CompressorRuns::never ? 0.95 : 0;
+}
+double pumps_stops(const FaultCar&, const Condition& c, std::size_t) {
+  return c.endurance < 1 ? 0.75 : 0;
+}
+double fills_slowly(const FaultCar& car, const Condition& c, std::size_t) {
+  return car.tank.shares.empty() || c.runs == control::CompressorRuns::never
+             ? 0
+             : 0.9 * above(tank_ratio(car, c), 1.4, 0.1);
+}
+double tank_low(const FaultCar& car, const Condition& c, std::size_t) {
+  return 0.9 * above(1 - std::pow(1 - car.tank_hourly(c.leak_tank), 10), 0.35, 0.06);
+}
+double low_end(const FaultCar&, const Condition& c, std::size_t end) {
+  return 0.85 * above(-end_off(c, end), 0.012, 0.003);
+}
+double high_end(const FaultCar&, const Condition& c, std::size_t end) {
+  return 0.85 * above(end_off(c, end), 0.012, 0.003);
+}
+double leans(const FaultCar&, const Condition& c, std::size_t end) {
+  const double apart = std::abs(c.corners[2 * end].sensor_off - c.corners[2 * end + 1].sensor_off);
+  return 0.85 * above(apart, 0.012, 0.003);
+}
+
+// ---- readings
+
+double fill_time(const FaultCar& car, const Condition& c, std::size_t i) {
+  const control::CornerCondition& corner = c.corners[i];
+  if (corner.fill < 0.01 || corner.line_to < 4) return INFINITY;
+  // Where the feed chokes it is the tank's pressure that drives it.
+  const double full = car.cut_out + car.ambient;
+  return car.fill[i].at(corner.fill) * full / std::max(full + c.cut_shift, 1e5);
+}
+double vent_time(const FaultCar& car, const Condition& c, std::size_t i) {
+  if (c.corners[i].vent < 0.01 || c.corners[i].line_to < 4) return INFINITY;
+  return car.vent[i].at(c.corners[i].vent);
+}
+double hold_loss(const FaultCar& car, const Condition& c, std::size_t i) {
+  return lost(car, c, i);
+}
+double bag_loss(const FaultCar& car, const Condition& c, std::size_t i) {
+  return car.hourly(i, c.corners[i].leak_bag);
+}
+double tank_loss(const FaultCar& car, const Condition& c, std::size_t) {
+  return car.tank_hourly(c.leak_tank);
+}
+double creep(const FaultCar& car, const Condition& c, std::size_t i) {
+  constexpr double ten_minutes = 1.0 / 6;
+  return risen(car, c, i, ten_minutes) - sunk_in(car, c, i, ten_minutes);
+}
+double tank_fill(const FaultCar& car, const Condition& c, std::size_t) {
+  if (c.runs == control::CompressorRuns::never) return INFINITY;
+  if (c.runs == control::CompressorRuns::always) return car.tank.at(1);
+  // Lower pressures are pumped against more easily.
+  return car.tank.at(c.delivery) * std::max(1 + 0.05 * c.cut_shift / 1e5, 0.5);
+}
+double cut_out(const FaultCar& car, const Condition& c, std::size_t) {
+  return c.runs == control::CompressorRuns::by_switch ? car.cut_out + c.cut_shift + c.gauge_shift : INFINITY;
+}
+double volts(const FaultCar& car, const Condition& c, std::size_t) {
+  return c.runs == control::CompressorRuns::never ? 0 : car.volts - c.volts_lost;
+}
+double height_off(const FaultCar&, const Condition& c, std::size_t i) {
+  return -c.corners[i].sensor_off;
+}
+double pressure_off(const FaultCar& car, const Condition& c, std::size_t i) {
+  return car.a_newton[i] * c.corners[i].load;
+}
+double load_off(const FaultCar&, const Condition& c, std::size_t end) {
+  return (c.corners[2 * end].load + c.corners[2 * end + 1].load) / standard_gravity;
+}
+
+FaultSign told(const char* key, const char* name, Places places, double base,
+               double (*shows)(const FaultCar&, const Condition&, std::size_t) = nullptr) {
+  return {key, name, places, true, std::nullopt, base, shows};
+}
+FaultSign look(const char* key, const char* name, Places places, double base,
+               double (*shows)(const FaultCar&, const Condition&, std::size_t) = nullptr) {
+  return {key, name, places, false, std::nullopt, base, shows};
+}
+struct Doubt {
+  double sd, share;
+};
+struct Range {
+  double least, most;
+  bool of_well = false, may_not_come = false;
+};
+FaultSign read(const char* key, const char* name, Places places, Kind kind,
+               double (*reads)(const FaultCar&, const Condition&, std::size_t), Together together, Doubt doubt,
+               Range range) {
+  return {key,         name,        places,     false,         kind,
+          0,           nullptr,     reads,      together,      doubt.sd,
+          doubt.share, range.least, range.most, range.of_well, range.may_not_come};
+}
+
+const FaultSign signs[] = {
+    told("slow_up", words("slow going up"), Places::corner, 0.02, slow_up),
+    told("slow_down", words("slow coming down"), Places::corner, 0.02, slow_down),
+    told("stuck_low", words("does not go up"), Places::corner, 0.005, stuck_low),
+    told("stuck_high", words("does not come down"), Places::corner, 0.005, stuck_high),
+    told("sinks_fast", words("sinks within minutes"), Places::corner, 0.005, sinks_fast),
+    told("sinks_night", words("sinks overnight"), Places::corner, 0.02, sinks_night),
+    told("sinks_days", words("sinks over days"), Places::corner, 0.02, sinks_days),
+    told("rises", words("goes up by itself"), Places::corner, 0.004, rises),
+    told("wanders", words("its height wanders"), Places::corner, 0.015),
+    told("bangs", words("bangs over bumps"), Places::corner, 0.01),
+    told("squeaks", words("squeaks or rubs as it moves"), Places::corner, 0.015),
+    told("other_moves", words("another corner moves than the one that is worked"), Places::end, 0.003),
+    told("knocks", words("knocks on a smooth road"), Places::end, 0.02),
+    told("harsh", words("rides harsh"), Places::end, 0.04),
+    told("leans", words("one side stands lower"), Places::end, 0.03, leans),
+    told("low_end", words("stands lower than it should"), Places::end, 0.02, low_end),
+    told("high_end", words("stands higher than it should"), Places::end, 0.01, high_end),
+    told("pumps_often", words("the compressor runs often"), Places::car, 0.05, pumps_often),
+    told("pumps_always", words("the compressor never stops"), Places::car, 0.01, pumps_always),
+    told("pumps_never", words("the compressor never runs"), Places::car, 0.01, pumps_never),
+    told("pumps_stops", words("the compressor stops by itself and comes back later"), Places::car, 0.02, pumps_stops),
+    told("fills_slowly", words("the tank takes long to fill"), Places::car, 0.05, fills_slowly),
+    told("tank_low", words("the tank is low in the morning"), Places::car, 0.03, tank_low),
+    told("spits_water", words("water at the vents"), Places::car, 0.03),
+    told("worse_cold", words("worse on cold mornings"), Places::car, 0.05),
+    told("hisses", words("a hiss when all is quiet"), Places::car, 0.04),
+
+    read("fill_time", words("time 20 mm up"), Places::corner, Kind::time, fill_time, Together::multiplies, {0.1, 0.08},
+         {0.3, 8, true, true}),
+    read("vent_time", words("time 20 mm down"), Places::corner, Kind::time, vent_time, Together::multiplies,
+         {0.1, 0.08}, {0.3, 8, true, true}),
+    read("hold_loss", words("air lost an hour, valves shut"), Places::corner, Kind::share, hold_loss, Together::adds,
+         {0.006, 0.08}, {-0.05, 1, false, true}),
+    read("bag_loss", words("air lost an hour, line plugged at the bag"), Places::corner, Kind::share, bag_loss,
+         Together::adds, {0.006, 0.08}, {-0.05, 1, false, true}),
+    read("tank_loss", words("air the tank loses an hour"), Places::car, Kind::share, tank_loss, Together::adds,
+         {0.006, 0.08}, {-0.05, 1, false, true}),
+    read("creep", words("height gained in ten minutes"), Places::corner, Kind::length, creep, Together::adds,
+         {0.0015, 0.1}, {-0.25, 0.15}),
+    read("tank_fill", words("tank from cut-in to cut-out"), Places::car, Kind::time, tank_fill, Together::multiplies,
+         {2, 0.05}, {0.4, 6, true, true}),
+    read("cut_out", words("pressure at which it stops"), Places::car, Kind::pressure, cut_out, Together::adds,
+         {0.12e5, 0}, {0, 2, true, true}),
+    read("volts", words("volts at the compressor while it should run"), Places::car, Kind::voltage, volts,
+         Together::adds, {0.25, 0}, {0, 16}),
+    read("height_off", words("height over what is stored"), Places::corner, Kind::length, height_off, Together::adds,
+         {0.003, 0.05}, {-0.2, 0.2}),
+    read("pressure_off", words("pressure over what was worked out"), Places::corner, Kind::pressure, pressure_off,
+         Together::adds, {0.12e5, 0.05}, {-8e5, 8e5}),
+    read("load_off", words("weight over what was reckoned"), Places::end, Kind::mass, load_off, Together::adds,
+         {9, 0.02}, {-800, 800}),
+
+    look("bubbles_fitting", words("soap bubbles at a fitting"), Places::corner, 0.03),
+    look("bubbles_bag", words("soap bubbles at the bag"), Places::corner, 0.01),
+    look("bubbles_tank", words("soap bubbles at the tank"), Places::car, 0.02),
+    look("exhaust_blows", words("air from the exhaust, all valves shut"), Places::car, 0.02),
+    look("intake_blows", words("air back out of the compressor’s intake"), Places::car, 0.01),
+    look("gauge_disagrees", words("a second gauge reads otherwise"), Places::car, 0.03),
+    look("fuse_dead", words("no volts behind the fuse"), Places::car, 0.01),
+    look("relay_silent", words("the relay does not click"), Places::car, 0.02),
+    look("runs_beyond", words("it runs on with the switch’s plug off"), Places::car, 0.01),
+    look("stops_hot", words("it stops hot within its rated time"), Places::car, 0.03),
+    look("beads_spent", words("the dryer’s beads have changed colour"), Places::car, 0.06),
+    look("drains_water", words("more than a cup of water at the drain"), Places::car, 0.05),
+    look("frees_warm", words("all is well when the block is warmed"), Places::car, 0.02),
+    look("quick_open", words("quicker down with the silencer off"), Places::car, 0.04),
+    look("rod_plays", words("lever or rod has play"), Places::corner, 0.03),
+    look("counts_wrong", words("pressed down, its counts run the wrong way"), Places::corner, 0.01),
+    look("counts_other", words("pressed down, another corner’s counts move"), Places::end, 0.01),
+    look("stored_other", words("the stored counts are not those on the sheet"), Places::end, 0.03),
+    look("moves_other", words("one valve opened, the corner across moves"), Places::end, 0.005),
+    look("fill_silent", words("the fill valve’s coil does not click"), Places::corner, 0.03),
+    look("vent_silent", words("the vent valve’s coil does not click"), Places::corner, 0.03),
+    look("line_kinked", words("the line is kinked or clamped somewhere"), Places::corner, 0.03),
+    look("water_blown", words("water comes out when the line is blown through"), Places::corner, 0.02),
+    look("collar_turns", words("a hand turns a collar"), Places::corner, 0.01),
+    look("knock_gone", words("ten millimetres lower the knock is gone"), Places::end, 0.05),
+    look("stop_missing", words("no rubber where the stop sits"), Places::corner, 0.01),
+    look("rub_mark", words("a chafed or shining place on the bag"), Places::corner, 0.03),
+    look("tucked", words("the bag has tucked in on one side"), Places::corner, 0.01),
+    look("skew", words("the bag sits skew on its seat"), Places::corner, 0.01),
+};
+
+/// How likely a sign is so because of a cause. What a condition makes by itself stands in the signs.
+struct Shows {
+  const char *cause, *sign;
+  double p;
+};
+constexpr Shows table[] = {
+    {"leak_fitting", "bubbles_fitting", 0.93},
+    {"leak_fitting", "hisses", 0.35},
+    {"leak_bag", "bubbles_bag", 0.9},
+    {"leak_bag", "rub_mark", 0.5},
+    {"leak_bag", "hisses", 0.25},
+    {"leak_bag", "squeaks", 0.2},
+    {"vent_seat", "exhaust_blows", 0.92},
+    {"vent_seat", "hisses", 0.3},
+    {"check_valve", "intake_blows", 0.92},
+    {"check_valve", "hisses", 0.15},
+    {"leak_tank", "bubbles_tank", 0.9},
+    {"leak_tank", "hisses", 0.35},
+    {"pinched", "line_kinked", 0.85},
+    {"wet_line", "water_blown", 0.9},
+    {"wet_line", "worse_cold", 0.6},
+    {"wet_line", "spits_water", 0.4},
+    {"wet_line", "drains_water", 0.6},
+    {"swapped_lines", "other_moves", 0.85},
+    {"swapped_lines", "moves_other", 0.99},
+    {"silencer", "quick_open", 0.95},
+    {"fill_shut", "fill_silent", 0.55},
+    {"vent_shut", "vent_silent", 0.55},
+    {"fill_open", "hisses", 0.3},
+    {"vent_open", "exhaust_blows", 0.96},
+    {"vent_open", "hisses", 0.5},
+    {"hot", "stops_hot", 0.95},
+    {"worn", "stops_hot", 0.15},
+    {"voltage", "stops_hot", 0.1},
+    {"gauge_off", "gauge_disagrees", 0.97},
+    {"gauge_off", "tank_low", 0.4},
+    {"gauge_off", "fills_slowly", 0.15},
+    {"switch_off", "fills_slowly", 0.1},
+    {"switch_off", "tank_low", 0.25},
+    {"dryer_spent", "beads_spent", 0.95},
+    {"dryer_spent", "spits_water", 0.55},
+    {"dryer_spent", "drains_water", 0.55},
+    {"dryer_spent", "worse_cold", 0.25},
+    {"water_tank", "drains_water", 0.96},
+    {"water_tank", "spits_water", 0.75},
+    {"water_tank", "worse_cold", 0.25},
+    {"water_tank", "beads_spent", 0.25},
+    {"ice", "worse_cold", 0.93},
+    {"ice", "frees_warm", 0.95},
+    {"ice", "drains_water", 0.6},
+    {"ice", "spits_water", 0.3},
+    {"rod_loose", "rod_plays", 0.92},
+    {"rod_loose", "wanders", 0.6},
+    {"rod_flipped", "counts_wrong", 0.97},
+    {"rod_flipped", "wanders", 0.3},
+    {"rod_flipped", "leans", 0.8},
+    {"sensors_swapped", "counts_other", 0.98},
+    {"sensors_swapped", "leans", 0.75},
+    {"sensors_swapped", "wanders", 0.25},
+    {"collar_loose", "collar_turns", 0.93},
+    {"collar_loose", "knocks", 0.9},
+    {"topping_out", "knock_gone", 0.95},
+    {"topping_out", "knocks", 0.92},
+    {"topping_out", "harsh", 0.35},
+    {"stop_gone", "stop_missing", 0.97},
+    {"stop_gone", "bangs", 0.9},
+    {"stop_gone", "harsh", 0.3},
+    {"bag_rubbed", "rub_mark", 0.95},
+    {"bag_rubbed", "squeaks", 0.75},
+    {"bag_folded", "tucked", 0.95},
+    {"bag_folded", "harsh", 0.6},
+    {"bag_folded", "squeaks", 0.5},
+    {"bag_unseated", "skew", 0.95},
+    {"bag_unseated", "squeaks", 0.5},
+    {"bag_unseated", "knocks", 0.3},
+    {"wrong_load", "harsh", 0.35},
+    {"wrong_load", "bangs", 0.4},
+    {"wrong_load", "pumps_often", 0.25},
+    {"wrong_preset", "stored_other", 0.95},
+    {"relay", "relay_silent", 0.9},
+    {"relay", "tank_low", 0.5},
+    {"fuse", "fuse_dead", 0.98},
+    {"fuse", "tank_low", 0.5},
+    {"fuse", "relay_silent", 0.5},
+    {"relay_stuck", "runs_beyond", 0.95},
+    {"relay_stuck", "stops_hot", 0.4},
+};
+
+const FaultTest tests[] = {
+    {"timing", words("Time it up and down"), Places::corner, 5,
+     words("Full tank, road height. Hold its fill valve until it stands 20 mm higher, let it settle, then the vent "
+           "valve until it is back; a watch on both."),
+     "fill_time vent_time"},
+    {"hold", words("Hold twenty minutes, valves shut"), Places::car, 22,
+     words(
+         "All at road height, tank full, valves shut, compressor off. Read all gauges and a thermometer now, after ten "
+         "and after twenty minutes."),
+     "hold_loss tank_loss"},
+    {"plugged", words("Hold with the line plugged at the bag"), Places::corner, 30,
+     words("Car on stands. Pressure off, plug the line at the bag with a tee and gauge, fill it, hold twenty minutes."),
+     "bag_loss"},
+    {"creep", words("Watch the heights for ten minutes"), Places::car, 12,
+     words("Tank full, controller off, valves shut. Tape every corner from hub to lip, and again ten minutes later."),
+     "creep"},
+    {"soap_fitting", words("Soap its fittings"), Places::corner, 3,
+     words("Soapy water on every fitting of its line, pressure on; bubbles that grow are a leak."), "bubbles_fitting"},
+    {"soap_bag", words("Soap the bag"), Places::corner, 6,
+     words("Car on stands. Soapy water on the bag’s ends and where it folds."), "bubbles_bag"},
+    {"soap_tank", words("Soap the tank"), Places::car, 5,
+     words("Soapy water on the tank’s ports, its drain, the relief valve and the switch’s thread."), "bubbles_tank"},
+    {"exhaust", words("A hand at the exhaust"), Places::car, 2,
+     words("All valves shut, engine off: a wet finger, or a bag over the silencer."), "exhaust_blows"},
+    {"intake", words("A hand at the intake"), Places::car, 2,
+     words("Tank full, compressor off: a wet finger at its intake."), "intake_blows", &FaultParts::compressor},
+    {"pump", words("Let it fill the tank"), Places::car, 12,
+     words("Let air out down to cut-in and time it to cut-out; a meter on the compressor’s terminals, an eye on the "
+           "gauge where it stops."),
+     "tank_fill cut_out volts", &FaultParts::compressor},
+    {"long_run", words("Let it run for its rated time"), Places::car, 25,
+     words("Drain open a little so that it goes on running; does it stop hot before its card says?"), "stops_hot",
+     &FaultParts::compressor},
+    {"second_gauge", words("A second gauge at the tank"), Places::car, 4,
+     words("A gauge that is known to be right on the tyre outlet or the drain."), "gauge_disagrees"},
+    {"fuse", words("Volts behind the fuse"), Places::car, 3, words("A meter behind the fuse, against ground."),
+     "fuse_dead", &FaultParts::compressor},
+    {"relay", words("Listen to the relay"), Places::car, 3,
+     words("Bridge the pressure switch: a finger on the relay feels it click."), "relay_silent",
+     &FaultParts::compressor},
+    {"unplug_switch", words("Unplug the pressure switch"), Places::car, 3,
+     words("While it runs, pull the switch’s plug: it must stop at once."), "runs_beyond", &FaultParts::compressor},
+    {"drain", words("Drain the tank"), Places::car, 3, words("Slowly, into a jar, at low pressure."), "drains_water"},
+    {"beads", words("Look at the dryer’s beads"), Places::car, 4, words("Pressure off, its glass or cap open."),
+     "beads_spent", &FaultParts::dryer},
+    {"warm", words("Warm the block"), Places::car, 10,
+     words("Warm air, never a flame, on block and lines for ten minutes; then work it again."), "frees_warm"},
+    {"silencer_off", words("Down with the silencer off"), Places::car, 5,
+     words("Take the silencer off and let one corner down; compare."), "quick_open", &FaultParts::silencer},
+    {"rod", words("A hand on lever and rod"), Places::corner, 2, words("Wiggle lever, rod and both joints."),
+     "rod_plays", &FaultParts::sensors},
+    {"press", words("Press the corner down"), Places::corner, 3,
+     words("Lean on it and watch whose counts move, and which way."), "counts_wrong counts_other",
+     &FaultParts::sensors},
+    {"heights", words("Tape all heights at road"), Places::car, 6,
+     words("Call road height, let it settle, tape hub to lip all round."), "height_off"},
+    {"stored", words("Compare what is stored"), Places::end, 3,
+     words("Read the stored counts and compare them with the hand-over sheet."), "stored_other", &FaultParts::sensors},
+    {"gauges", words("Read the gauges at road height"), Places::car, 3,
+     words("Come up to road height from below and read every corner’s gauge."), "pressure_off"},
+    {"weigh", words("Weigh the end"), Places::end, 15,
+     words("On the scales as it is driven, at road height; against what Car in has."), "load_off"},
+    {"which", words("One valve at a time"), Places::end, 3,
+     words("Open one corner’s fill valve for a second: which corner moves?"), "moves_other", &FaultParts::per_corner},
+    {"coils", words("Listen to its coils"), Places::corner, 3,
+     words("A finger on each coil while somebody works the switch."), "fill_silent vent_silent"},
+    {"line", words("Follow its line"), Places::corner, 8,
+     words("From block to bag: clamps, kinks, places where something stands on it."), "line_kinked"},
+    {"blow", words("Blow its line through"), Places::corner, 8,
+     words("Pressure off. Line off at both ends, shop air through it at 2 bar into a rag."), "water_blown"},
+    {"collar", words("A hand on its collars"), Places::corner, 2,
+     words("Car on stands, no air: try to turn collar and lock ring."), "collar_turns"},
+    {"ten_lower", words("Ten millimetres lower"), Places::end, 15,
+     words("The same smooth road, that end ten millimetres lower."), "knock_gone"},
+    {"look_bag", words("Look at the bag"), Places::corner, 4,
+     words("Wheel off or a mirror: all round where it bulges, folds and sits."), "rub_mark tucked skew"},
+    {"look_stop", words("Look at the bump stop"), Places::corner, 3, words("A light and a mirror where it sits."),
+     "stop_missing"},
+};
+
+} // namespace
+
+std::span<const FaultSign> fault_signs() {
+  return signs;
+}
+
+const FaultSign* fault_sign(std::string_view key) {
+  for (const FaultSign& sign : signs)
+    if (key == sign.key) return &sign;
+  return nullptr;
+}
+
+double shows_by_table(const FaultCause& cause, const FaultSign& sign) {
+  for (const Shows& row : table)
+    if (std::string_view(row.cause) == cause.key && std::string_view(row.sign) == sign.key) return row.p;
+  return 0;
+}
+
+bool shows_at(const FaultCause& cause, std::size_t at, const FaultSign& sign, std::size_t place) {
+  if (cause.places == Places::car || sign.places == Places::car) return true;
+  if (cause.places == sign.places) return at == place;
+  return cause.places == Places::corner ? at / 2 == place : at == place / 2;
+}
+
+std::pair<double, double> believable(const FaultCar& car, const FaultSign& sign, std::size_t place) {
+  if (!sign.of_well) return {sign.least, sign.most};
+  const double well = sign.reads(car, {}, place);
+  return {sign.least * well, sign.most * well};
+}
+
+std::span<const FaultTest> fault_tests() {
+  return tests;
+}
+
+const FaultTest* fault_test(std::string_view key) {
+  for (const FaultTest& test : tests)
+    if (key == test.key) return &test;
+  return nullptr;
+}
+
+std::string test_key(const TestAt& at) {
+  const char* where = place_key(at.test->places, at.place);
+  return *where ? std::string(at.test->key) + ":" + where : at.test->key;
+}
+
+std::optional<TestAt> test_of(std::string_view key) {
+  const auto colon = key.find(':');
+  const FaultTest* test = fault_test(key.substr(0, colon));
+  if (!test) return std::nullopt;
+  const auto place = place_of(test->places, colon == std::string_view::npos ? "" : key.substr(colon + 1));
+  return place ? std::optional(TestAt{test, *place}) : std::nullopt;
+}
+
+Message test_words(const TestAt& at) {
+  if (at.test->places == Places::car) return {at.test->name, {}};
+  return {words("{0}: {1}"), {place_name(at.test->places, at.place), at.test->name}};
+}
+
+bool can_do(const FaultParts& parts, const FaultTest& test) {
+  return !test.needs || parts.*test.needs;
+}
+
+std::vector<SignAt> told_by(const FaultTest& test, std::size_t place) {
+  std::vector<SignAt> out;
+  std::string_view keys = test.tells;
+  while (!keys.empty()) {
+    const auto end = std::min(keys.find(' '), keys.size());
+    const FaultSign& sign = *fault_sign(keys.substr(0, end));
+    keys.remove_prefix(std::min(end + 1, keys.size()));
+    if (test.places == Places::car)
+      for (std::size_t i = 0; i < places_of(sign.places); ++i)
+        out.push_back({&sign, i});
+    else if (sign.places == test.places)
+      out.push_back({&sign, place});
+    else if (sign.places == Places::end) // a corner's test that tells of its end
+      out.push_back({&sign, place / 2});
+    else
+      out.push_back({&sign, place});
+  }
+  return out;
+}
+
+} // namespace mavrel::assess

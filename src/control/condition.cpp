@@ -1,0 +1,106 @@
+#include "control/condition.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace mavrel::control {
+
+namespace {
+
+constexpr double leak_ratio = 0.3; // critical pressure ratio of a hole
+constexpr double never_cuts_out = 4e6;
+
+const ValvePair* pair_of(const std::vector<ValvePair>& circuits, std::size_t corner) {
+  for (const ValvePair& pair : circuits)
+    if (std::find(pair.corners.begin(), pair.corners.end(), corner) != pair.corners.end()) return &pair;
+  return nullptr;
+}
+
+void pinch(RollingCarParts& car, const ValvePair& pair, std::size_t corner, const CornerCondition& c) {
+  auto& lines = car.network.lines;
+  const auto share = [](double s) { return std::max(s, shut_share); };
+  if (pair.corners.size() == 1) {
+    lines[pair.fill].through.conductance *= share(c.fill);
+    lines[pair.vent].through.conductance *= share(c.vent);
+    return;
+  }
+  // Where a tee feeds both sides, what narrows both ways is this side's own line; what narrows one of them is the
+  // valve.
+  const std::size_t bag = car.network.bodies.front().legs[corner].volume;
+  const double both = std::max(c.fill, c.vent);
+  for (air::Line& line : lines)
+    if (line.from == lines[pair.fill].to && line.to == bag) line.through.conductance *= share(both);
+  lines[pair.fill].through.conductance *= share(c.fill / std::max(both, shut_share));
+  lines[pair.vent].through.conductance *= share(c.vent / std::max(both, shut_share));
+}
+
+} // namespace
+
+void Condition::add(const Condition& more) {
+  for (std::size_t i = 0; i < corners.size(); ++i) {
+    CornerCondition& a = corners[i];
+    const CornerCondition& b = more.corners[i];
+    a.fill *= b.fill, a.vent *= b.vent;
+    a.leak_line += b.leak_line, a.leak_bag += b.leak_bag, a.leak_fill += b.leak_fill;
+    a.sensor_off += b.sensor_off;
+    a.sensor_flipped = a.sensor_flipped != b.sensor_flipped;
+    if (b.sensor_of < 4) a.sensor_of = b.sensor_of;
+    if (b.line_to < 4) a.line_to = b.line_to;
+    a.load += b.load;
+  }
+  leak_tank += more.leak_tank;
+  delivery *= more.delivery;
+  endurance *= more.endurance;
+  cut_shift += more.cut_shift;
+  gauge_shift += more.gauge_shift;
+  volts_lost += more.volts_lost;
+  if (more.runs != CompressorRuns::by_switch) runs = more.runs;
+}
+
+void put_in(RollingCarParts& car, const std::vector<ValvePair>& circuits, const Condition& condition) {
+  air::Network& net = car.network;
+  auto& legs = net.bodies.front().legs;
+  for (std::size_t corner = 0; corner < 4; ++corner) {
+    const CornerCondition& c = condition.corners[corner];
+    const std::size_t bag = legs[corner].volume;
+    if (const ValvePair* pair = pair_of(circuits, corner)) {
+      pinch(car, *pair, corner, c);
+      if (c.line_to < 4 && pair->corners.size() == 1) {
+        net.lines[pair->fill].to = legs[c.line_to].volume;
+        net.lines[pair->vent].from = legs[c.line_to].volume;
+      }
+      if (c.leak_fill > 0)
+        net.lines.push_back({"seat", net.lines[pair->fill].from, bag, {c.leak_fill, leak_ratio}, true, true});
+    }
+    if (const double leak = c.leak_line + c.leak_bag; leak > 0)
+      net.lines.push_back({"leak", bag, air::outside, {leak, leak_ratio}, false, true});
+    net.bodies.front().loads[corner] += c.load;
+  }
+  if (condition.leak_tank > 0)
+    net.lines.push_back({"tank leak", car.tank, air::outside, {condition.leak_tank, leak_ratio}, false, true});
+  for (air::Compressor& c : net.compressors) {
+    for (auto& [pressure, flow] : c.curve)
+      flow *= condition.runs == CompressorRuns::never ? 0 : condition.delivery;
+    c.cut_in = std::max(c.cut_in + condition.cut_shift, 1e4);
+    c.cut_out = condition.runs == CompressorRuns::always ? never_cuts_out
+                                                         : std::max(c.cut_out + condition.cut_shift, c.cut_in + 1e4);
+    if (condition.endurance < 1) {
+      if (!c.duty) c.duty = air::Compressor::Duty{};
+      c.duty->longest_run *= condition.endurance;
+    }
+  }
+  // The tank stands where its switch lets it.
+  if (condition.cut_shift != 0)
+    net.volumes[car.tank].gauge_pressure = std::max(net.volumes[car.tank].gauge_pressure + condition.cut_shift, 0.0);
+}
+
+double sensed(const std::array<double, 4>& heights, const std::array<double, 4>& targets, std::size_t corner,
+              const Condition& condition) {
+  const CornerCondition& c = condition.corners[corner];
+  const std::size_t at = c.sensor_of < 4 ? c.sensor_of : corner;
+  double H = heights[at] + c.sensor_off;
+  if (c.sensor_flipped) H = 2 * targets[corner] - H;
+  return H;
+}
+
+} // namespace mavrel::control
