@@ -66,13 +66,14 @@ constinit const StageRow leveling{"leveling", words("Leveling"), leveling_known}
 constinit const StageRow fit_up{"fit_up", words("Fit-up"), fit_up_known};
 constinit const StageRow proving{"proving", words("Proving"), kit_known};
 constinit const StageRow care{"care", words("Care"), on_the_road};
+constinit const StageRow faults{"faults", words("Faults"), kit_known};
 } // namespace stages
 
 namespace {
 
-constexpr const StageRow* stage_rows[] = {&stages::car_in,    &stages::bags,    &stages::swing,
-                                          &stages::clearance, &stages::air,     &stages::leveling,
-                                          &stages::fit_up,    &stages::proving, &stages::care};
+constexpr const StageRow* stage_rows[] = {&stages::car_in, &stages::bags,     &stages::swing,  &stages::clearance,
+                                          &stages::air,    &stages::leveling, &stages::fit_up, &stages::proving,
+                                          &stages::care,   &stages::faults};
 
 // One entry a topic.
 const std::span<const Limit* const> limit_tables[] = {end_limits};

@@ -38,6 +38,18 @@ void PlayedRig::stop() {
 }
 
 std::optional<QString> PlayedRig::play(const QStringList& faults, double faster) {
+  QStringList more;
+  for (const QString& fault : faults)
+    more << "--fault" << fault;
+  if (faster != 1) more << "--faster" << QString::number(faster);
+  return start(more);
+}
+
+std::optional<QString> PlayedRig::practise(const QString& hidden) {
+  return start({"--practise", hidden});
+}
+
+std::optional<QString> PlayedRig::start(const QStringList& more) {
   bench_.shut();
   stop();
   folder_ = std::make_unique<QTemporaryDir>();
@@ -63,9 +75,7 @@ std::optional<QString> PlayedRig::play(const QStringList& faults, double faster)
                                .has_value();
   if (!written) return tr("The car could not be put on the rig: %1 takes no files.").arg(folder_->path());
   QStringList arguments = {build, "--socket", socket, "--shelf", shelf, "--alone", "20"};
-  for (const QString& fault : faults)
-    arguments << "--fault" << fault;
-  if (faster != 1) arguments << "--faster" << QString::number(faster);
+  arguments << more;
   rig_ = std::make_unique<QProcess>();
   connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
     if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) return;

@@ -26,6 +26,8 @@ public:
   /// @param faults  of the played car, as `mavrel-rig --fault` takes them @param faster  times as fast as it happens
   /// @returns why it can't; none: it is on its way
   [[nodiscard]] std::optional<QString> play(const QStringList& faults = {}, double faster = 1);
+  /// With something hidden the matter. @param hidden  as `mavrel-rig --practise` takes it: `7:plain`
+  [[nodiscard]] std::optional<QString> practise(const QString& hidden);
   void stop();
 
 signals:
@@ -33,6 +35,7 @@ signals:
 
 private:
   explicit PlayedRig(Desk& desk);
+  [[nodiscard]] std::optional<QString> start(const QStringList& more);
 
   Desk& desk_;
   Bench& bench_;

@@ -7,6 +7,7 @@
 #include "app/stages/care/care.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/compare/compare_page.h"
+#include "app/stages/faults/faults.h"
 #include "app/stages/fit_up/fit_up.h"
 #include "app/stages/leveling/leveling.h"
 #include "app/stages/proving/proving.h"
@@ -46,6 +47,8 @@ const StageEntry entries[] = {
     {&assess::stages::proving, "proving", QT_TRANSLATE_NOOP("stages", "Proving"), "Ctrl+8", page_of<ProvingStage>,
      always_open},
     {&assess::stages::care, "care", QT_TRANSLATE_NOOP("stages", "Care"), "Ctrl+9", page_of<CareStage>, always_open},
+    {&assess::stages::faults, "faults", QT_TRANSLATE_NOOP("stages", "Faults"), "Ctrl+Shift+F", page_of<FaultsStage>,
+     always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
     {nullptr, "book", QT_TRANSLATE_NOOP("stages", "Book"), "Ctrl+Shift+B", page_of<BookPage>, always_open},
 };

@@ -16,7 +16,7 @@ struct StageRow {
 
 /// Defined in assess/rows.cpp, in working order.
 namespace stages {
-extern const StageRow car_in, bags, swing, clearance, air, leveling, fit_up, proving, care;
+extern const StageRow car_in, bags, swing, clearance, air, leveling, fit_up, proving, care, faults;
 } // namespace stages
 
 } // namespace mavrel::assess
