@@ -28,6 +28,7 @@ set(rows
   "assess/fit_up: assess/leveling assess/routes assess/air assess/swing assess/touch assess/bags assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/proving: assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/faults: assess/proving assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
+  "assess/doubt: assess/ground assess/end assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/care: assess/faults assess/proving assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/end: assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/bags: assess/end assess/clearance assess/survey assess/height assess/finding"

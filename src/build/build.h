@@ -5,6 +5,7 @@
 
 #include "build/air_kit.h"
 #include "build/care.h"
+#include "build/doubts.h"
 #include "build/faults.h"
 #include "build/fit_up.h"
 #include "build/leveling.h"
@@ -475,6 +476,7 @@ struct Build {
   Shared<Care> care;
   Shared<Origin> origin;
   Shared<Faults> faults;
+  Doubts doubts;
   Extra extra;
 
   [[nodiscard]] const EndSurvey& end(End e) const { return ends[e]; }

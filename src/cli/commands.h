@@ -156,4 +156,12 @@ struct DiagnoseRequest {
 /// How likely each fault is by what a case or a build says was found, and which test to do next.
 [[nodiscard]] Expected<std::string> diagnose(const DiagnoseRequest& request);
 
+struct DoubtRequest {
+  std::string build, shelf;
+  std::size_t draws = 500;
+  unsigned long long seed = 1;
+};
+/// How sure the readings are, and by them the answers.
+[[nodiscard]] Expected<std::string> doubt(const DoubtRequest& request);
+
 } // namespace mavrel::cli

@@ -313,6 +313,15 @@ int main(int argc, char** argv) {
   diagnose_command->add_option("--shelf", diagnosed.shelf, "Folder of cards, added to those known");
   diagnose_command->callback([&] { run = [&] { return cli::diagnose(diagnosed); }; });
 
+  cli::DoubtRequest unsure;
+  auto* doubt_command = app.add_subcommand("doubt", "How sure a build's readings are, and by them its answers");
+  doubt_command->add_option("build", unsure.build, "Build file, *.mavrel")->required();
+  doubt_command->add_option("--draws", unsure.draws, "How often it is worked out with readings that are off")
+      ->check(CLI::Range(20, 100000));
+  doubt_command->add_option("--seed", unsure.seed, "The same seed gives the same figures");
+  doubt_command->add_option("--shelf", unsure.shelf, "Folder of cards, added to those known");
+  doubt_command->callback([&] { run = [&] { return cli::doubt(unsure); }; });
+
   auto* schools_command = app.add_subcommand("schools", "What builders disagree on, both ways, on a build's car");
   schools_command->add_option("build", fitting.build, "Build file, *.mavrel")->required();
   schools_command->add_option("--shelf", fitting.shelf, "Folder of cards, added to those known");

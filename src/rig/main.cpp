@@ -54,11 +54,8 @@ public:
     if (!at) return {at.error()};
     done_.push_back({*at, car_.do_test(*at)});
     minutes_ += at->test->minutes;
-    std::vector<Message> out;
-    for (const assess::FaultFinding& f : done_.back().found)
-      out.push_back({words("{0}: {1}. {2} minutes gone."),
-                     {assess::sign_words(f.at), assess::answer_words(f), Amount{minutes_, Kind::plain, 0, {}}}});
-    return out;
+    return {{words("{0}: {1}. {2} minutes gone."),
+             {assess::test_words(*at), assess::found_words(done_.back().found), Amount{minutes_, Kind::plain, 0, {}}}}};
   }
   [[nodiscard]] Message name(const std::string& key) const {
     const auto named = assess::faults_named(key);

@@ -201,6 +201,72 @@ void tell(int file, const std::string& line) {
   ASSERT_EQ(::send(file, line.data(), line.size(), MSG_NOSIGNAL), static_cast<ssize_t>(line.size()));
 }
 
+TEST(Rig, HidesAFaultThatIsFoundThroughIt) {
+  // Which number hides one valve that never opens was asked of mavrel-cli beforehand; the rig itself never says.
+  std::string hidden;
+  int seed = 0;
+  for (int i = 1; i < 80 && hidden.find("fill valve stuck shut") == std::string::npos; ++i) {
+    hidden = test::run("practise --seed " + std::to_string(i) + " --level plain --untested --reveal").out;
+    hidden = hidden.substr(std::min(hidden.rfind("\"fault\""), hidden.size()));
+    seed = i;
+  }
+  ASSERT_NE(hidden.find("fill valve stuck shut"), std::string::npos);
+  const test::Folder folder;
+  const std::string path = (folder / "bench").string();
+  Rig rig({demo("sorrel-wayfare.mavrel"), "--socket", path, "--practise", std::to_string(seed) + ":plain", "--faster",
+           "8", "--rate", "50"});
+  const int file = join(path);
+  ASSERT_GE(file, 0);
+  link::Lines lines;
+  std::vector<link::Circuit> circuits;
+  ASSERT_TRUE(hear(file, lines, [&](const std::string& line) {
+    const auto read = link::read_rig_line(line, {});
+    if (read && std::holds_alternative<link::Hello>(*read)) circuits = std::get<link::Hello>(*read).circuits;
+    return !circuits.empty();
+  }));
+  ASSERT_TRUE(hear(file, lines, [](const std::string& line) { return line.find("note") != std::string::npos; }))
+      << "its driver says something";
+  // Each fill valve is held for a while: one corner stays where it is.
+  std::string shut;
+  for (std::size_t i = 0; i < circuits.size(); ++i) {
+    std::optional<double> before, now;
+    const auto height = [&](const std::string& line) {
+      const auto read = link::read_rig_line(line, circuits);
+      if (!read || !std::holds_alternative<link::State>(*read)) return false;
+      now = std::get<link::State>(*read).height[circuits[i].corners.front()];
+      return true;
+    };
+    ASSERT_TRUE(hear(file, lines, height));
+    before = now;
+    for (int n = 0; n < 12; ++n) {
+      tell(file,
+           link::line_of(link::Order{link::Order::What::open, circuits[i].name, control::ValveOrder::fill, false, 0}));
+      ASSERT_TRUE(hear(file, lines, height));
+    }
+    if (std::abs(*now - *before) < 0.004) shut = circuits[i].name;
+    tell(file, link::line_of(link::Order{link::Order::What::close, "", control::ValveOrder::fill, false, 0}));
+  }
+  constexpr std::pair<const char*, const char*> places[] = {
+      {"FL", "front_left"}, {"FR", "front_right"}, {"RL", "rear_left"}, {"RR", "rear_right"}};
+  std::string name;
+  for (const auto& [circuit, place] : places)
+    if (shut == circuit) name = std::string("fill_shut:") + place;
+  ASSERT_FALSE(name.empty()) << shut;
+  link::Order test{link::Order::What::test, "", control::ValveOrder::fill, false, 0};
+  test.text = "coils:" + name.substr(name.find(':') + 1);
+  tell(file, link::line_of(test));
+  EXPECT_TRUE(
+      hear(file, lines, [](const std::string& line) { return line.find("3 minutes gone") != std::string::npos; }));
+  test.text = "coils:roof";
+  tell(file, link::line_of(test));
+  EXPECT_TRUE(hear(file, lines, [](const std::string& line) { return line.find("is no test") != std::string::npos; }));
+  link::Order named{link::Order::What::name, "", control::ValveOrder::fill, false, 0};
+  named.text = name;
+  tell(file, link::line_of(named));
+  EXPECT_TRUE(hear(file, lines, [](const std::string& line) { return line.find("Right") != std::string::npos; }));
+  ::close(file);
+}
+
 TEST(Rig, PlaysAtASocketForSeveralAndShutsWhatNobodyHolds) {
   const test::Folder folder;
   const std::string path = (folder / "bench").string();

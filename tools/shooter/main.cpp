@@ -19,6 +19,9 @@
 #include "app/stages/clearance/gap_sheet.h"
 #include "app/stages/clearance/obstacles_panel.h"
 #include "app/stages/clearance/section_view.h"
+#include "app/stages/faults/answers.h"
+#include "app/stages/faults/edits.h"
+#include "app/stages/faults/faults.h"
 #include "app/stages/fit_up/fit_up.h"
 #include "app/stages/fit_up/places_page.h"
 #include "app/stages/fit_up/plan_page.h"
@@ -40,9 +43,12 @@
 #include <QComboBox>
 #include <QDir>
 #include <QLineEdit>
+#include <QPushButton>
+#include <QSpinBox>
 #include <QStandardPaths>
 #include <QStyleFactory>
 #include <QTabBar>
+#include <QTableWidget>
 #include <QTemporaryDir>
 #include <QThread>
 
@@ -327,7 +333,7 @@ int main(int argc, char** argv) {
     window.go_to_stage("swing");
     desk.set_end(app::End::front);
     swing->show_panel("joints");
-    shoot("swing-joints");
+    if (only == "swing-joints") shoot("swing-joints");
     look.theme = app::Theme::night_bay;
     desk.sight().set_look(look);
     swing->show_panel("mounting");
@@ -364,6 +370,42 @@ int main(int argc, char** argv) {
     settle();
     wait([&] { return false; });
     if (only == "proving-hand") shoot("proving-hand");
+  }
+  if (wants({"faults", "faults-practise", "faults-scored", "faults-odds"})) {
+    if (!shop_car("w-14.mavrel")) return 1;
+    auto* faults = static_cast<app::FaultsStage*>(window.stage("faults"));
+    auto* answers = window.findChild<app::FaultAnswers*>();
+    window.go_to_stage("faults");
+    faults->show_page(0);
+    app::take_readings(desk);
+    wait([&] { return answers->diagnosed() != nullptr; });
+    settle();
+    shoot("faults");
+    faults->show_page(1);
+    settle();
+    window.findChild<QSpinBox*>("practice_seed")->setValue(12);
+    window.findChild<QPushButton*>("practice_begin")->click();
+    const auto press = [&](const char* test, int place) {
+      auto* box = window.findChild<QComboBox*>("practice_test");
+      box->setCurrentIndex(box->findData(QString(test)));
+      window.findChild<QComboBox*>("practice_where")->setCurrentIndex(place);
+      window.findChild<QPushButton*>("practice_do")->click();
+    };
+    press("timing", 1);
+    press("hold", 0);
+    press("gauges", 0);
+    settle();
+    if (only.isEmpty() || only == "faults-practise") shoot("faults-practise");
+    auto* cause = window.findChild<QComboBox*>("practice_cause");
+    cause->setCurrentIndex(cause->findData(QString("pinched")));
+    if (only == "faults-scored") {
+      window.findChild<QPushButton*>("practice_name")->click();
+      wait([&] { return window.findChild<QTableWidget*>("practice_steps")->isVisible(); });
+      settle();
+      shoot("faults-scored");
+    }
+    faults->show_page(2);
+    if (only == "faults-odds") shoot("faults-odds");
   }
   if (wants({"care", "care-log", "care-use"})) {
     if (!shop_car("w-08.mavrel")) return 1;

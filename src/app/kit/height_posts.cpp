@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/desk/edits.h"
+#include "app/desk/sureness.h"
 #include "app/theme/text_line.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -32,6 +33,11 @@ HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     describe();
     update();
   });
+  connect(&Sureness::of(desk_), &Sureness::changed, this, [this] {
+    stale_ = true;
+    describe();
+    update();
+  });
   connect(&desk_.sight(), &Sight::read, this, qOverload<>(&QWidget::update));
   // What was held may not be there any more, or be another of its number.
   connect(&desk_, &Desk::rewound, this, [this] { grip_.reset(); });
@@ -52,6 +58,11 @@ void HeightPosts::describe() {
       text += tr("Reach %1 to %2. ")
                   .arg(desk_.shown(w.reach->low.height, Kind::length), desk_.shown(w.reach->high.height, Kind::length));
   }
+  if (const assess::Doubt* doubt = Sureness::of(desk_).doubt())
+    for (const End end : build::both_ends)
+      for (const char* edge : {".road.low", ".road.high"})
+        if (const auto* a = doubt->find(std::string(build::key_of(end)) + edge); a && a->value)
+          text += tr("%1: %2. ").arg(desk_.words_of(a->words), shown_with_doubt(desk_, *a->value, a->sd, a->kind));
   setAccessibleDescription(text);
 }
 
@@ -205,6 +216,31 @@ void HeightPosts::paint_post(QPainter& painter, End end) const {
   };
   edge(e.windows.reach, t.stop, 2);
   edge(e.windows.road, t.end(end), 2);
+  paint_doubt(painter, end);
+}
+
+/// Where the windows' edges lie in nine cases of ten: a bar on the post's inner edge, with a foot at either end.
+void HeightPosts::paint_doubt(QPainter& painter, End end) const {
+  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
+  if (!doubt) return;
+  const Tokens& t = desk_.look().tokens();
+  const HeightScale s = scale();
+  const QRectF post = post_rect(end);
+  const std::string key = build::key_of(end);
+  for (const char* edge : {".reach.low", ".reach.high", ".road.low", ".road.high"}) {
+    const assess::DoubtAnswer* a = doubt->find(key + edge);
+    if (!a || !a->value || a->vanished >= 1) continue;
+    const bool road = std::string_view(edge).starts_with(".road");
+    const double top = s.clamped_y(a->p95), bottom = s.clamped_y(a->p05);
+    const double width = desk_.look().px(7), left = road ? post.right() - width : post.left();
+    QColor fill = road ? t.end(end) : t.stop;
+    painter.setPen(Qt::NoPen);
+    fill.setAlphaF(0.55F);
+    painter.fillRect(QRectF(left, top, width, std::max(1.0, bottom - top)), fill);
+    painter.setPen(QPen(road ? t.end(end) : t.stop, 1));
+    painter.drawLine(QPointF(left - 1, top), QPointF(left + width + 1, top));
+    painter.drawLine(QPointF(left - 1, bottom), QPointF(left + width + 1, bottom));
+  }
 }
 
 void HeightPosts::paint_pose(QPainter& painter, End end) const {

@@ -54,6 +54,7 @@ private:
     double offset = 0;                 // m between pointer and what is held
   };
   void paint_post(QPainter& painter, build::End end) const;
+  void paint_doubt(QPainter& painter, build::End end) const;
   void paint_pose(QPainter& painter, build::End end) const;
   void paint_live(QPainter& painter, build::End end) const;
   void paint_head(QPainter& painter, build::End end) const;

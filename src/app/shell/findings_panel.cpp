@@ -1,6 +1,8 @@
 #include "app/shell/findings_panel.h"
 
 #include "app/desk/desk.h"
+#include "app/desk/sureness.h"
+#include "assess/doubt/doubt_findings.h"
 #include "build/names.h"
 
 #include <QHBoxLayout>
@@ -158,7 +160,9 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
 
 void FindingsModel::refresh() {
   beginResetModel();
-  findings_ = desk_.assessment().findings;
+  // By how sure the answers are, where that is known.
+  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
+  findings_ = doubt ? assess::weighed(desk_.assessment().findings, desk_.build(), *doubt) : desk_.assessment().findings;
   endResetModel();
 }
 
@@ -190,18 +194,19 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
   layout->addWidget(list_, 1);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &FindingsPanel::refresh);
+  connect(&Sureness::of(desk_), &Sureness::changed, this, &FindingsPanel::refresh);
   refresh();
   show_folded(false);
 }
 
 void FindingsPanel::refresh() {
   title_->setFont(desk_.look().font(TextSize::large, true));
-  const auto& findings = desk_.assessment().findings;
+  const int kept = list_->currentIndex().row();
+  model_->refresh();
+  const auto& findings = model_->findings();
   const auto stops =
       std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::stop; });
   title_->setText(stops > 0 ? tr("What stops it (%1)").arg(stops) : tr("What stops it"));
-  const int kept = list_->currentIndex().row();
-  model_->refresh();
   if (kept >= 0 && kept < model_->rowCount()) list_->setCurrentIndex(model_->index(kept, 0));
 }
 

@@ -22,6 +22,7 @@ public:
   [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
   void refresh();
   /// The finding of a row as it was last refreshed. @param row  of the model
+  [[nodiscard]] const std::vector<assess::Finding>& findings() const { return findings_; }
   [[nodiscard]] const assess::Finding& finding(int row) const { return findings_[static_cast<std::size_t>(row)]; }
 
 private:

@@ -7,6 +7,7 @@
 #include "app/stages/care/care.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/compare/compare_page.h"
+#include "app/stages/doubt/doubt_page.h"
 #include "app/stages/faults/faults.h"
 #include "app/stages/fit_up/fit_up.h"
 #include "app/stages/leveling/leveling.h"
@@ -50,6 +51,7 @@ const StageEntry entries[] = {
     {&assess::stages::faults, "faults", QT_TRANSLATE_NOOP("stages", "Faults"), "Ctrl+Shift+F", page_of<FaultsStage>,
      always_open},
     {nullptr, "compare", QT_TRANSLATE_NOOP("stages", "Compare"), "Ctrl+0", page_of<ComparePage>, closed_alone},
+    {nullptr, "doubt", QT_TRANSLATE_NOOP("stages", "How sure"), "Ctrl+Shift+H", page_of<DoubtPage>, always_open},
     {nullptr, "book", QT_TRANSLATE_NOOP("stages", "Book"), "Ctrl+Shift+B", page_of<BookPage>, always_open},
 };
 

@@ -315,27 +315,13 @@ Diagnosis FaultWeighing::diagnosis() const {
   for (const std::size_t e : order)
     if (e != in.sets.size() - 1 && (in.sets[e].odds >= worth_telling || told.size() < 3) && told.size() < 40)
       told.push_back(e);
-  // How likely each finding is under all sets that weigh anything.
   const std::size_t n = in.found.size();
-  std::vector<std::vector<double>> likely;
-  std::vector<std::size_t> weighty;
-  for (const std::size_t e : order) {
-    if (in.sets[e].odds < 1e-4 && weighty.size() > 40) break;
-    weighty.push_back(e);
-    likely.emplace_back(n);
-    for (std::size_t k = 0; k < n; ++k)
-      likely.back()[k] = in.likely(in.sets[e], in.found[k]);
-  }
   for (const std::size_t e : told) {
     FaultSet set{in.faults_of(in.sets[e]), in.sets[e].odds, std::vector<double>(n, 1)};
     for (std::size_t k = 0; k < n; ++k) {
-      double mine = 0, rest = 0, weight = 0;
-      for (std::size_t w = 0; w < weighty.size(); ++w)
-        if (weighty[w] == e)
-          mine = likely[w][k];
-        else
-          rest += in.sets[weighty[w]].odds * likely[w][k], weight += in.sets[weighty[w]].odds;
-      if (mine > 0 && rest > 0) set.times[k] = mine * weight / rest;
+      const double before = in.course[k][e], after = in.course[k + 1][e];
+      if (before > 0 && before < 1 && after > 0 && after < 1)
+        set.times[k] = after / (1 - after) * (1 - before) / before;
     }
     out.sets.push_back(std::move(set));
   }

@@ -34,7 +34,8 @@ struct FaultEvidence {
 struct FaultSet {
   std::vector<FaultAt> faults; // none: something that is not known here
   double odds = 0;             // a probability; of all sets together 1
-  /// Of each finding weighed: how many times likelier it is under these than under all the rest.
+  /// Of each finding weighed: how many times likelier it was under these than under all the rest, by what was known
+  /// before it.
   std::vector<double> times;
 };
 /// `Front left: pinched line and dryer is spent`

@@ -174,7 +174,7 @@ std::pair<std::size_t, double> first_of(const std::vector<double>& odds) {
 
 Message shown_reading(const FaultSign& sign, const WeighedFinding& f) {
   if (f.never) return {words("never"), {}};
-  return {"{0}", {Amount{*f.value, *sign.kind}}};
+  return {"{0}", {reading_amount(sign, *f.value)}};
 }
 
 } // namespace

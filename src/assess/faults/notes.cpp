@@ -66,11 +66,35 @@ Message sign_words(const SignAt& at) {
   return {words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}};
 }
 
+Message found_words(const std::vector<FaultFinding>& found) {
+  std::vector<Message> parts;
+  for (std::size_t i = 0; i < found.size();) {
+    const FaultSign* sign = found[i].at.sign;
+    std::size_t next = i;
+    while (next < found.size() && found[next].at.sign == sign)
+      ++next;
+    if (next == i + 1) {
+      parts.push_back({words("{0}: {1}"), {sign->name, answer_words(found[i])}});
+    } else {
+      std::vector<Message> places;
+      for (std::size_t k = i; k < next; ++k)
+        places.push_back({words("{0} {1}"), {place_name(sign->places, found[k].at.place), answer_words(found[k])}});
+      parts.push_back({words("{0}: {1}"), {sign->name, list_of(std::move(places))}});
+    }
+    i = next;
+  }
+  if (parts.size() == 1) return parts.front();
+  Message out{"{0}", {parts.front()}};
+  for (std::size_t i = 1; i < parts.size(); ++i)
+    out = {words("{0} · {1}"), {out, parts[i]}};
+  return out;
+}
+
 Message answer_words(const FaultFinding& f) {
   if (!f.at.sign->kind) return {f.yes ? words("yes") : words("no"), {}};
   if (f.never || !f.value) return {words("never"), {}};
-  if (f.sd) return {words("{0} ± {1}"), {Amount{*f.value, *f.at.sign->kind}, Amount{*f.sd, *f.at.sign->kind}}};
-  return {"{0}", {Amount{*f.value, *f.at.sign->kind}}};
+  if (f.sd) return {words("{0} ± {1}"), {reading_amount(*f.at.sign, *f.value), reading_amount(*f.at.sign, *f.sd)}};
+  return {"{0}", {reading_amount(*f.at.sign, *f.value)}};
 }
 
 Expected<FaultFinding> typed_finding(const SignAt& at, std::string_view text, const UnitPrefs& prefs) {

@@ -14,6 +14,8 @@ namespace mavrel::assess {
 [[nodiscard]] Expected<SignAt> sign_of(std::string_view key);
 /// Reads what was typed of a sign: `yes`, `no`; of a reading a figure, with its doubt behind `±` or `+-`, or `never`.
 [[nodiscard]] Expected<FaultFinding> typed_finding(const SignAt& at, std::string_view text, const UnitPrefs& prefs);
+/// What a test found, each sign once: `time 20 mm up: 0.52 s · time 20 mm down: 0.81 s`.
+[[nodiscard]] Message found_words(const std::vector<FaultFinding>& found);
 /// The figure of a finding, `6.2 s ± 0.4 s`, `yes`.
 [[nodiscard]] Message answer_words(const FaultFinding& finding);
 /// `Front left: slow going up`

@@ -15,10 +15,10 @@ constexpr struct {
   PracticeLevel level;
   const char *key, *name;
 } levels[] = {
-    {PracticeLevel::plain, "plain", words("one fault that shows well")},
-    {PracticeLevel::slight, "slight", words("one fault, slight ones and rare ones with them")},
-    {PracticeLevel::two, "two", words("two faults at once")},
-    {PracticeLevel::misleading, "misleading", words("a history that leads astray")},
+    {PracticeLevel::plain, "plain", words("one fault, plain")},
+    {PracticeLevel::slight, "slight", words("one fault, maybe slight")},
+    {PracticeLevel::two, "two", words("two at once")},
+    {PracticeLevel::misleading, "misleading", words("misleading history")},
 };
 
 /// Sentences that say nothing of what it is.

@@ -250,11 +250,11 @@ const FaultSign signs[] = {
     read("volts", words("volts at the compressor while it should run"), Places::car, Kind::voltage, volts,
          Together::adds, {0.25, 0}, {0, 16}),
     read("height_off", words("height over what is stored"), Places::corner, Kind::length, height_off, Together::adds,
-         {0.003, 0.05}, {-0.2, 0.2}),
+         {0.003, 0.05}, {-0.12, 0.12}),
     read("pressure_off", words("pressure over what was worked out"), Places::corner, Kind::pressure, pressure_off,
-         Together::adds, {0.12e5, 0.05}, {-8e5, 8e5}),
+         Together::adds, {0.12e5, 0.05}, {-3e5, 3e5}),
     read("load_off", words("weight over what was reckoned"), Places::end, Kind::mass, load_off, Together::adds,
-         {9, 0.02}, {-800, 800}),
+         {9, 0.02}, {-400, 400}),
 
     look("bubbles_fitting", words("soap bubbles at a fitting"), Places::corner, 0.03),
     look("bubbles_bag", words("soap bubbles at the bag"), Places::corner, 0.01),
@@ -477,6 +477,17 @@ bool shows_at(const FaultCause& cause, std::size_t at, const FaultSign& sign, st
   if (cause.places == Places::car || sign.places == Places::car) return true;
   if (cause.places == sign.places) return at == place;
   return cause.places == Places::corner ? at / 2 == place : at == place / 2;
+}
+
+Amount reading_amount(const FaultSign& sign, double value) {
+  const Kind kind = *sign.kind;
+  const int decimals = kind == Kind::time       ? (std::abs(value) < 10 ? 2 : 0)
+                       : kind == Kind::share    ? 1
+                       : kind == Kind::pressure ? 2
+                       : kind == Kind::voltage  ? 1
+                       : kind == Kind::length   ? 1
+                                                : 0;
+  return {value, kind, decimals, {}};
 }
 
 std::pair<double, double> believable(const FaultCar& car, const FaultSign& sign, std::size_t place) {

@@ -39,6 +39,8 @@ struct FaultSign {
 /// the car's everywhere.
 [[nodiscard]] bool shows_at(const FaultCause& cause, std::size_t cause_place, const FaultSign& sign,
                             std::size_t sign_place);
+/// A reading as it is said: with the digits that its doubt leaves.
+[[nodiscard]] Amount reading_amount(const FaultSign& sign, double value);
 /// What is believable of a reading on this car: from, to.
 [[nodiscard]] std::pair<double, double> believable(const FaultCar& car, const FaultSign& sign, std::size_t place);
 

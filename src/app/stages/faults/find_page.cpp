@@ -133,12 +133,12 @@ void FindingBox::say(const QString& answer) {
 
 FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
     : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), box_(new FindingBox(desk, this)),
-      nothing_else_(new QCheckBox(tr("Nothing else was noticed"), this)), course_(new CourseView(desk, this)),
+      nothing_else_(new QCheckBox(tr("nothing else noticed"), this)), course_(new CourseView(desk, this)),
       ranked_(list_table("fault_ranked", tr("What it may be"), {tr("it may be"), tr("odds")}, this)),
       next_(list_table("fault_tests", tr("What to do next"), {tr("do next"), tr("takes"), tr("tells")}, this)),
       cause_(new QLabel(this)), how_(new QLabel(this)), by_(new QComboBox(this)),
       keep_(new QPushButton(tr("That was it"), this)), strike_(new QPushButton(tr("Strike out"), this)),
-      take_(new QPushButton(tr("From Proving and the log"), this)), link_(new QPushButton(tr("From the link"), this)),
+      take_(new QPushButton(tr("Take readings"), this)), link_(new QPushButton(tr("Read the link"), this)),
       anew_(new QPushButton(tr("Begin anew"), this)), to_log_(new QCheckBox(tr("log"), this)),
       to_plan_(new QCheckBox(tr("plan its mend"), this)), to_count_(new QCheckBox(tr("count it"), this)) {
   const int u = desk_.look().unit();
@@ -154,13 +154,15 @@ FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
   row->addWidget(nothing_else_);
   row->addStretch(1);
   take_->setObjectName("take_readings");
+  take_->setToolTip(tr("What Proving and the log have read"));
+  link_->setToolTip(tr("What the linked car reads at road height"));
   link_->setObjectName("take_from_link");
   strike_->setObjectName("strike_finding");
   anew_->setObjectName("begin_anew");
   for (QPushButton* button : {take_, link_, strike_, anew_})
     row->addWidget(button);
   both->addLayout(row);
-  both->addWidget(scrolled(course_, this), 3);
+  both->addWidget(scrolled(course_, this), 4);
   auto* lists = new QHBoxLayout;
   lists->setSpacing(2 * u);
   auto* left = new QVBoxLayout;
@@ -179,7 +181,7 @@ FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
   left->addWidget(cause_);
   right->addWidget(next_, 1);
   right->addWidget(how_);
-  both->addLayout(lists, 3);
+  both->addLayout(lists, 2);
   auto* foot = new QHBoxLayout;
   foot->setSpacing(u);
   for (QCheckBox* box : {to_log_, to_plan_, to_count_}) {
@@ -199,6 +201,7 @@ FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
   both->addLayout(foot);
   for (QTableWidget* table : {ranked_, next_}) {
     table->setWordWrap(false);
+    table->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
     table->setMinimumHeight(desk_.look().px(118));
   }
   connect(box_, &FindingBox::found, this, &FindPage::note);

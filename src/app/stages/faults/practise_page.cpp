@@ -154,6 +154,7 @@ PractisePage::PractisePage(Desk& desk, FaultAnswers& answers, QWidget* parent)
   score_->setTextFormat(Qt::RichText);
   both->addWidget(score_);
   steps_->setWordWrap(false);
+  steps_->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
   both->addWidget(steps_, 3);
   weak_->setObjectName("practice_weak");
   weak_->setWordWrap(true);
@@ -324,12 +325,9 @@ void PractisePage::fill_found() {
   for (int r = 0; r < found_->rowCount(); ++r) {
     const TestDone& test = done_[static_cast<std::size_t>(r)];
     minutes += test.at.test->minutes;
-    QStringList said;
-    for (const FaultFinding& f : test.found)
-      said << tr("%1: %2").arg(desk_.words_of(sign_words(f.at)), desk_.words_of(answer_words(f)));
     put_cell(found_, r, 0, desk_.words_of(test_words(test.at)), t.ink);
     put_cell(found_, r, 1, QString::number(minutes, 'f', 0), t.second);
-    put_cell(found_, r, 2, said.join(" · "), t.ink, true);
+    put_cell(found_, r, 2, desk_.words_of(found_words(test.found)), t.ink, true);
   }
   found_->resizeRowsToContents();
   if (!done_.empty()) found_->scrollToBottom();

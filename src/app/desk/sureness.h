@@ -1,0 +1,52 @@
+// How sure the answers are, worked out beside the interface while nobody types, and shown only while it is of the car
+// as it is.
+#pragma once
+
+#include "app/desk/desk.h"
+#include "assess/doubt/doubt.h"
+
+#include <QObject>
+#include <QTimer>
+
+namespace mavrel::app {
+
+/// Of the interface's thread; what it gives is valid until it or the desk says `changed`.
+class Sureness : public QObject {
+  Q_OBJECT
+public:
+  /// The desk's own; made when first asked for.
+  [[nodiscard]] static Sureness& of(Desk& desk);
+
+  /// Of the build as it is; none while it is not worked out, or nobody wants it.
+  [[nodiscard]] const assess::Doubt* doubt() const;
+  [[nodiscard]] bool is_running() const { return answer_.is_running(); }
+  [[nodiscard]] double done() const { return answer_.done(); }
+  /// Is it worked out anew whenever the build has rested? Posts show its bands then.
+  [[nodiscard]] bool is_wanted() const { return wanted_; }
+  void set_wanted(bool wanted);
+
+  static constexpr int rests = 600; // ms after the last change
+
+signals:
+  void changed();
+
+private:
+  explicit Sureness(Desk& desk);
+  struct Question {
+    using Given = assess::DoubtGiven;
+    using Answer = std::optional<assess::Doubt>;
+    static Answer answer(const Given& given, const RunControl& control);
+  };
+  [[nodiscard]] assess::DoubtGiven given() const;
+  void look();
+
+  Desk& desk_;
+  LongAnswer<Question> answer_;
+  QTimer resting_;
+  bool wanted_ = false;
+};
+
+/// A figure with no more digits than its doubt leaves, and the doubt behind it: `412 ± 4 mm`.
+[[nodiscard]] QString shown_with_doubt(const Desk& desk, double value, double sd, Kind kind);
+
+} // namespace mavrel::app

@@ -1,0 +1,237 @@
+#include "app/stages/doubt/doubt_page.h"
+
+#include "app/desk/sureness.h"
+#include "app/kit/field.h"
+#include "app/kit/list_table.h"
+#include "app/kit/paged_stage.h"
+
+#include <QCheckBox>
+#include <QGridLayout>
+#include <QHeaderView>
+#include <QLabel>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QVBoxLayout>
+
+#include <cmath>
+
+namespace mavrel::app {
+
+using assess::DoubtAnswer;
+
+ToolsPanel::ToolsPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
+  setObjectName("tools_panel");
+  start();
+}
+
+void ToolsPanel::build_rows() {
+  const struct {
+    const char* path;
+    QString caption;
+  } rows[] = {{"doubts.tape_m", tr("tape")},       {"doubts.point_m", tr("joint")},
+              {"doubts.scale_kg", tr("scale")},    {"doubts.scale_shared", tr("scale throughout")},
+              {"doubts.level_m", tr("floor")},     {"doubts.angle_rad", tr("angle gauge")},
+              {"doubts.ratio", tr("ratio")},       {"doubts.card", tr("bag card")},
+              {"doubts.estimate", tr("estimate")}, {"doubts.other_car", tr("another car, times")}};
+  int n = 0;
+  for (const auto& row : rows) {
+    auto* field = new Field(desk(), row.path, row.caption, grid()->parentWidget());
+    field->setMinimumWidth(desk().look().px(52));
+    grid()->addWidget(field, n / 5, n % 5);
+    ++n;
+  }
+}
+
+DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
+    : StagePage(parent), desk_(desk), summary_(new QLabel(this)), trouble_(new QLabel(this)), again_(new QLabel(this)),
+      answers_(list_table("doubt_answers", tr("How sure each answer is"),
+                          {tr("answer"), tr("figure"), tr("nine in ten lie in"), tr("stands")}, this)),
+      carried_(list_table("doubt_carried", tr("What to measure again"),
+                          {tr("reading"), tr("as it is"), tr("carries"), tr("once more wins"), tr("takes")}, this)),
+      go_(new QPushButton(tr("Take it again"), this)), bands_(new QCheckBox(tr("bands on the posts"), this)),
+      beside_(new QWidget(this)) {
+  const int u = desk_.look().unit();
+  auto* row = new QHBoxLayout(this);
+  row->setContentsMargins(2 * u, u, 0, u);
+  row->setSpacing(0);
+  auto* both = new QVBoxLayout;
+  both->setSpacing(u);
+  row->addLayout(both, 1);
+  row->addWidget(beside_);
+  auto* head = new QHBoxLayout;
+  summary_->setObjectName("doubt_summary");
+  summary_->setWordWrap(true);
+  head->addWidget(summary_, 1);
+  bands_->setObjectName("doubt_bands");
+  bands_->setToolTip(tr("Where the windows’ edges lie in nine cases of ten"));
+  head->addWidget(bands_);
+  both->addLayout(head);
+  trouble_->setWordWrap(true);
+  both->addWidget(trouble_);
+  both->addWidget(answers_, 4);
+  auto* middle = new QHBoxLayout;
+  again_->setWordWrap(true);
+  middle->addWidget(again_, 1);
+  go_->setObjectName("measure_again");
+  middle->addWidget(go_);
+  both->addLayout(middle);
+  both->addWidget(carried_, 3);
+  auto* tools = new QLabel(tr("One standard deviation of one reading, by tool:"), this);
+  tools->setProperty("quiet", true);
+  both->addWidget(tools);
+  both->addWidget(new ToolsPanel(desk_, this));
+  for (QTableWidget* table : {answers_, carried_}) {
+    table->setWordWrap(false);
+    table->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
+  }
+  Sureness& sure = Sureness::of(desk_);
+  connect(&sure, &Sureness::changed, this, &DoubtPage::refresh);
+  for (const auto signal : {&Desk::changed, &Desk::restyled})
+    connect(&desk_, signal, this, &DoubtPage::refresh);
+  connect(bands_, &QCheckBox::toggled, this, [this](bool on) { Sureness::of(desk_).set_wanted(on); });
+  connect(answers_, &QTableWidget::currentCellChanged, this, [this](int r) {
+    const assess::Doubt* now = Sureness::of(desk_).doubt();
+    if (!now || r < 0 || static_cast<std::size_t>(r) >= shown_.size()) return;
+    held_ = now->answers[shown_[static_cast<std::size_t>(r)]].name;
+    fill_carried();
+  });
+  connect(go_, &QPushButton::clicked, this, &DoubtPage::go_to_reading);
+  connect(carried_, &QTableWidget::cellActivated, this, &DoubtPage::go_to_reading);
+}
+
+void DoubtPage::reserve_right(int px) {
+  beside_->setFixedWidth(px);
+}
+
+bool DoubtPage::owns(const QString& path) const {
+  return path.startsWith("doubts.");
+}
+
+bool DoubtPage::go_to(const QString& path) {
+  return go_to_field(desk_, this, path);
+}
+
+void DoubtPage::showEvent(QShowEvent* event) {
+  StagePage::showEvent(event);
+  Sureness::of(desk_).set_wanted(true);
+  refresh();
+}
+
+void DoubtPage::go_to_reading() {
+  const assess::Doubt* now = Sureness::of(desk_).doubt();
+  const int r = carried_->currentRow();
+  if (!now || r < 0 || static_cast<std::size_t>(r) >= read_.size()) return;
+  const assess::DoubtInput& in = now->inputs[read_[static_cast<std::size_t>(r)]];
+  if (in.tool == assess::Tool::card)
+    return desk_.tell(tr("That is the bag’s card: a bench test on Bags makes another."));
+  const QString path = QString::fromStdString(in.path);
+  const bool swing = path.contains(".cycle.") || path.contains(".points.") || path.contains(".cycle_right.");
+  emit desk_.went_to(swing ? "swing" : path.contains(".obstacles.") ? "clearance" : "car_in", path);
+}
+
+void DoubtPage::refresh() {
+  if (!isVisible()) return;
+  const Sureness& sure = Sureness::of(desk_);
+  const assess::Doubt* now = sure.doubt();
+  {
+    const QSignalBlocker quiet(bands_);
+    bands_->setChecked(sure.is_wanted());
+  }
+  if (now)
+    summary_->setText(tr("%1 readings, each with what it may be off by; the car worked out %2 times with them so.")
+                          .arg(now->inputs.size())
+                          .arg(now->draws));
+  else
+    summary_->setText(sure.is_wanted() ? tr("The car is worked out again and again …")
+                                       : tr("Tick the bands to have it worked out."));
+  QStringList said;
+  if (now)
+    for (const Message& m : now->trouble)
+      if (said.size() < 3) said << "▲ " + desk_.words_of(m);
+  trouble_->setText(said.join(" "));
+  trouble_->setVisible(!said.isEmpty());
+  trouble_->setFont(desk_.look().font(TextSize::small));
+  fill_answers();
+  fill_carried();
+}
+
+void DoubtPage::fill_answers() {
+  const Tokens& t = desk_.look().tokens();
+  const assess::Doubt* now = Sureness::of(desk_).doubt();
+  answers_->setFont(desk_.look().font(TextSize::small));
+  const QSignalBlocker quiet(answers_);
+  if (!now) {
+    answers_->setRowCount(0);
+    shown_.clear();
+    return;
+  }
+  shown_.clear();
+  for (std::size_t a = 0; a < now->answers.size(); ++a)
+    if (now->answers[a].value || now->answers[a].vanished < 1) shown_.push_back(a);
+  answers_->setRowCount(static_cast<int>(shown_.size()));
+  int held = 0;
+  for (int r = 0; r < answers_->rowCount(); ++r) {
+    const DoubtAnswer& a = now->answers[shown_[static_cast<std::size_t>(r)]];
+    put_cell(answers_, r, 0, desk_.words_of(a.words), t.ink);
+    put_cell(answers_, r, 1, a.value ? shown_with_doubt(desk_, *a.value, a.sd, a.kind) : tr("none"), t.ink);
+    put_cell(answers_, r, 2,
+             a.vanished < 1 ? tr("%1 to %2").arg(desk_.shown(a.p05, a.kind), desk_.shown(a.p95, a.kind)) : QString(),
+             t.second);
+    QString stands;
+    QColor ink = t.second;
+    if (a.odds_inside) {
+      const double odds = *a.odds_inside;
+      // Never certain: so many draws tell no more.
+      stands = odds >= 0.95   ? tr("✓ safe, %1").arg(desk_.shown(std::min(odds, 0.99), Kind::share, 0))
+               : odds <= 0.05 ? tr("■ out, %1").arg(desk_.shown(std::max(odds, 0.01), Kind::share, 0))
+                              : tr("▲ doubtful, %1").arg(desk_.shown(odds, Kind::share, 0));
+      ink = odds >= 0.95 ? t.good : odds <= 0.05 ? t.stop : t.caution;
+    } else if (a.vanished > 0) {
+      stands = tr("gone in %1").arg(desk_.shown(a.vanished, Kind::share, 0));
+      ink = t.caution;
+    }
+    put_cell(answers_, r, 3, stands, ink);
+    if (a.name == held_) held = r;
+  }
+  if (!shown_.empty()) {
+    held_ = now->answers[shown_[static_cast<std::size_t>(held)]].name;
+    answers_->setCurrentCell(held, 0);
+  }
+}
+
+void DoubtPage::fill_carried() {
+  const Tokens& t = desk_.look().tokens();
+  const assess::Doubt* now = Sureness::of(desk_).doubt();
+  const DoubtAnswer* answer = now ? now->find(held_) : nullptr;
+  carried_->setFont(desk_.look().font(TextSize::small));
+  read_.clear();
+  const int rows = answer ? static_cast<int>(std::min<std::size_t>(answer->carried_by.size(), 12)) : 0;
+  carried_->setRowCount(rows);
+  const DoubtAnswer::Carried* best = nullptr;
+  for (int r = 0; r < rows; ++r) {
+    const auto& c = answer->carried_by[static_cast<std::size_t>(r)];
+    const assess::DoubtInput& in = now->inputs[c.input];
+    read_.push_back(c.input);
+    if (!best || c.per_minute > best->per_minute) best = &c;
+    put_cell(carried_, r, 0, desk_.words_of(in.name), t.ink);
+    put_cell(carried_, r, 1, shown_with_doubt(desk_, in.value, in.sd(), in.kind), t.second);
+    put_cell(carried_, r, 2,
+             QString(static_cast<int>(std::lround(c.share * 10)), QChar(0x2588)) + " " +
+                 desk_.shown(c.share, Kind::share, 0),
+             t.ink);
+    put_cell(carried_, r, 3, c.would_win > 0.002 ? desk_.shown(c.would_win, Kind::share, 0) : tr("nothing"), t.second);
+    put_cell(carried_, r, 4, tr("%1 min").arg(assess::minutes_of(in.tool), 0, 'f', 0), t.second);
+  }
+  go_->setEnabled(rows > 0);
+  if (!answer)
+    again_->setText(QString());
+  else if (!best || best->would_win <= 0.002)
+    again_->setText(
+        tr("%1: no reading that could be taken again would make it surer.").arg(desk_.words_of(answer->words)));
+  else
+    again_->setText(tr("%1: for a minute’s work most is won by taking again: %2.")
+                        .arg(desk_.words_of(answer->words), desk_.words_of(now->inputs[best->input].name)));
+  if (rows > 0 && carried_->currentRow() < 0) carried_->setCurrentCell(0, 0);
+}
+
+} // namespace mavrel::app

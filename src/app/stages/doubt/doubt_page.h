@@ -1,0 +1,56 @@
+// How sure: each answer with its doubt, what of the readings carries it, and what to measure again.
+#pragma once
+
+#include "app/kit/row_panel.h"
+#include "app/kit/stage_page.h"
+#include "assess/doubt/doubt.h"
+
+class QCheckBox;
+class QLabel;
+class QPushButton;
+class QTableWidget;
+
+namespace mavrel::app {
+
+class Desk;
+
+/// What each tool is good for, in one place.
+class ToolsPanel : public RowPanel {
+  Q_OBJECT
+public:
+  ToolsPanel(Desk& desk, QWidget* parent);
+
+private:
+  [[nodiscard]] QString shape() const override { return "tools"; }
+  void build_rows() override;
+};
+
+class DoubtPage : public StagePage {
+  Q_OBJECT
+public:
+  explicit DoubtPage(Desk& desk, QWidget* parent = nullptr);
+  void reserve_right(int px) override;
+  bool go_to(const QString& path) override;
+  [[nodiscard]] bool owns(const QString& path) const override;
+
+protected:
+  void showEvent(QShowEvent* event) override;
+
+private:
+  void refresh();
+  void fill_answers();
+  void fill_carried();
+  void go_to_reading();
+
+  Desk& desk_;
+  QLabel *summary_, *trouble_, *again_;
+  QTableWidget *answers_, *carried_;
+  QPushButton* go_;
+  QCheckBox* bands_;
+  QWidget* beside_;
+  std::string held_;               // name of the answer that is looked at
+  std::vector<std::size_t> shown_; // answers of the rows that stand
+  std::vector<std::size_t> read_;  // inputs of the rows that stand
+};
+
+} // namespace mavrel::app

@@ -1,0 +1,197 @@
+// Cars to practise on: the same for the same number, honest odds, nothing given away, a just score.
+#include "assess/faults/practised.h"
+#include "build/json.h"
+#include "report/faults_json.h"
+#include "report/practice_record.h"
+
+#include <future>
+#include <set>
+
+namespace mavrel::assess {
+namespace {
+
+/// What a careful diagnostician comes to on a car.
+struct Worked {
+  Diagnosis diagnosis;
+  std::string truth;
+};
+Worked worked(const PracticeAsked& asked) {
+  PracticeCar car(practised(), asked);
+  FaultEvidence evidence = car.evidence();
+  go_on(car, *practised(), evidence, nullptr, [](const TestDone&) {});
+  return {diagnosed(evidence), fault_key(car.reveal())};
+}
+
+TEST(Practice, TheTrueCauseComesFirstAndOddsAreHonest) {
+  // 500 cars that nothing was tuned on, on two threads.
+  (void)practised();
+  constexpr std::uint64_t first_seed = 7'000'001, cars = 500;
+  const auto half = [&](std::uint64_t from) {
+    std::vector<Worked> out;
+    for (std::uint64_t i = 0; i < cars / 2; ++i)
+      out.push_back(worked({from + i, PracticeLevel::slight}));
+    return out;
+  };
+  auto other = std::async(std::launch::async, half, first_seed + cars / 2);
+  std::vector<Worked> all = half(first_seed);
+  for (Worked& w : other.get())
+    all.push_back(std::move(w));
+  int first = 0, among_three = 0;
+  struct Called {
+    double odds = 0, was = 0, n = 0;
+  };
+  std::array<Called, 4> called; // of what is called 10 to 40, 40 to 70, 70 to 90, and more
+  for (const Worked& w : all) {
+    const auto& sets = w.diagnosis.sets;
+    first += fault_key(sets.front().faults) == w.truth;
+    for (std::size_t i = 0; i < 3 && i < sets.size(); ++i)
+      among_three += fault_key(sets[i].faults) == w.truth;
+    for (const FaultSet& set : sets) {
+      if (set.odds < 0.1) continue;
+      Called& c = called[set.odds < 0.4 ? 0 : set.odds < 0.7 ? 1 : set.odds < 0.9 ? 2 : 3];
+      c.odds += set.odds, c.was += fault_key(set.faults) == w.truth, c.n += 1;
+    }
+  }
+  EXPECT_GE(first, 0.80 * cars);
+  EXPECT_GE(among_three, 0.95 * cars);
+  for (const Called& c : called) {
+    ASSERT_GT(c.n, 10);
+    const double said = c.odds / c.n, was = c.was / c.n;
+    EXPECT_NEAR(was, said, 0.04 + 2.5 * std::sqrt(said * (1 - said) / c.n)) << c.n;
+  }
+}
+
+TEST(Practice, TwoAtOnceAreFoundToo) {
+  int first = 0, right_one = 0;
+  constexpr int cars = 40;
+  for (std::uint64_t seed = 1; seed <= cars; ++seed) {
+    const Worked w = worked({seed, PracticeLevel::two});
+    first += fault_key(w.diagnosis.sets.front().faults) == w.truth;
+    for (const FaultAt& f : w.diagnosis.sets.front().faults)
+      if (w.truth.find(fault_key(f)) != std::string::npos) {
+        ++right_one;
+        break;
+      }
+  }
+  EXPECT_GE(first, 0.7 * cars);
+  EXPECT_GE(right_one, 0.95 * cars);
+}
+
+TEST(Practice, TheSameNumberIsTheSameCarAndOthersDiffer) {
+  std::set<std::string> causes;
+  std::set<std::string> told;
+  for (std::uint64_t seed = 1; seed <= 300; ++seed) {
+    PracticeCar a(practised(), {seed, PracticeLevel::slight}), b(practised(), {seed, PracticeLevel::slight});
+    EXPECT_EQ(a.reveal(), b.reveal());
+    EXPECT_EQ(a.told(), b.told());
+    causes.insert(a.reveal().front().cause->key);
+    std::string said;
+    for (const FaultFinding& f : a.told())
+      said += sign_key(f.at) + " ";
+    told.insert(said);
+  }
+  EXPECT_GE(causes.size(), 20U);
+  EXPECT_GT(told.size(), 60U);
+  PracticeCar a(practised(), {5, PracticeLevel::plain}), b(practised(), {5, PracticeLevel::plain});
+  for (const char* key : {"timing:front_left", "hold", "pump", "timing:front_left"})
+    EXPECT_EQ(a.do_test(*test_of(key)), b.do_test(*test_of(key))) << key;
+}
+
+TEST(Practice, ATestDoneAgainIsReadAnew) {
+  PracticeCar car(practised(), {9, PracticeLevel::plain});
+  const auto once = car.do_test(*test_of("gauges")), again = car.do_test(*test_of("gauges"));
+  EXPECT_NE(once, again);
+}
+
+TEST(Practice, ReadsAReadingOfTheSimulatedCar) {
+  // A car with a valve stuck shut never gets up; its other corners do.
+  for (std::uint64_t seed = 1; seed < 400; ++seed) {
+    PracticeCar car(practised(), {seed, PracticeLevel::plain});
+    const FaultAt fault = car.reveal().front();
+    if (std::string_view(fault.cause->key) != "fill_shut") continue;
+    int never = 0;
+    for (std::size_t corner = 0; corner < 4; ++corner)
+      never += car.do_test({fault_test("timing"), corner}).front().never;
+    EXPECT_EQ(never, 1);
+    EXPECT_TRUE(car.do_test({fault_test("timing"), fault.place}).front().never);
+    return;
+  }
+  FAIL() << "no such car among 400";
+}
+
+TEST(Practice, NothingGivesItAwayBeforeItIsNamed) {
+  for (std::uint64_t seed = 1; seed <= 40; ++seed)
+    for (std::size_t level = 0; level < practice_levels; ++level) {
+      PracticeCar car(practised(), {seed, static_cast<PracticeLevel>(level)});
+      std::vector<TestDone> done;
+      for (const char* key : {"heights", "which:front", "look_bag:rear_left"})
+        done.push_back({*test_of(key), car.do_test(*test_of(key))});
+      const std::string shown = report::case_json(build::empty_build(), car, done, false, nullptr);
+      EXPECT_EQ(shown.find("\"fault\":"), std::string::npos);
+      EXPECT_EQ(shown.find("severity"), std::string::npos);
+      for (const FaultAt& f : car.reveal()) {
+        EXPECT_EQ(shown.find(fault_key(f)), std::string::npos) << fault_key(f);
+        EXPECT_EQ(shown.find(say(fault_words(f))), std::string::npos) << fault_key(f);
+      }
+      EXPECT_NE(report::case_json(build::empty_build(), car, done, true, nullptr).find("\"fault\":"),
+                std::string::npos);
+    }
+}
+
+TEST(Practice, IsScoredAgainstTheBestWayToIt) {
+  const PracticeAsked asked{3, PracticeLevel::plain};
+  PracticeCar car(practised(), asked);
+  const auto truth = car.reveal();
+  // Who does as the best does has all of it.
+  std::vector<TestDone> done;
+  FaultEvidence evidence = car.evidence();
+  go_on(car, *practised(), evidence, nullptr, [&](const TestDone& test) { done.push_back(test); });
+  const auto best = score(practised(), asked, done, truth, nullptr);
+  ASSERT_TRUE(best);
+  EXPECT_TRUE(best->right);
+  EXPECT_DOUBLE_EQ(best->share, 1);
+  EXPECT_DOUBLE_EQ(best->minutes, best->best_minutes);
+  EXPECT_EQ(best->steps.size(), best->best.size());
+  // Who dawdles has less, who is wrong has nothing.
+  PracticeCar again(practised(), asked);
+  std::vector<TestDone> slow;
+  for (const char* key : {"weigh:front", "weigh:rear", "long_run"})
+    slow.push_back({*test_of(key), again.do_test(*test_of(key))});
+  slow.insert(slow.end(), done.begin(), done.end());
+  const auto late = score(practised(), asked, slow, truth, nullptr);
+  EXPECT_TRUE(late->right);
+  EXPECT_LT(late->share, best->share);
+  const FaultAt other =
+      truth.front().cause == fault_cause("fuse") ? FaultAt{fault_cause("relay"), 0} : FaultAt{fault_cause("fuse"), 0};
+  const auto wrong = score(practised(), asked, done, {other}, nullptr);
+  EXPECT_FALSE(wrong->right);
+  EXPECT_EQ(wrong->share, 0);
+  std::atomic<bool> stop = true;
+  EXPECT_FALSE(score(practised(), asked, done, truth, &stop));
+}
+
+TEST(PracticeRecord, IsReadAgainAndSaysWhatSomebodyIsWeakAt) {
+  std::vector<report::PracticeEntry> entries;
+  for (int i = 0; i < 4; ++i) {
+    report::PracticeEntry e;
+    e.day = "2026-11-26 10:00", e.car = "Sorrel Wayfare estate", e.seed = static_cast<std::uint64_t>(i);
+    e.truth = {i < 2 ? "pinched:front_left" : "fuse"}, e.named = {"pinched:front_left"};
+    e.right = i < 2, e.share = i < 2 ? 0.8 : 0;
+    entries.push_back(e);
+  }
+  const std::string text = report::record_text(entries);
+  const auto read = report::read_record(text);
+  ASSERT_TRUE(read) << say(read.error());
+  EXPECT_EQ(report::record_text(*read), text);
+  const auto weak = report::weak_at(*read);
+  ASSERT_EQ(weak.size(), 2U);
+  EXPECT_EQ(weak[0].family, FaultFamily::electrics);
+  EXPECT_EQ(weak[1].right, 2);
+  for (std::size_t cut = 0; cut < text.size(); cut += 7)
+    (void)report::read_record(text.substr(0, cut));
+  EXPECT_FALSE(report::read_record("{}"));
+  EXPECT_FALSE(report::read_record("[1,2"));
+}
+
+} // namespace
+} // namespace mavrel::assess
