@@ -2,6 +2,7 @@
 // that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton, --new and --rough
 // (a build with nothing, or five readings, in it).
 #include "app/desk/edits.h"
+#include "app/desk/sureness.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/main_window.h"
@@ -424,6 +425,16 @@ int main(int argc, char** argv) {
     if (only == "care-log") shoot("care-log");
     care->show_page(2);
     if (only == "care-use") shoot("care-use");
+  }
+  if (wants({"doubt"})) {
+    if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
+    window.go_to_stage("doubt");
+    wait([&] { return app::Sureness::of(desk).doubt() != nullptr; });
+    auto* answers = window.findChild<QTableWidget*>("doubt_answers");
+    answers->setCurrentCell(5, 0);
+    settle();
+    shoot("doubt");
+    app::Sureness::of(desk).set_wanted(false);
   }
   if (wants({"book"})) {
     auto* book = static_cast<app::BookPage*>(window.stage("book"));

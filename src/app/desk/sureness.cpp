@@ -58,12 +58,28 @@ const assess::Doubt* Sureness::doubt() const {
   return wanted_ && answer && *answer ? &**answer : nullptr;
 }
 
+namespace {
+
+double in_unit(const Desk& desk, double sd, Kind kind) {
+  return in_shown_unit(sd, kind, desk.prefs()) - in_shown_unit(0, kind, desk.prefs());
+}
+/// Digits behind the point that a doubt leaves; -1: as usual, of what nobody doubts.
+int digits_left(double sd) {
+  return sd > 0 ? std::clamp(static_cast<int>(std::ceil(-std::log10(sd))), 0, 3) : -1;
+}
+
+} // namespace
+
+QString shown_as_sure(const Desk& desk, double value, double sd, Kind kind) {
+  return desk.shown(value, kind, digits_left(in_unit(desk, sd, kind)));
+}
+
 QString shown_with_doubt(const Desk& desk, double value, double sd, Kind kind) {
-  const double in_unit = in_shown_unit(sd, kind, desk.prefs()) - in_shown_unit(0, kind, desk.prefs());
-  const int decimals = in_unit > 0 ? std::clamp(static_cast<int>(std::ceil(-std::log10(in_unit))), 0, 3) : 1;
-  const Shown number = show_parts(value, kind, desk.prefs(), decimals);
+  if (!(sd > 0)) return desk.shown(value, kind);
+  const int digits = digits_left(in_unit(desk, sd, kind));
+  const Shown number = show_parts(value, kind, desk.prefs(), digits);
   return QString("%1 ± %2 %3")
-      .arg(QString::fromStdString(number.number), QString::number(in_unit, 'f', decimals),
+      .arg(QString::fromStdString(number.number), QString::number(in_unit(desk, sd, kind), 'f', digits),
            QString::fromStdString(number.unit));
 }
 

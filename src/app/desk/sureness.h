@@ -46,6 +46,8 @@ private:
   bool wanted_ = false;
 };
 
+/// A figure with no more digits than its doubt leaves: `412 mm`.
+[[nodiscard]] QString shown_as_sure(const Desk& desk, double value, double sd, Kind kind);
 /// A figure with no more digits than its doubt leaves, and the doubt behind it: `412 ± 4 mm`.
 [[nodiscard]] QString shown_with_doubt(const Desk& desk, double value, double sd, Kind kind);
 

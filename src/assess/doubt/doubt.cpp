@@ -200,9 +200,10 @@ void look_at_draws(const std::vector<std::vector<std::optional<double>>>& values
     for (const double v : sorted)
       sum += (v - answer.mean) * (v - answer.mean);
     answer.sd = std::sqrt(sum / (n - 1));
+    if (answer.sd < 1e-12 * std::max(1.0, std::abs(answer.mean))) answer.sd = 0; // the same in every draw
     std::sort(sorted.begin(), sorted.end());
     answer.p05 = quantile(sorted, 0.05), answer.p50 = quantile(sorted, 0.5), answer.p95 = quantile(sorted, 0.95);
-    if (!(answer.sd > 1e-12 * std::max(1.0, std::abs(answer.mean))) || columns == 0) continue;
+    if (!(answer.sd > 0) || columns == 0) continue;
 
     // What each column carries: slopes of the plane through all draws where there are enough, else one by one.
     Eigen::VectorXd y(static_cast<Eigen::Index>(has.size()));
@@ -323,10 +324,10 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const std::atomic<bool>* sto
     if (in.value != 0 && in.tool != Tool::card && in.sd() > std::abs(in.value) && in.kind != Kind::angle)
       out.trouble.push_back({words("{0}: its doubt is larger than what was read."), {in.name}});
   for (const DoubtAnswer& answer : out.answers)
-    if (answer.vanished > 0 && answer.vanished < 1 && answer.value)
+    if (answer.vanished >= 0.005 && answer.vanished < 1 && answer.value)
       out.trouble.push_back({words("{0}: in {1} of the draws there is none."), {answer.words, share(answer.vanished)}});
-  if (out.inputs.empty())
-    out.trouble.push_back({words("Nothing was read yet, so there is nothing to be unsure of."), {}});
+  if (std::none_of(out.answers.begin(), out.answers.end(), [](const DoubtAnswer& a) { return a.value.has_value(); }))
+    out.trouble.push_back({words("Too little was read yet for an answer, so there is none to be unsure of."), {}});
   return out;
 }
 

@@ -218,7 +218,7 @@ const FaultCause causes[] = {
      words("Another bump stop; no driving until then."), 1 * h, words("a bump stop"), "stop_first"},
     {"bag_rubbed", words("bag rubs on something"), Family::bags, Places::corner, 2, nullptr, nothing,
      words("A shining or chafed place on the bag where it bulges."),
-     words("Away with what it touches; a bag chafed to the cord is another bag."), 1.5 * h, "", "gaps"},
+     words("Away with what it touches; a bag chafed to the cord is another bag."), 1.5 * h, "", "lock_gaps"},
     {"bag_folded", words("bag folded in"), Family::bags, Places::corner, 1, nullptr, nothing,
      words("The bag has tucked in on one side, mostly after lying flat or hanging; it rides harsh and squeaks."),
      words("Off with the load, roll it out by hand, and keep a little air in it when it is low."), 1 * h, "",

@@ -235,16 +235,15 @@ std::vector<build::FaultNote> readings_at_hand(const build::Build& build, const 
   for (const build::LogEntry& e : build.care->log)
     newest.push_back(&e);
   std::stable_sort(newest.begin(), newest.end(), [](const auto* a, const auto* b) { return a->day > b->day; });
+  std::vector<std::pair<std::string, std::string>> seen;
   for (const build::LogEntry* e : newest) {
     if (e->kind != build::LogKind::reading) continue;
     const std::string from = "log " + e->day;
-    const auto newer = [&](const char* sign) {
-      return std::any_of(out.begin(), out.end(), [&](const auto& n) {
-        return n.sign == sign && n.where == e->where && n.from.starts_with("log ");
-      });
-    };
-    if (e->what == "hold" && e->hourly_loss && !newer("hold_loss")) add("hold_loss", e->where, *e->hourly_loss, from);
-    if (e->what == "tank_fill" && e->seconds && !newer("tank_fill")) add("tank_fill", "", *e->seconds, from);
+    // Only the last reading of a kind at a place says how it is now.
+    if (std::find(seen.begin(), seen.end(), std::pair(e->what, e->where)) != seen.end()) continue;
+    seen.emplace_back(e->what, e->where);
+    if (e->what == "hold" && e->hourly_loss) add("hold_loss", e->where, *e->hourly_loss, from);
+    if (e->what == "tank_fill" && e->seconds) add("tank_fill", "", *e->seconds, from);
   }
   return out;
 }

@@ -90,7 +90,7 @@ TEST(Doubt, OfAMeanShrinksWithItsReadings) {
       readings.push_back(i % 2 ? 0.401 : 0.399);
     return doubt_of_mean(readings, 0.0015);
   };
-  EXPECT_NEAR(of(40) / of(10), 0.5, 0.04);
+  EXPECT_NEAR(of(160) / of(40), 0.5, 0.015);
   EXPECT_NEAR(of(40), 0.001 * std::sqrt(40.0 / 39) / std::sqrt(40), 2e-5);
   // Two readings alike are no proof: at least a fifth of the tool's own over √2.
   EXPECT_NEAR(doubt_of_mean({0.4, 0.4}, 0.0015), 0.0003 / std::sqrt(2), 1e-12);
@@ -193,7 +193,7 @@ TEST(Doubt, BandsHoldWhatIsTrueInAboutNineCarsOfTen) {
   std::size_t cards = 0;
   for (const DoubtInput& in : inputs)
     cards += in.tool == Tool::card;
-  constexpr std::size_t cars = 60;
+  constexpr std::size_t cars = 50;
   const DoubtDraws errors(inputs, cars, 99);
   int held = 0, asked = 0;
   for (std::size_t i = 0; i < cars; ++i) {
@@ -209,7 +209,7 @@ TEST(Doubt, BandsHoldWhatIsTrueInAboutNineCarsOfTen) {
       held += *b->value >= a->p05 && *b->value <= a->p95;
     }
   }
-  ASSERT_GE(asked, 100);
+  ASSERT_GE(asked, 80);
   EXPECT_GE(held, 0.82 * asked);
   EXPECT_LE(held, 0.97 * asked);
 }
@@ -226,7 +226,6 @@ TEST(Doubt, IsSaidPlainlyWhereItIsAllThereIs) {
   EXPECT_TRUE(vanishes);
   EXPECT_TRUE(larger);
   const auto nothing = doubt({build::empty_build(), test::demo_shelf(), 20, 1}, nullptr);
-  EXPECT_TRUE(nothing->inputs.empty());
   EXPECT_FALSE(nothing->trouble.empty());
 }
 

@@ -97,9 +97,10 @@ TEST(Diagnosis, TwoAtOnceAreConsidered) {
 
 TEST(Diagnosis, WhatIsReadTwiceIsSurerAndWhatContradictsIsTold) {
   FaultEvidence once, twice, broken, apart;
-  once.findings = {found("volts", "11.9V")};
-  twice.findings = {found("volts", "11.9V"), found("volts", "11.9V"), found("volts", "11.9V")};
-  EXPECT_GT(odds_of(diagnosed(twice), "voltage"), odds_of(diagnosed(once), "voltage"));
+  const FaultFinding over = found("pressure_off:front_left", "0.27bar");
+  once.findings = {over};
+  twice.findings = {over, over, over};
+  EXPECT_GT(odds_of(diagnosed(twice), "wrong_load:front"), odds_of(diagnosed(once), "wrong_load:front"));
   broken.findings = {found("pumps_never", "yes"), found("pumps_never", "no")};
   const Diagnosis d = diagnosed(broken);
   ASSERT_EQ(d.trouble.size(), 1U);
@@ -112,9 +113,9 @@ TEST(Diagnosis, WhatIsReadTwiceIsSurerAndWhatContradictsIsTold) {
 
 TEST(Diagnosis, ATypedDoubtCounts) {
   FaultEvidence sure, unsure;
-  sure.findings = {found("volts", "12V ± 0.1V")};
-  unsure.findings = {found("volts", "12V ± 2V")};
-  EXPECT_GT(odds_of(diagnosed(sure), "voltage"), 2 * odds_of(diagnosed(unsure), "voltage"));
+  sure.findings = {found("pressure_off:front_left", "0.4bar ± 0.05bar")};
+  unsure.findings = {found("pressure_off:front_left", "0.4bar ± 1bar")};
+  EXPECT_GT(odds_of(diagnosed(sure), "wrong_load:front"), 2 * odds_of(diagnosed(unsure), "wrong_load:front"));
   EXPECT_FALSE(typed_finding(*sign_of("volts"), "12V ± 0V", {}));
   EXPECT_FALSE(typed_finding(*sign_of("volts"), "12V ± soon", {}));
 }

@@ -151,6 +151,16 @@ int CarInStage::panel_of(const QString& path) const {
 
 bool CarInStage::go_to(const QString& path) {
   leave_tape();
+  // `tape:front.left.height_m;rear.spring_length_m`: to be taken again, one after the other.
+  if (path.startsWith("tape:")) {
+    if (!tape_->begin_with(path.mid(5).split(';'))) {
+      desk_.tell(tr("None of these is taken in tape mode; the cycle sheet has its own on Swing."));
+      return true;
+    }
+    stack_->setCurrentWidget(tape_);
+    emit band_moved();
+    return true;
+  }
   if (path.startsWith("load_cases.")) desk_.set_load_case(static_cast<std::size_t>(path.section('.', 1, 1).toInt()));
   if (const int panel = panel_of(path); panel >= 0) tabs_->setCurrentIndex(panel);
   for (Field* field : survey_->findChildren<Field*>()) {

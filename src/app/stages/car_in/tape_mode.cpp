@@ -86,7 +86,7 @@ TapeMode::TapeMode(Desk& desk, QWidget* parent)
   connect(field_, &Field::taken, this, [this] { step(1); });
 }
 
-void TapeMode::begin() {
+void TapeMode::dress() {
   const Look& look = desk_.look();
   QFont large = look.font(TextSize::huge, true);
   large.setPixelSize(look.px(26));
@@ -98,6 +98,23 @@ void TapeMode::begin() {
   value.setPixelSize(look.px(30));
   field_->edit()->setFont(value);
   field_->setFixedWidth(look.px(470)); // three readings of a height
+}
+
+bool TapeMode::begin_with(const QStringList& places) {
+  const QStringList all = places_in_order(desk_.build());
+  QStringList known;
+  for (const QString& place : places)
+    if (all.contains(place)) known << place;
+  if (known.isEmpty()) return false;
+  dress();
+  places_ = known;
+  at_ = 0;
+  show_place();
+  return true;
+}
+
+void TapeMode::begin() {
+  dress();
   // Start at the first reading not taken yet.
   places_ = places_in_order(desk_.build());
   at_ = 0;

@@ -17,6 +17,8 @@ class TapeMode : public QWidget {
 public:
   explicit TapeMode(Desk& desk, QWidget* parent = nullptr);
   void begin();
+  /// Walks readings again, in this order. @returns whether any of them is taken in tape mode
+  bool begin_with(const QStringList& places);
   /// Room that the height posts take at the right, px.
   void reserve_right(int px);
   [[nodiscard]] QString place() const { return places_.value(at_); }
@@ -29,6 +31,7 @@ protected:
   bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+  void dress();
   void step(int by);
   void show_place();
 

@@ -48,8 +48,8 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
                           {tr("answer"), tr("figure"), tr("nine in ten lie in"), tr("stands")}, this)),
       carried_(list_table("doubt_carried", tr("What to measure again"),
                           {tr("reading"), tr("as it is"), tr("carries"), tr("once more wins"), tr("takes")}, this)),
-      go_(new QPushButton(tr("Take it again"), this)), bands_(new QCheckBox(tr("bands on the posts"), this)),
-      beside_(new QWidget(this)) {
+      go_(new QPushButton(tr("Take it again"), this)), walk_(new QPushButton(tr("Walk them by tape"), this)),
+      bands_(new QCheckBox(tr("bands on the posts"), this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(2 * u, u, 0, u);
@@ -74,6 +74,9 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
   middle->addWidget(again_, 1);
   go_->setObjectName("measure_again");
   middle->addWidget(go_);
+  walk_->setObjectName("walk_again");
+  walk_->setToolTip(tr("In tape mode, one after the other; + in front of a figure adds a reading"));
+  middle->addWidget(walk_);
   both->addLayout(middle);
   both->addWidget(carried_, 3);
   auto* tools = new QLabel(tr("One standard deviation of one reading, by tool:"), this);
@@ -96,6 +99,7 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
     fill_carried();
   });
   connect(go_, &QPushButton::clicked, this, &DoubtPage::go_to_reading);
+  connect(walk_, &QPushButton::clicked, this, &DoubtPage::walk);
   connect(carried_, &QTableWidget::cellActivated, this, &DoubtPage::go_to_reading);
 }
 
@@ -127,6 +131,20 @@ void DoubtPage::go_to_reading() {
   const QString path = QString::fromStdString(in.path);
   const bool swing = path.contains(".cycle.") || path.contains(".points.") || path.contains(".cycle_right.");
   emit desk_.went_to(swing ? "swing" : path.contains(".obstacles.") ? "clearance" : "car_in", path);
+}
+
+void DoubtPage::walk() {
+  const assess::Doubt* now = Sureness::of(desk_).doubt();
+  const DoubtAnswer* answer = now ? now->find(held_) : nullptr;
+  if (!answer) return;
+  // What wins most for a minute's work first.
+  auto carried = answer->carried_by;
+  std::stable_sort(carried.begin(), carried.end(),
+                   [](const auto& a, const auto& b) { return a.per_minute > b.per_minute; });
+  QStringList places;
+  for (const auto& c : carried)
+    if (c.would_win > 0.002) places << QString::fromStdString(now->inputs[c.input].path);
+  emit desk_.went_to("car_in", "tape:" + places.join(';'));
 }
 
 void DoubtPage::refresh() {
@@ -174,9 +192,12 @@ void DoubtPage::fill_answers() {
     const DoubtAnswer& a = now->answers[shown_[static_cast<std::size_t>(r)]];
     put_cell(answers_, r, 0, desk_.words_of(a.words), t.ink);
     put_cell(answers_, r, 1, a.value ? shown_with_doubt(desk_, *a.value, a.sd, a.kind) : tr("none"), t.ink);
-    put_cell(answers_, r, 2,
-             a.vanished < 1 ? tr("%1 to %2").arg(desk_.shown(a.p05, a.kind), desk_.shown(a.p95, a.kind)) : QString(),
-             t.second);
+    put_cell(
+        answers_, r, 2,
+        a.vanished < 1 && a.sd > 0
+            ? tr("%1 to %2").arg(shown_as_sure(desk_, a.p05, a.sd, a.kind), shown_as_sure(desk_, a.p95, a.sd, a.kind))
+            : QString(),
+        t.second);
     QString stands;
     QColor ink = t.second;
     if (a.odds_inside) {
@@ -186,7 +207,7 @@ void DoubtPage::fill_answers() {
                : odds <= 0.05 ? tr("■ out, %1").arg(desk_.shown(std::max(odds, 0.01), Kind::share, 0))
                               : tr("▲ doubtful, %1").arg(desk_.shown(odds, Kind::share, 0));
       ink = odds >= 0.95 ? t.good : odds <= 0.05 ? t.stop : t.caution;
-    } else if (a.vanished > 0) {
+    } else if (a.vanished >= 0.005) {
       stands = tr("gone in %1").arg(desk_.shown(a.vanished, Kind::share, 0));
       ink = t.caution;
     }
@@ -223,6 +244,7 @@ void DoubtPage::fill_carried() {
     put_cell(carried_, r, 4, tr("%1 min").arg(assess::minutes_of(in.tool), 0, 'f', 0), t.second);
   }
   go_->setEnabled(rows > 0);
+  walk_->setEnabled(rows > 0);
   if (!answer)
     again_->setText(QString());
   else if (!best || best->would_win <= 0.002)

@@ -41,11 +41,12 @@ private:
   void fill_answers();
   void fill_carried();
   void go_to_reading();
+  void walk();
 
   Desk& desk_;
   QLabel *summary_, *trouble_, *again_;
   QTableWidget *answers_, *carried_;
-  QPushButton* go_;
+  QPushButton *go_, *walk_;
   QCheckBox* bands_;
   QWidget* beside_;
   std::string held_;               // name of the answer that is looked at

@@ -3,10 +3,12 @@
 
 #include "app/desk/sureness.h"
 #include "app/kit/height_posts.h"
+#include "app/stages/car_in/tape_mode.h"
 #include "app/window_fixture.h"
 
 #include <QCheckBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QTableWidget>
 
@@ -40,6 +42,24 @@ TEST_F(DoubtTest, AnswersStandWithTheirDoubtAndWhatCarriesIt) {
   table("doubt_answers")->setCurrentCell(table("doubt_answers")->rowCount() - 1, 0);
   QTest::mouseClick(window_->findChild<QPushButton*>("measure_again"), Qt::LeftButton);
   QCoreApplication::processEvents();
+}
+
+TEST_F(DoubtTest, TapeModeWalksWhatIsToBeMeasuredAgain) {
+  go();
+  const auto* doubt = Sureness::of(desk()).doubt();
+  int row = -1;
+  for (int r = 0; r < table("doubt_answers")->rowCount(); ++r)
+    if (table("doubt_answers")->item(r, 0)->text() == desk().words_of(doubt->find("front.reach.low")->words)) row = r;
+  ASSERT_GE(row, 0);
+  table("doubt_answers")->setCurrentCell(row, 0);
+  QTest::mouseClick(window_->findChild<QPushButton*>("walk_again"), Qt::LeftButton);
+  QCoreApplication::processEvents();
+  auto* tape = window_->findChild<TapeMode*>();
+  ASSERT_TRUE(tape->isVisible());
+  const std::string path = tape->place().toStdString();
+  EXPECT_TRUE(path == "front.left.height_m" || path == "front.bump_stop_gap_m") << path;
+  QTest::keyClick(tape->findChild<QLineEdit*>(), Qt::Key_Escape);
+  EXPECT_FALSE(tape->isVisible());
 }
 
 TEST_F(DoubtTest, AnEditIsWorkedOutAnewAndACoarserTapeIsLessSure) {
