@@ -4,7 +4,6 @@
 #include "report/faults_json.h"
 #include "report/practice_record.h"
 
-#include <future>
 #include <set>
 
 namespace mavrel::assess {
@@ -23,19 +22,11 @@ Worked worked(const PracticeAsked& asked) {
 }
 
 TEST(Practice, TheTrueCauseComesFirstAndOddsAreHonest) {
-  // 500 cars that nothing was tuned on, on two threads.
-  (void)practised();
+  // 500 cars that nothing was tuned on.
   constexpr std::uint64_t first_seed = 7'000'001, cars = 500;
-  const auto half = [&](std::uint64_t from) {
-    std::vector<Worked> out;
-    for (std::uint64_t i = 0; i < cars / 2; ++i)
-      out.push_back(worked({from + i, PracticeLevel::slight}));
-    return out;
-  };
-  auto other = std::async(std::launch::async, half, first_seed + cars / 2);
-  std::vector<Worked> all = half(first_seed);
-  for (Worked& w : other.get())
-    all.push_back(std::move(w));
+  std::vector<Worked> all;
+  for (std::uint64_t i = 0; i < cars; ++i)
+    all.push_back(worked({first_seed + i, PracticeLevel::slight}));
   int first = 0, among_three = 0;
   struct Called {
     double odds = 0, was = 0, n = 0;

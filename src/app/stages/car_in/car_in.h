@@ -20,6 +20,7 @@ public:
   void reserve_right(int px) override;
   bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override {
+    if (path.startsWith("tape:")) return true;
     return path.contains(".brief.") && !path.contains(".brief.grounds") && !path.contains(".brief.rooms");
   }
   void arrive() override { leave_tape(); }
