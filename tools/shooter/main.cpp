@@ -146,7 +146,7 @@ int main(int argc, char** argv) {
     QApplication::processEvents(QEventLoop::AllEvents, 20);
   shoot("search");
   bags->show_side("shelf");
-  shoot("shelf");
+  if (only == "shelf") shoot("shelf");
   bags->show_view("height");
   app::use_variant(desk, 0);
   desk.set_load_case(0);
@@ -396,7 +396,7 @@ int main(int argc, char** argv) {
     press("hold", 0);
     press("gauges", 0);
     settle();
-    if (only.isEmpty() || only == "faults-practise") shoot("faults-practise");
+    if (only == "faults-practise") shoot("faults-practise");
     auto* cause = window.findChild<QComboBox*>("practice_cause");
     cause->setCurrentIndex(cause->findData(QString("pinched")));
     if (only == "faults-scored") {
