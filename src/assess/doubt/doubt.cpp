@@ -3,6 +3,7 @@
 #include "assess/end/end_answer.h"
 #include "assess/ground/ground.h"
 #include "build/names.h"
+#include "curve/mix.h"
 
 #include <Eigen/Dense>
 #include <boost/math/special_functions/erf.hpp>
@@ -16,14 +17,9 @@
 
 namespace mavrel::assess {
 
-namespace {
+using curve::mixed;
 
-std::uint64_t mixed(std::uint64_t x) {
-  x += 0x9e3779b97f4a7c15ULL;
-  x = (x ^ (x >> 30U)) * 0xbf58476d1ce4e5b9ULL;
-  x = (x ^ (x >> 27U)) * 0x94d049bb133111ebULL;
-  return x ^ (x >> 31U);
-}
+namespace {
 
 /// The figures that are looked at in one draw, in a fixed order.
 class Looked {

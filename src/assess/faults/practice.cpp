@@ -3,11 +3,14 @@
 #include "assess/air/figures.h"
 #include "assess/faults/likelihood.h"
 #include "control/road.h"
+#include "curve/mix.h"
 
 #include <algorithm>
 #include <cmath>
 
 namespace mavrel::assess {
+
+using curve::mixed;
 
 namespace {
 
@@ -35,19 +38,12 @@ const char* const tales[] = {
     words("The battery went flat in March and was charged with everything on."),
 };
 
-std::uint64_t mixed(std::uint64_t x) {
-  x += 0x9e3779b97f4a7c15ULL;
-  x = (x ^ (x >> 30U)) * 0xbf58476d1ce4e5b9ULL;
-  x = (x ^ (x >> 27U)) * 0x94d049bb133111ebULL;
-  return x ^ (x >> 31U);
-}
 std::uint64_t mixed_text(std::uint64_t seed, std::string_view text) {
   for (const char c : text)
     seed = mixed(seed ^ static_cast<unsigned char>(c));
   return seed;
 }
 
-/// A pressure gauge is read to this; a share of the time somebody is simply wrong.
 constexpr double longest_of_well = 8; // times as long as when well, that anybody holds a valve open
 
 } // namespace

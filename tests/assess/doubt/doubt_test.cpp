@@ -1,6 +1,7 @@
 // Doubt carried to the answers: closed forms on straight lines, repeats, what is shared, the same figures on any number
 // of threads, and bands that hold what is true.
-#include "assess/doubt/doubt.h"
+#include "assess/assess.h"
+#include "assess/doubt/doubt_findings.h"
 #include "assess/fit_up/cars.h"
 
 #include <cmath>
@@ -212,6 +213,43 @@ TEST(Doubt, BandsHoldWhatIsTrueInAboutNineCarsOfTen) {
   ASSERT_GE(asked, 80);
   EXPECT_GE(held, 0.82 * asked);
   EXPECT_LE(held, 0.97 * asked);
+}
+
+TEST(DoubtFindings, SayHowLikelyAStopIsAndWhatStandsInDoubt) {
+  const build::Build& build = test::demo_whole();
+  const auto assessed = assess(build, test::demo_shelf());
+  Doubt doubt;
+  const auto preset = [&](const char* name, double odds) {
+    DoubtAnswer a;
+    a.name = name, a.value = 0.3, a.odds_inside = odds;
+    doubt.answers.push_back(a);
+  };
+  const auto stops = [](const Findings& all) {
+    return std::count_if(all.begin(), all.end(), [](const Finding& f) { return f.severity == Severity::stop; });
+  };
+  const auto find = [](const Findings& all, std::string_view code, std::string_view in_place) -> const Finding* {
+    for (const Finding& f : all)
+      if (f.code == code && f.place.find(in_place) != std::string::npos) return &f;
+    return nullptr;
+  };
+  ASSERT_NE(find(assessed.findings, "preset_outside", "presets.2.front"), nullptr);
+  EXPECT_EQ(weighed(assessed.findings, build, doubt), assessed.findings) << "nothing is known of it";
+  // A ramp preset that is out in most cars, or only in some; a road preset that stands in most.
+  preset("front.preset.2.height", 0.3);
+  preset("front.preset.1.height", 0.8);
+  preset("rear.preset.1.height", 0.99);
+  const Findings likely = weighed(assessed.findings, build, doubt);
+  EXPECT_EQ(stops(likely), stops(assessed.findings));
+  EXPECT_NE(say(find(likely, "preset_outside", "presets.2.front")->reason).find("30 %"), std::string::npos);
+  const Finding* thin = find(likely, "stands_in_doubt", "presets.1.front");
+  ASSERT_NE(thin, nullptr);
+  EXPECT_EQ(thin->severity, Severity::caution);
+  EXPECT_EQ(find(likely, "stands_in_doubt", "rear"), nullptr);
+  doubt.answers.front().odds_inside = 0.7;
+  EXPECT_EQ(stops(weighed(assessed.findings, build, doubt)), stops(assessed.findings) - 1);
+  doubt.answers.front().odds_inside = 0.01;
+  EXPECT_EQ(find(weighed(assessed.findings, build, doubt), "preset_outside", "presets.2.front")->reason,
+            find(assessed.findings, "preset_outside", "presets.2.front")->reason);
 }
 
 TEST(Doubt, IsSaidPlainlyWhereItIsAllThereIs) {
