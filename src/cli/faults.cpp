@@ -64,7 +64,7 @@ Expected<std::string> diagnose(const DiagnoseRequest& request) {
   if (!car) return refuse(car.error());
   if (request.take) {
     const auto points = assess::hold_points(assess::fit_up_given(read->build, shelf), nullptr);
-    for (const build::FaultNote& note : assess::readings_at_hand(read->build, points))
+    for (const build::FaultNote& note : assess::readings_at_hand(read->build, points, &*car))
       if (auto finding = assess::finding_of(note)) read->evidence.findings.push_back(std::move(*finding));
   }
   for (const std::string& typed : request.found) {

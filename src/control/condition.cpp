@@ -10,31 +10,40 @@ namespace {
 constexpr double leak_ratio = 0.3; // critical pressure ratio of a hole
 constexpr double never_cuts_out = 4e6;
 
-const ValvePair* pair_of(const std::vector<ValvePair>& circuits, std::size_t corner) {
-  for (const ValvePair& pair : circuits)
-    if (std::find(pair.corners.begin(), pair.corners.end(), corner) != pair.corners.end()) return &pair;
-  return nullptr;
+double open_share(double share) {
+  return std::max(share, shut_share);
 }
 
-void pinch(RollingCarParts& car, const ValvePair& pair, std::size_t corner, const CornerCondition& c) {
+void narrow(RollingCarParts& car, const ValvePair& pair, const Condition& condition) {
   auto& lines = car.network.lines;
-  const auto share = [](double s) { return std::max(s, shut_share); };
   if (pair.corners.size() == 1) {
-    lines[pair.fill].through.conductance *= share(c.fill);
-    lines[pair.vent].through.conductance *= share(c.vent);
+    const CornerCondition& c = condition.corners[pair.corners.front()];
+    lines[pair.fill].through.conductance *= open_share(c.fill);
+    lines[pair.vent].through.conductance *= open_share(c.vent);
     return;
   }
-  // Where a tee feeds both sides, what narrows both ways is this side's own line; what narrows one of them is the
-  // valve.
-  const std::size_t bag = car.network.bodies.front().legs[corner].volume;
-  const double both = std::max(c.fill, c.vent);
-  for (air::Line& line : lines)
-    if (line.from == lines[pair.fill].to && line.to == bag) line.through.conductance *= share(both);
-  lines[pair.fill].through.conductance *= share(c.fill / std::max(both, shut_share));
-  lines[pair.vent].through.conductance *= share(c.vent / std::max(both, shut_share));
+  for (const std::size_t corner : pair.corners) {
+    const std::size_t bag = car.network.bodies.front().legs[corner].volume;
+    for (air::Line& line : lines)
+      if (line.from == lines[pair.fill].to && line.to == bag)
+        line.through.conductance *= open_share(line_share(condition.corners[corner]));
+  }
+  lines[pair.fill].through.conductance *= open_share(valve_share(condition, pair.corners, &CornerCondition::fill));
+  lines[pair.vent].through.conductance *= open_share(valve_share(condition, pair.corners, &CornerCondition::vent));
 }
 
 } // namespace
+
+double line_share(const CornerCondition& corner) {
+  return std::max(corner.fill, corner.vent);
+}
+
+double valve_share(const Condition& condition, const std::vector<std::size_t>& corners, double CornerCondition::*way) {
+  double out = 1;
+  for (const std::size_t i : corners)
+    out = std::min(out, condition.corners[i].*way / open_share(line_share(condition.corners[i])));
+  return out;
+}
 
 void Condition::add(const Condition& more) {
   for (std::size_t i = 0; i < corners.size(); ++i) {
@@ -60,20 +69,23 @@ void Condition::add(const Condition& more) {
 void put_in(RollingCarParts& car, const std::vector<ValvePair>& circuits, const Condition& condition) {
   air::Network& net = car.network;
   auto& legs = net.bodies.front().legs;
-  for (std::size_t corner = 0; corner < 4; ++corner) {
-    const CornerCondition& c = condition.corners[corner];
-    const std::size_t bag = legs[corner].volume;
-    if (const ValvePair* pair = pair_of(circuits, corner)) {
-      pinch(car, *pair, corner, c);
-      if (c.line_to < 4 && pair->corners.size() == 1) {
-        net.lines[pair->fill].to = legs[c.line_to].volume;
-        net.lines[pair->vent].from = legs[c.line_to].volume;
+  for (const ValvePair& pair : circuits) {
+    narrow(car, pair, condition);
+    for (const std::size_t corner : pair.corners) {
+      const CornerCondition& c = condition.corners[corner];
+      if (c.line_to < 4 && pair.corners.size() == 1) {
+        net.lines[pair.fill].to = legs[c.line_to].volume;
+        net.lines[pair.vent].from = legs[c.line_to].volume;
       }
       if (c.leak_fill > 0)
-        net.lines.push_back({"seat", net.lines[pair->fill].from, bag, {c.leak_fill, leak_ratio}, true, true});
+        net.lines.push_back(
+            {"seat", net.lines[pair.fill].from, legs[corner].volume, {c.leak_fill, leak_ratio}, true, true});
     }
+  }
+  for (std::size_t corner = 0; corner < 4; ++corner) {
+    const CornerCondition& c = condition.corners[corner];
     if (const double leak = c.leak_line + c.leak_bag; leak > 0)
-      net.lines.push_back({"leak", bag, air::outside, {leak, leak_ratio}, false, true});
+      net.lines.push_back({"leak", legs[corner].volume, air::outside, {leak, leak_ratio}, false, true});
     net.bodies.front().loads[corner] += c.load;
   }
   if (condition.leak_tank > 0)

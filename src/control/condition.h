@@ -41,6 +41,13 @@ struct Condition {
   friend bool operator==(const Condition&, const Condition&) = default;
 };
 
+/// Where a tee feeds both sides of an axle, what narrows both ways is that side's own line ...
+[[nodiscard]] double line_share(const CornerCondition& corner);
+/// ... and what narrows only one of them is the valve that both share: the narrowest that is said of it.
+/// @param way  `fill` or `vent`
+[[nodiscard]] double valve_share(const Condition& condition, const std::vector<std::size_t>& corners,
+                                 double CornerCondition::*way);
+
 /// A share below this is a way that is shut.
 constexpr double shut_share = 1e-6;
 

@@ -378,7 +378,8 @@ int main(int argc, char** argv) {
     auto* answers = window.findChild<app::FaultAnswers*>();
     window.go_to_stage("faults");
     faults->show_page(0);
-    app::take_readings(desk);
+    wait([&] { return answers->shop() != nullptr; });
+    app::take_readings(desk, &answers->shop()->table.car());
     wait([&] { return answers->diagnosed() != nullptr; });
     settle();
     shoot("faults");

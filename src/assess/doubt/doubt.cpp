@@ -112,7 +112,7 @@ shelf::Shelf small_shelf(const shelf::Shelf& shelf, const build::Variant& design
     shelf::ShelfBag scaled = *bag;
     for (auto& column : scaled.card.loads)
       for (double& load : column)
-        load *= 1 + card[e];
+        load *= std::exp(card[e]); // never nothing, nor less
     scaled.curve = air::BagCurve(scaled.card);
     out.bags.push_back(std::move(scaled));
   }

@@ -256,15 +256,27 @@ std::vector<DoubtInput> doubt_inputs(const build::Build& build) {
   return out;
 }
 
+namespace {
+
+/// What can't be is as far inside as it lay outside: a gap taped as nothing is none, or a little, never less.
+double folded(double value, const build::NumberSpec& spec) {
+  for (int i = 0; i < 64 && !(value >= spec.least && value <= spec.most); ++i)
+    value = value < spec.least ? 2 * spec.least - value : 2 * spec.most - value;
+  return std::clamp(value, spec.least, spec.most);
+}
+
+} // namespace
+
 build::Build moved(const build::Build& build, const std::vector<double>& off) {
   build::Build out = build;
   std::size_t i = 0;
-  walk(out, false, [&](const Read& read, const build::NumberSpec&, const std::string&, const Message&) {
+  walk(out, false, [&](const Read& read, const build::NumberSpec& spec, const std::string&, const Message&) {
     const double by = off[i++];
-    if (read.number) *read.number += by;
+    if (by == 0) return;
+    if (read.number) *read.number = folded(*read.number + by, spec);
     if (read.readings)
       for (double& r : *read.readings)
-        r += by;
+        r = folded(r + by, spec);
   });
   return out;
 }

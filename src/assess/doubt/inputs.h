@@ -41,7 +41,8 @@ struct DoubtInput {
 /// last.
 [[nodiscard]] std::vector<DoubtInput> doubt_inputs(const build::Build& build);
 
-/// The build as it is if every reading lies off by so much. @param off  of each input but the cards, SI, in their order
+/// The build as it is if every reading lies off by so much; what nobody could have read is folded back inside. @param
+/// off  of each input but the cards, SI, in their order
 [[nodiscard]] build::Build moved(const build::Build& build, const std::vector<double>& off);
 
 } // namespace mavrel::assess

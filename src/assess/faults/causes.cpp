@@ -126,6 +126,12 @@ void gauge(Condition& c, const FaultCar&, std::size_t, double s) {
   c.gauge_shift = s < 0.5 ? -evenly(0.6e5, 2.5e5, 2 * s) : evenly(0.6e5, 2.5e5, 2 * s - 1);
 }
 
+/// A valve that both sides of an axle share: what it does to one of them through the tee it does to both.
+template <void (*does)(Condition&, const FaultCar&, std::size_t, double)>
+void of_axle(Condition& c, const FaultCar& car, std::size_t end, double s) {
+  does(c, car, 2 * end, s);
+}
+
 constexpr double h = 3600;
 
 const FaultCause causes[] = {
@@ -137,12 +143,12 @@ const FaultCause causes[] = {
      words("That corner sinks, and still does with its line plugged at the bag."),
      words("Another bag; and what rubbed it moved out of its way."), 2 * h, words("a bag"),
      "leak_minutes leak_hold times"},
-    {"vent_seat", words("vent valve’s seat leaks"), Family::leaks, Places::corner, 3, nullptr, leak_vent,
-     words("That corner sinks, and air comes out of the exhaust with all valves shut."),
+    {"vent_seat", words("vent valve’s seat leaks"), Family::leaks, Places::corner, 3, &FaultParts::per_corner,
+     leak_vent, words("That corner sinks, and air comes out of the exhaust with all valves shut."),
      words("Blow the block out and clean the valve; else another valve."), 1 * h, words("a valve"),
      "leak_minutes leak_hold times"},
-    {"fill_seat", words("fill valve’s seat leaks"), Family::leaks, Places::corner, 2, nullptr, leak_fill,
-     words("That corner creeps up by itself while the tank is full."),
+    {"fill_seat", words("fill valve’s seat leaks"), Family::leaks, Places::corner, 2, &FaultParts::per_corner,
+     leak_fill, words("That corner creeps up by itself while the tank is full."),
      words("Blow the block out and clean the valve; else another valve."), 1 * h, words("a valve"),
      "leak_minutes leak_hold times"},
     {"check_valve", words("check valve leaks back"), Family::leaks, Places::car, 3, &FaultParts::compressor,
@@ -163,17 +169,37 @@ const FaultCause causes[] = {
     {"silencer", words("clogged silencer"), Family::ways, Places::car, 1.5, &FaultParts::silencer, silencer,
      words("All corners come down slowly and go up as ever."), words("Another silencer, or the old one washed."),
      0.25 * h, words("a silencer"), "times"},
-    {"fill_shut", words("fill valve stuck shut"), Family::valves, Places::corner, 3, nullptr, fill_shut,
+    {"fill_shut", words("fill valve stuck shut"), Family::valves, Places::corner, 3, &FaultParts::per_corner, fill_shut,
      words("That corner does not go up; down it goes."),
      words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
-    {"vent_shut", words("vent valve stuck shut"), Family::valves, Places::corner, 2, nullptr, vent_shut,
+    {"vent_shut", words("vent valve stuck shut"), Family::valves, Places::corner, 2, &FaultParts::per_corner, vent_shut,
      words("That corner does not come down; up it goes."),
      words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
-    {"fill_open", words("fill valve stuck open"), Family::valves, Places::corner, 1, nullptr, fill_open,
+    {"fill_open", words("fill valve stuck open"), Family::valves, Places::corner, 1, &FaultParts::per_corner, fill_open,
      words("That corner goes up by itself until the tank has no more."),
      words("Shut the tank off. Clean the valve; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
-    {"vent_open", words("vent valve stuck open"), Family::valves, Places::corner, 1.5, nullptr, vent_open,
-     words("That corner falls within a minute, and the exhaust blows."),
+    {"vent_open", words("vent valve stuck open"), Family::valves, Places::corner, 1.5, &FaultParts::per_corner,
+     vent_open, words("That corner falls within a minute, and the exhaust blows."),
+     words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"axle_vent_seat", words("axle’s vent valve’s seat leaks"), Family::leaks, Places::end, 3, &FaultParts::per_axle,
+     of_axle<leak_vent>, words("That end sinks, and air comes out of the exhaust with all valves shut."),
+     words("Blow the block out and clean the valve; else another valve."), 1 * h, words("a valve"),
+     "leak_minutes leak_hold times"},
+    {"axle_fill_seat", words("axle’s fill valve’s seat leaks"), Family::leaks, Places::end, 2, &FaultParts::per_axle,
+     of_axle<leak_fill>, words("That end creeps up by itself while the tank is full."),
+     words("Blow the block out and clean the valve; else another valve."), 1 * h, words("a valve"),
+     "leak_minutes leak_hold times"},
+    {"axle_fill_shut", words("axle’s fill valve stuck shut"), Family::valves, Places::end, 3, &FaultParts::per_axle,
+     of_axle<fill_shut>, words("That end does not go up; down it goes."),
+     words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"axle_vent_shut", words("axle’s vent valve stuck shut"), Family::valves, Places::end, 2, &FaultParts::per_axle,
+     of_axle<vent_shut>, words("That end does not come down; up it goes."),
+     words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"axle_fill_open", words("axle’s fill valve stuck open"), Family::valves, Places::end, 1, &FaultParts::per_axle,
+     of_axle<fill_open>, words("That end goes up by itself until the tank has no more."),
+     words("Shut the tank off. Clean the valve; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
+    {"axle_vent_open", words("axle’s vent valve stuck open"), Family::valves, Places::end, 1.5, &FaultParts::per_axle,
+     of_axle<vent_open>, words("That end falls within a minute, and the exhaust blows."),
      words("Clean the valve, look at its plug; else another valve."), 1 * h, words("a valve"), "times leak_minutes"},
     {"worn", words("worn compressor"), Family::supply, Places::car, 4, &FaultParts::compressor, worn,
      words("The tank takes longer than it did, with full volts at the terminals."),

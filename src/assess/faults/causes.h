@@ -29,7 +29,8 @@ enum class FaultFamily { leaks, ways, valves, supply, water, sensors, mechanics,
 
 /// What of a car the causes ask for: none can be wrong that is not there.
 struct FaultParts {
-  bool compressor = false, dryer = false, sensors = false, per_corner = false, silencer = false;
+  bool compressor = false, dryer = false, sensors = false, silencer = false;
+  bool per_corner = false, per_axle = false; // valves of each corner's own, or one pair an axle through a tee
   friend bool operator==(const FaultParts&, const FaultParts&) = default;
 };
 struct FaultCar;

@@ -13,11 +13,6 @@ namespace {
 std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvidence& evidence,
                                          std::vector<std::size_t>& weighed, std::vector<Message>& trouble) {
   std::vector<WeighedFinding> out;
-  const auto where = [](const SignAt& at) {
-    return at.sign->places == FaultPlaces::car
-               ? Message{at.sign->name, {}}
-               : Message{words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}};
-  };
   std::vector<std::size_t> broken; // columns told both so and not so
   for (std::size_t i = 0; i < evidence.findings.size(); ++i) {
     const FaultFinding& f = evidence.findings[i];
@@ -29,7 +24,7 @@ std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvi
     if (!column) continue;
     const auto same = std::find_if(out.begin(), out.end(), [&](const auto& w) { return w.column == *column; });
     if (same == out.end()) {
-      out.push_back({*column, f.yes, f.value, f.never, f.sd, 1, f.second_hand});
+      out.push_back({*column, f.yes, f.value, f.never, f.sd, f.second_hand});
       weighed.push_back(i);
       continue;
     }
@@ -40,17 +35,23 @@ std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvi
         continue;
       }
       broken.push_back(*column);
-      trouble.push_back(
-          {words("{0}: found both so and not so. Neither is weighed until it is looked at again."), {where(f.at)}});
+      trouble.push_back({words("{0}: found both so and not so. Neither is weighed until it is looked at again."),
+                         {sign_words(f.at)}});
       continue;
     }
     const double sd = f.sd.value_or(f.at.sign->sd) + f.at.sign->sd_share * std::abs(*f.value);
     if (std::abs(*f.value - *same->value) > 4 * sd)
       trouble.push_back({words("{0}: read as {1} and as {2}. Their mean is weighed; read it again."),
-                         {where(f.at), told_from({*same->value, *f.at.sign->kind}, *f.value),
+                         {sign_words(f.at), told_from({*same->value, *f.at.sign->kind}, *f.value),
                           told_from({*f.value, *f.at.sign->kind}, *same->value)}});
-    same->value = (*same->value * same->times + *f.value) / (same->times + 1);
-    same->times += 1;
+    // By how sure each is.
+    const auto sure = [&](const std::optional<double>& typed) {
+      const double one = typed.value_or(f.at.sign->sd);
+      return 1 / (one * one);
+    };
+    const double before = sure(same->sd), now = sure(f.sd);
+    same->value = (*same->value * before + *f.value * now) / (before + now);
+    same->sd = std::sqrt(1 / (before + now));
   }
   for (std::size_t k = out.size(); k-- > 0;)
     if (std::find(broken.begin(), broken.end(), out[k].column) != broken.end()) {
@@ -64,9 +65,7 @@ std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvi
 
 std::optional<Message> trouble_of(const FaultCar& car, const FaultFinding& f) {
   const FaultSign& sign = *f.at.sign;
-  const Message where = sign.places == FaultPlaces::car
-                            ? Message{sign.name, {}}
-                            : Message{words("{0}: {1}"), {place_name(sign.places, f.at.place), sign.name}};
+  const Message where = sign_words(f.at);
   if (!sign.kind) return std::nullopt;
   if (f.never) {
     if (sign.may_not_come) return std::nullopt;
@@ -74,6 +73,8 @@ std::optional<Message> trouble_of(const FaultCar& car, const FaultFinding& f) {
   }
   if (!f.value) return Message{words("{0}: a figure is wanted, such as {1}."), {where, example_of(*sign.kind)}};
   const auto [least, most] = believable(car, sign, f.at.place);
+  if (!std::isfinite(most))
+    return Message{words("{0}: this car has nothing that it could be read of. It is not weighed."), {where}};
   if (!(*f.value >= least && *f.value <= most)) {
     const double edge = *f.value < least ? least : most;
     return Message{
@@ -87,7 +88,9 @@ std::optional<Message> trouble_of(const FaultCar& car, const FaultFinding& f) {
 Message fault_words(const std::vector<FaultAt>& faults) {
   if (faults.empty()) return {words("something that is not known here"), {}};
   if (faults.size() == 1) return fault_words(faults.front());
-  return {words("{0} and {1}"), {fault_words(faults[0]), fault_words(faults[1])}};
+  // In one order, whichever was found first.
+  const bool so = fault_key(faults[0]) < fault_key(faults[1]);
+  return {words("{0} and {1}"), {fault_words(faults[so ? 0 : 1]), fault_words(faults[so ? 1 : 0])}};
 }
 
 std::string fault_key(const std::vector<FaultAt>& faults) {
@@ -342,12 +345,8 @@ Diagnosis FaultWeighing::diagnosis() const {
       const auto [least, most] = in.likelihood.range(found.column);
       const double by_mistake = !sign.kind ? 0.03 : found.never ? 0.003 : 2 * mistaken / (most - least);
       if (mine > by_mistake) continue;
-      const SignAt& at = in.table.columns()[found.column];
       out.trouble.push_back(
-          {words("{0} goes with none of it: look at it again."),
-           {at.sign->places == FaultPlaces::car
-                ? Message{at.sign->name, {}}
-                : Message{words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}}}});
+          {words("{0} goes with none of it: look at it again."), {sign_words(in.table.columns()[found.column])}});
     }
   }
   if (out.nothing_fits)

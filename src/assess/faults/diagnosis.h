@@ -60,7 +60,6 @@ constexpr double most_odds = 0.99;      // of any one: there is always what nobo
 /// What one outcome of a test would mean.
 struct TestOutcome {
   Message what;
-  double likely = 0;           // that it comes out so
   std::vector<FaultAt> faults; // what then stands first
   double odds = 0;             // how likely it is then
 };

@@ -88,10 +88,10 @@ double FaultCar::conductance(std::size_t corner, double hourly_share) const {
   return -std::log1p(-std::min(hourly_share, 0.999)) / 3600 * air[corner] / 1e5;
 }
 double FaultCar::tank_hourly(double c) const {
-  return tank_litre > 0 ? 1 - std::exp(-3600 * rate_of_leak(c, tank_litre)) : 0;
+  return tank_air > 0 ? 1 - std::exp(-3600 * rate_of_leak(c, tank_air)) : 0;
 }
 double FaultCar::tank_conductance(double hourly_share) const {
-  return -std::log1p(-std::min(hourly_share, 0.999)) / 3600 * tank_litre / 1e5;
+  return -std::log1p(-std::min(hourly_share, 0.999)) / 3600 * tank_air / 1e5;
 }
 double FaultCar::sunk(std::size_t corner, double share_lost) const {
   const auto& table = sinks[corner];
@@ -99,6 +99,20 @@ double FaultCar::sunk(std::size_t corner, double share_lost) const {
   const double x = std::clamp(share_lost, 0.0, 1.0) * static_cast<double>(table.size() - 1);
   const auto i = std::min(static_cast<std::size_t>(x), table.size() - 2);
   return table[i] + (table[i + 1] - table[i]) * (x - static_cast<double>(i));
+}
+
+const std::vector<std::size_t>& FaultCar::joined(std::size_t corner) const {
+  for (const auto& circuit : circuits)
+    if (std::find(circuit.begin(), circuit.end(), corner) != circuit.end()) return circuit;
+  return circuits.front(); // every corner is in one
+}
+
+AirGiven with_delivery(AirGiven air, double share) {
+  for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
+    if (auto& part = air.parts.at(role))
+      for (shelf::CompressorPoint& p : part->curve)
+        p.air *= share;
+  return air;
 }
 
 TimedCorner time_corner(const LearnedCar& car, const control::Condition& condition, std::size_t circuit,
@@ -125,12 +139,13 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
   out.parts.dryer = air.parts[KitRole::dryer] != nullptr;
   out.parts.silencer = air.parts[KitRole::silencer] != nullptr;
   out.parts.per_corner = air.kit.circuits == build::Circuits::per_corner;
+  out.parts.per_axle = !out.parts.per_corner;
   out.parts.sensors = goes_by_height(given.leveling.set_up().rules.method);
   out.circuits = circuits_of(air.kit);
   const auto cut = *cut_pressures(air.parts);
   out.cut_in = cut.first, out.cut_out = cut.second;
   out.volts = volts_at_compressor(air.kit);
-  out.tank_litre = tank_volume(air.parts);
+  out.tank_air = tank_volume(air.parts);
   out.ambient = air::Ambient{air.surroundings.altitude, air.surroundings.temperature}.pressure();
   for (std::size_t c = 0; c < 4; ++c) {
     const auto held = held_volume(air, c);
@@ -142,16 +157,27 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
     out.sinks[c] = sinks_of(air, c, car->target[c], car->parts.corners[c].stop_meets, given.load_case);
   }
   for (std::size_t i = 0; i < out.circuits.size(); ++i) {
-    TimesOver fill, vent;
+    // Of its lines both ways; and where a tee joins two corners, of the valve that they share, one way at a time.
+    const bool tee = out.circuits[i].size() > 1;
+    TimesOver fill, vent, fill_valve, vent_valve;
+    const auto put = [](TimesOver& times, double share, const std::optional<double>& took) {
+      times.shares.push_back(share), times.seconds.push_back(took.value_or(0));
+    };
     for (const double share : way_shares) {
       if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
-      control::Condition narrowed;
-      for (const std::size_t corner : out.circuits[i])
-        narrowed.corners[corner].fill = narrowed.corners[corner].vent = share;
-      const TimedCorner took = time_corner(*car, narrowed, i, longest);
-      fill.shares.push_back(share), fill.seconds.push_back(took.fill.value_or(0));
-      vent.shares.push_back(share), vent.seconds.push_back(took.vent.value_or(0));
+      control::Condition lines, valve_in, valve_out;
+      for (const std::size_t corner : out.circuits[i]) {
+        lines.corners[corner].fill = lines.corners[corner].vent = share;
+        valve_in.corners[corner].fill = valve_out.corners[corner].vent = share;
+      }
+      const TimedCorner took = time_corner(*car, lines, i, longest);
+      put(fill, share, took.fill), put(vent, share, took.vent);
+      if (!tee) continue;
+      put(fill_valve, share, time_corner(*car, valve_in, i, longest).fill);
+      put(vent_valve, share, time_corner(*car, valve_out, i, longest).vent);
     }
+    for (const std::size_t corner : out.circuits[i])
+      out.fill_valve[corner] = cleaned(fill_valve), out.vent_valve[corner] = cleaned(vent_valve);
     for (const std::size_t corner : out.circuits[i])
       out.fill[corner] = cleaned(fill), out.vent[corner] = cleaned(vent);
     if (out.fill[out.circuits[i].front()].shares.empty() || out.vent[out.circuits[i].front()].shares.empty())
@@ -160,12 +186,7 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
   }
   if (out.parts.compressor)
     for (const double share : tank_shares) {
-      AirGiven weak = air;
-      for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
-        if (auto& part = weak.parts.at(role))
-          for (shelf::CompressorPoint& p : part->curve)
-            p.air *= share;
-      const auto filled = fill_tank(weak, cut.first, cut.second, stop);
+      const auto filled = fill_tank(with_delivery(air, share), cut.first, cut.second, stop);
       if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
       if (!filled || !filled->time) continue;
       out.tank.shares.push_back(share), out.tank.seconds.push_back(*filled->time);

@@ -21,9 +21,11 @@ struct FaultCar {
   FaultParts parts;
   std::vector<std::vector<std::size_t>> circuits; // corners, FL FR RL RR from 0
   std::array<TimesOver, 4> fill,
-      vent;                         // s that a corner, or its axle, takes up and down by `time_step` from road height
+      vent; // s that a corner, or its axle, takes up and down by `time_step` from road height
+  /// Of corners that a tee joins: the same over what their common valve lets through, all lines wide; else empty.
+  std::array<TimesOver, 4> fill_valve, vent_valve;
   TimesOver tank;                   // s from cut-in to cut-out
-  double tank_litre = 0;            // m³ of the tanks
+  double tank_air = 0;              // m³ of the tanks
   std::array<double, 4> air{};      // m³ of a corner's bag with what is beside it at road height
   std::array<double, 4> pressure{}; // Pa gauge at road height
   std::array<double, 4> a_newton{}; // Pa that a newton more at the wheel adds at road height
@@ -33,6 +35,8 @@ struct FaultCar {
   double volts = 13;               // V at the compressors' terminals when well
   double ambient = air::sea_level; // Pa
 
+  /// The corners that a tee joins with one, itself among them.
+  [[nodiscard]] const std::vector<std::size_t>& joined(std::size_t corner) const;
   /// Share of its air that a hole of a conductance (m³/(s·Pa)) costs a corner in a first hour.
   [[nodiscard]] double hourly(std::size_t corner, double conductance) const;
   [[nodiscard]] double conductance(std::size_t corner, double hourly_share) const;
@@ -50,6 +54,9 @@ struct FaultCarGiven {
 /// @returns none where it was stopped; else the car, or what of it is not known yet, said as a builder would
 /// Source: docs/models.md, "Faults".
 [[nodiscard]] std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& given, const std::atomic<bool>* stop);
+
+/// The kit with compressors that deliver a share of what their cards say.
+[[nodiscard]] AirGiven with_delivery(AirGiven air, double share);
 
 /// One corner of a car with something the matter, timed with its valve by hand: up by `time_step` from where it stands,
 /// and down again.

@@ -44,7 +44,7 @@ ExpectedReading FaultLikelihood::reading(std::size_t column, const FaultStep* fa
   const double read = as && as->sd ? *as->sd : sign.sd;
   const double share = sign.sd_share * std::abs(std::isfinite(value) ? value : 0);
   // What is read again and again is surer; what the model does not know of the car stays.
-  return {value, std::sqrt(read * read / (as ? as->times : 1) + share * share + spread)};
+  return {value, std::sqrt(read * read + share * share + spread)};
 }
 
 double FaultLikelihood::of(const WeighedFinding& finding, const FaultStep* faults, std::size_t count) const {

@@ -14,10 +14,9 @@ struct FaultStep {
 struct WeighedFinding {
   std::size_t column = 0;
   bool yes = true;
-  std::optional<double> value;
+  std::optional<double> value = std::nullopt;
   bool never = false;
-  std::optional<double> sd;
-  double times = 1; // that it was read
+  std::optional<double> sd = std::nullopt; // of what was read, where it is not the row's
   bool second_hand = false;
 };
 

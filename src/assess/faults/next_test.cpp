@@ -40,18 +40,15 @@ public:
   }
 
   [[nodiscard]] double bits(const std::vector<std::size_t>& columns, std::uint64_t seed) const {
-    std::vector<std::vector<char>> touched(sets_.size());
-    bool any = false;
-    for (std::size_t e = 0; e < sets_.size(); ++e)
-      for (const std::size_t c : columns) {
-        touched[e].push_back(touches(*sets_[e], c));
-        any = any || touched[e].back();
-      }
+    const auto touched = touched_by(columns);
+    const bool any = std::any_of(touched.begin(), touched.end(), [](const auto& of_set) {
+      return std::any_of(of_set.begin(), of_set.end(), [](char t) { return t != 0; });
+    });
     if (!any) return 0;
     if (columns.size() == 1 && !in_.table.columns()[columns[0]].sign->kind) {
       double after = 0;
       for (const bool yes : {true, false}) {
-        const auto odds = odds_after({WeighedFinding{columns[0], yes, {}, false, {}, 1, false}}, touched);
+        const auto odds = odds_after({WeighedFinding{columns[0], yes}}, touched);
         double likely = 0;
         for (const double o : odds)
           likely += o;
@@ -177,6 +174,16 @@ Message shown_reading(const FaultSign& sign, const WeighedFinding& f) {
   return {"{0}", {reading_amount(sign, *f.value)}};
 }
 
+/// What a test tells that was not found already.
+std::vector<std::size_t> unread(const FaultWeighing::Inside& in, const TestAt& test) {
+  std::vector<std::size_t> out;
+  for (const SignAt& at : told_by(*test.test, test.place))
+    if (const auto c = in.table.column(at);
+        c && std::none_of(in.found.begin(), in.found.end(), [&](const auto& f) { return f.column == *c; }))
+      out.push_back(*c);
+  return out;
+}
+
 } // namespace
 
 std::vector<NextTest> FaultWeighing::next_tests(std::size_t most) const {
@@ -187,12 +194,7 @@ std::vector<NextTest> FaultWeighing::next_tests(std::size_t most) const {
   for (const FaultTest& test : fault_tests()) {
     if (!can_do(in.table.car().parts, test)) continue;
     for (std::size_t place = 0; place < places_of(test.places); ++place) {
-      std::vector<std::size_t> columns;
-      for (const SignAt& at : told_by(test, place))
-        // What was found already is not found again.
-        if (const auto c = in.table.column(at);
-            c && std::none_of(in.found.begin(), in.found.end(), [&](const auto& f) { return f.column == *c; }))
-          columns.push_back(*c);
+      const auto columns = unread(in, {&test, place});
       if (columns.empty()) continue;
       const double bits = picking.bits(columns, ++seed);
       if (bits >= least_bits) out.push_back({&test, place, bits, {}});
@@ -203,34 +205,24 @@ std::vector<NextTest> FaultWeighing::next_tests(std::size_t most) const {
   if (out.size() > most) out.resize(most);
 
   for (NextTest& next : out) {
-    std::vector<std::size_t> columns;
-    for (const SignAt& at : told_by(*next.test, next.place))
-      if (const auto c = in.table.column(at);
-          c && std::none_of(in.found.begin(), in.found.end(), [&](const auto& f) { return f.column == *c; }))
-        columns.push_back(*c);
+    const auto columns = unread(in, {next.test, next.place});
     const auto add = [&](Message what, const WeighedFinding& found) {
       const auto odds = picking.odds_after({found}, picking.touched_by({found.column}));
       const auto [first, then] = first_of(odds);
-      double likely = 0, before = 0;
-      for (std::size_t e = 0; e < odds.size(); ++e)
-        likely += odds[e], before += picking.sets()[e]->odds;
-      if (in.table.columns()[found.column].sign->kind) likely = 0, before = 1; // a density is no likelihood
-      next.outcomes.push_back({std::move(what), likely / before, in.faults_of(*picking.sets()[first]), then});
+      next.outcomes.push_back({std::move(what), in.faults_of(*picking.sets()[first]), then});
     };
     // Of what is so or not both ways, of a reading what is read when well and as the set that moves it most has it.
     for (const std::size_t c : columns) {
       if (next.outcomes.size() >= 6) break;
       const SignAt& at = in.table.columns()[c];
-      const Message name = at.sign->places == FaultPlaces::car || next.test->places == at.sign->places
-                               ? Message{at.sign->name, {}}
-                               : Message{words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}};
+      const Message name = next.test->places == at.sign->places ? Message{at.sign->name, {}} : sign_words(at);
       const Inside::Set* mover = nullptr;
       for (const Inside::Set* set : picking.sets())
         if (picking.touches(*set, c) && (!mover || set->odds > mover->odds)) mover = set;
       if (!mover) continue;
       if (!at.sign->kind) {
-        add({words("yes, {0}"), {name}}, {c, true, {}, false, {}, 1, false});
-        add({words("no: not {0}"), {name}}, {c, false, {}, false, {}, 1, false});
+        add({words("yes, {0}"), {name}}, {c, true});
+        add({words("no: not {0}"), {name}}, {c, false});
         continue;
       }
       // The weightiest step of what moves it most.
@@ -241,7 +233,7 @@ std::vector<NextTest> FaultWeighing::next_tests(std::size_t most) const {
       });
       const auto [least, top] = in.likelihood.range(c);
       const auto as = [&](double x) {
-        WeighedFinding f{c, true, {}, false, {}, 1, false};
+        WeighedFinding f{c, true};
         if (x >= top && at.sign->may_not_come)
           f.never = true;
         else

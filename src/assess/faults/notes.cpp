@@ -1,11 +1,13 @@
 #include "assess/faults/notes.h"
 
 #include "assess/fit_up/features.h"
+#include "assess/fit_up/jobs.h"
 #include "build/fields.h"
 #include "quantity/quantity.h"
 #include "quantity/text.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace mavrel::assess {
 
@@ -32,14 +34,6 @@ Figure figure_of(Kind kind) {
   }
 }
 
-std::string_view trimmed(std::string_view text) {
-  while (!text.empty() && text.front() == ' ')
-    text.remove_prefix(1);
-  while (!text.empty() && text.back() == ' ')
-    text.remove_suffix(1);
-  return text;
-}
-
 } // namespace
 
 std::string sign_key(const SignAt& at) {
@@ -59,11 +53,6 @@ Expected<SignAt> sign_of(std::string_view key) {
                           : words("front_left, front_right, rear_left or rear_right behind it");
   return refuse(words("{0}: “{1}” is no place of it; {2} is right."),
                 {sign->name, std::string(where.substr(0, 60)), right});
-}
-
-Message sign_words(const SignAt& at) {
-  if (at.sign->places == FaultPlaces::car) return {at.sign->name, {}};
-  return {words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}};
 }
 
 Message found_words(const std::vector<FaultFinding>& found) {
@@ -190,7 +179,8 @@ FaultsNoted noted(const build::Build& build) {
   return out;
 }
 
-std::vector<build::FaultNote> readings_at_hand(const build::Build& build, const std::vector<HoldPoint>& points) {
+std::vector<build::FaultNote> readings_at_hand(const build::Build& build, const std::vector<HoldPoint>& points,
+                                               const FaultCar* car) {
   std::vector<build::FaultNote> out;
   const auto add = [&](const char* sign, std::string_view where, double value, std::string from) {
     const FaultSign& row = *fault_sign(sign);
@@ -225,8 +215,19 @@ std::vector<build::FaultNote> readings_at_hand(const build::Build& build, const 
       };
       if (point.row->key == std::string_view("times") && key.starts_with("fill_")) both("fill_time", where("fill_"));
       if (point.row->key == std::string_view("times") && key.starts_with("vent_")) both("vent_time", where("vent_"));
-      if (key == "fill" || key == "own") add("tank_fill", "", *measured, from);
-      if (key == "cut_out") add("cut_out", "", *measured, from);
+      const bool fill = point.row->key == std::string_view("fill");
+      if (fill && key == "own") add("tank_fill", "", *measured, from);
+      if (fill && key == "cut_out") add("cut_out", "", *measured, from);
+      if (f.read == ReadBy::drop && f.hold > 0 && car) {
+        // Pa lost over the hold, the temperature taken out, as a share of the air an hour.
+        const double held = car->ambient + (f.corner ? car->pressure[*f.corner] : car->cut_out);
+        if (const double left = 1 - *measured / held; left > 0)
+          add(f.corner ? "hold_loss" : "tank_loss", f.corner ? corner_line_key(*f.corner) : "",
+              1 - std::pow(left, 3600 / f.hold), from);
+      }
+      if (point.row->key == std::string_view("heights") && f.corner && f.designed &&
+          key.find("_road_") != std::string_view::npos)
+        add("height_off", corner_line_key(*f.corner), *measured - *f.designed, from);
       if (point.row->key == std::string_view("pressures") && key.starts_with("up_") && f.designed)
         add("pressure_off", where("up_"), *measured - *f.designed, from);
     }
@@ -275,10 +276,7 @@ Expected<build::Build> with_found(const build::Build& build, const FitUpGiven& g
       build::JobNote job;
       auto& plan = out.variant().fit_up.own();
       if (plan.jobs.size() >= build::most_job_notes) return refuse(words("There is no room for another job."));
-      for (int id = 1; job.id.empty() ||
-                       std::any_of(plan.jobs.begin(), plan.jobs.end(), [&](const auto& j) { return j.id == job.id; });
-           ++id)
-        job.id = "own." + std::to_string(id);
+      job.id = free_own_id(plan);
       job.name = say({words("Mend: {0}"), {name}});
       job.hours = fault.cause->hours;
       job.reason = *fault.cause->parts ? say({words("{0} Wanted: {1}."), {fault.cause->mend, fault.cause->parts}})
@@ -286,10 +284,8 @@ Expected<build::Build> with_found(const build::Build& build, const FitUpGiven& g
       plan.jobs.push_back(std::move(job));
     }
     if (asked.proofs) {
-      std::string_view keys = fault.cause->proofs;
-      while (!keys.empty()) {
-        const auto end = std::min(keys.find(' '), keys.size());
-        for (const std::string& id : check_ids(given, features, std::string(keys.substr(0, end)), std::nullopt))
+      for (const std::string& key : ids_in(fault.cause->proofs))
+        for (const std::string& id : check_ids(given, features, key, std::nullopt))
           for (build::HoldCheck& check : out.variant().fit_up.own().checks)
             if (check.check == id && check.result != build::CheckResult::open) {
               // A signature on another car than this one is stale, whoever gave it.
@@ -298,12 +294,12 @@ Expected<build::Build> with_found(const build::Build& build, const FitUpGiven& g
               if (letters(check.notes) + letters(said) < most_check_notes)
                 check.notes += (check.notes.empty() ? "" : " ") + said;
             }
-        keys.remove_prefix(std::min(end + 1, keys.size()));
-      }
     }
     if (asked.count) {
       auto& list = out.shop.own().faults;
       auto row = std::find_if(list.begin(), list.end(), [&](const auto& o) { return o.cause == fault.cause->key; });
+      if (row == list.end() && list.size() >= build::most_often)
+        return refuse(words("The shop’s list of faults is full."));
       if (row == list.end()) row = list.insert(list.end(), build::FaultOften{fault.cause->key, {}, 0, {}});
       row->found += 1;
     }

@@ -18,8 +18,6 @@ namespace mavrel::assess {
 [[nodiscard]] Message found_words(const std::vector<FaultFinding>& found);
 /// The figure of a finding, `6.2 s ± 0.4 s`, `yes`.
 [[nodiscard]] Message answer_words(const FaultFinding& finding);
-/// `Front left: slow going up`
-[[nodiscard]] Message sign_words(const SignAt& at);
 
 /// What a diagnosis of a build goes by: its notes, and the shop's own odds.
 struct FaultsNoted {
@@ -34,8 +32,9 @@ struct FaultsNoted {
 /// Readings of the proofs and the log that tell something of faults, and where each came from; those noted already are
 /// left out.
 /// @param points  Proving's checks with what was measured
+/// @param car     holds are shares of what it holds: left out where it is null
 [[nodiscard]] std::vector<build::FaultNote> readings_at_hand(const build::Build& build,
-                                                             const std::vector<HoldPoint>& points);
+                                                             const std::vector<HoldPoint>& points, const FaultCar* car);
 
 /// What becomes of a fault that was found.
 struct FoundAsked {

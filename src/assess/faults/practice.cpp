@@ -125,10 +125,7 @@ double PracticeCar::read(const SignAt& at) {
   const FaultCar& car = shop_->table.car();
   if (key == "fill_time" || key == "vent_time") {
     // The car itself is simulated, with all that is the matter with it.
-    std::size_t circuit = 0;
-    for (std::size_t i = 0; i < car.circuits.size(); ++i)
-      for (const std::size_t corner : car.circuits[i])
-        if (corner == at.place) circuit = i;
+    const auto circuit = static_cast<std::size_t>(&car.joined(at.place) - car.circuits.data());
     auto& timed = timed_[circuit];
     if (!timed)
       timed = time_corner(shop_->car, condition_, circuit,
@@ -137,13 +134,9 @@ double PracticeCar::read(const SignAt& at) {
     return took.value_or(INFINITY);
   }
   if (key == "tank_fill" && condition_.runs == control::CompressorRuns::by_switch) {
-    AirGiven weak = shop_->air;
-    for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
-      if (auto& part = weak.parts.at(role))
-        for (shelf::CompressorPoint& p : part->curve)
-          p.air *= condition_.delivery;
-    const auto filled = fill_tank(weak, std::max(car.cut_in + condition_.cut_shift, 1e4),
-                                  std::max(car.cut_out + condition_.cut_shift, 2e4));
+    const auto filled =
+        fill_tank(with_delivery(shop_->air, condition_.delivery), std::max(car.cut_in + condition_.cut_shift, 1e4),
+                  std::max(car.cut_out + condition_.cut_shift, 2e4));
     return filled && filled->time ? *filled->time : INFINITY;
   }
   return at.sign->reads(car, condition_, at.place);
@@ -205,7 +198,7 @@ void go_on(PracticeCar& car, const PracticeShop& shop, FaultEvidence& evidence, 
 
 namespace {
 
-bool same_set(std::vector<FaultAt> a, std::vector<FaultAt> b) {
+bool same_set(const std::vector<FaultAt>& a, const std::vector<FaultAt>& b) {
   return fault_key(a) == fault_key(b);
 }
 
@@ -235,6 +228,8 @@ Expected<std::vector<FaultAt>> faults_named(std::string_view text) {
     if (!fault)
       return refuse(words("“{0}” is no fault, or no place of it. Such as pinched:front_left is right."),
                     {std::string(text.substr(0, std::min<std::size_t>(end, 60)))});
+    if (std::find(out.begin(), out.end(), *fault) != out.end())
+      return refuse(words("{0} is named twice."), {fault_words(*fault)});
     out.push_back(*fault);
     text.remove_prefix(std::min(end + 1, text.size()));
   }

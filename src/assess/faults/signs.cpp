@@ -1,5 +1,8 @@
 #include "assess/faults/signs.h"
 
+#include "assess/faults/sign_figures.h"
+#include "assess/fit_up/jobs.h"
+
 #include <algorithm>
 #include <cmath>
 
@@ -9,176 +12,7 @@ namespace {
 
 using control::Condition;
 using Places = FaultPlaces;
-
-double above(double x, double limit, double soft) {
-  return 1 / (1 + std::exp(-(x - limit) / soft));
-}
-
-// ---- what a condition comes to
-
-double ratio_up(const FaultCar& car, const Condition& c, std::size_t i) {
-  return car.fill[i].at(c.corners[i].fill) / car.fill[i].at(1);
-}
-double ratio_down(const FaultCar& car, const Condition& c, std::size_t i) {
-  return car.vent[i].at(c.corners[i].vent) / car.vent[i].at(1);
-}
-/// Share of its air an hour.
-double lost(const FaultCar& car, const Condition& c, std::size_t i) {
-  return car.hourly(i, c.corners[i].leak_line + c.corners[i].leak_bag);
-}
-/// m that a corner goes up in so many hours past its fill valve, the tank full.
-double risen(const FaultCar& car, const Condition& c, std::size_t i, double hours) {
-  if (!(c.corners[i].leak_fill > 0)) return 0;
-  const double more = (car.cut_out + car.ambient) / (car.pressure[i] + car.ambient);
-  const double gained = hours * 3600 * c.corners[i].leak_fill * 1e5 / car.air[i] * more;
-  constexpr double first = 1.0 / 24; // of its air, by which it goes up as it would sink
-  return std::min(gained / first * car.sunk(i, first), 0.1);
-}
-/// m that a corner sinks in so many hours.
-double sunk_in(const FaultCar& car, const Condition& c, std::size_t i, double hours) {
-  const double L = lost(car, c, i);
-  return L > 0 ? car.sunk(i, 1 - std::pow(1 - L, hours)) : 0;
-}
-/// ln of the hours until a corner has sunk so far that anybody sees it.
-double hours_to_see(const FaultCar& car, const Condition& c, std::size_t i) {
-  constexpr double seen = 0.015; // m
-  const double L = lost(car, c, i);
-  if (!(L > 0)) return 20;
-  double low = 0, high = 1;
-  if (car.sunk(i, 1) < seen) return 20;
-  for (int n = 0; n < 30; ++n) {
-    const double mid = (low + high) / 2;
-    (car.sunk(i, mid) < seen ? low : high) = mid;
-  }
-  return std::log(std::max(std::log1p(-std::min(high, 0.999)) / std::log1p(-L), 1e-4));
-}
-double sinks_between(const FaultCar& car, const Condition& c, std::size_t i, double from, double to) {
-  const double t = hours_to_see(car, c, i);
-  return above(t, std::log(from), 0.3) * (1 - above(t, std::log(to), 0.3));
-}
-/// Share of the tank's air that goes an hour, to holes and to corners that sink.
-double tank_hourly(const FaultCar& car, const Condition& c) {
-  double out = car.tank_hourly(c.leak_tank);
-  if (!(car.tank_litre > 0)) return out;
-  for (std::size_t i = 0; i < 4; ++i)
-    out += (lost(car, c, i) * (car.pressure[i] + car.ambient) * car.air[i]) /
-           ((car.cut_out + car.ambient) * car.tank_litre);
-  return out;
-}
-double end_off(const Condition& c, std::size_t end) {
-  // Sensors that read high leave the car low.
-  const double l = -c.corners[2 * end].sensor_off, r = -c.corners[2 * end + 1].sensor_off;
-  return l * r > 0 ? (std::abs(l) < std::abs(r) ? l : r) : 0;
-}
-double tank_ratio(const FaultCar& car, const Condition& c) {
-  if (c.runs == control::CompressorRuns::never) return INFINITY;
-  return car.tank.at(c.delivery) / car.tank.at(1);
-}
-
-// ---- symptoms that a condition makes
-
-double slow_up(const FaultCar& car, const Condition& c, std::size_t i) {
-  return c.corners[i].fill < 0.01 ? 0.15 : 0.92 * above(ratio_up(car, c, i), 1.6, 0.12);
-}
-double slow_down(const FaultCar& car, const Condition& c, std::size_t i) {
-  return c.corners[i].vent < 0.01 ? 0.15 : 0.92 * above(ratio_down(car, c, i), 1.6, 0.12);
-}
-double stuck_low(const FaultCar&, const Condition& c, std::size_t i) {
-  return c.corners[i].fill < 0.01 ? 0.95 : 0;
-}
-double stuck_high(const FaultCar&, const Condition& c, std::size_t i) {
-  return c.corners[i].vent < 0.01 ? 0.95 : 0;
-}
-double sinks_fast(const FaultCar& car, const Condition& c, std::size_t i) {
-  return 0.92 * sinks_between(car, c, i, 1e-4, 0.4);
-}
-double sinks_night(const FaultCar& car, const Condition& c, std::size_t i) {
-  return 0.9 * sinks_between(car, c, i, 0.4, 14);
-}
-double sinks_days(const FaultCar& car, const Condition& c, std::size_t i) {
-  return 0.7 * sinks_between(car, c, i, 14, 150);
-}
-double rises(const FaultCar& car, const Condition& c, std::size_t i) {
-  return 0.92 * above(std::log(std::max(risen(car, c, i, 1), 1e-6)), std::log(0.012), 0.3);
-}
-double pumps_often(const FaultCar& car, const Condition& c, std::size_t) {
-  return 0.8 * above(std::log(std::max(tank_hourly(car, c), 1e-6)), std::log(0.07), 0.4);
-}
-double pumps_always(const FaultCar&, const Condition& c, std::size_t) {
-  return c.runs == control::CompressorRuns::always ? 0.95 : 0;
-}
-double pumps_never(const FaultCar&, const Condition& c, std::size_t) {
-  return c.runs == control::CompressorRuns::never ? 0.95 : 0;
-}
-double pumps_stops(const FaultCar&, const Condition& c, std::size_t) {
-  return c.endurance < 1 ? 0.75 : 0;
-}
-double fills_slowly(const FaultCar& car, const Condition& c, std::size_t) {
-  return car.tank.shares.empty() || c.runs == control::CompressorRuns::never
-             ? 0
-             : 0.9 * above(tank_ratio(car, c), 1.4, 0.1);
-}
-double tank_low(const FaultCar& car, const Condition& c, std::size_t) {
-  return 0.9 * above(1 - std::pow(1 - car.tank_hourly(c.leak_tank), 10), 0.35, 0.06);
-}
-double low_end(const FaultCar&, const Condition& c, std::size_t end) {
-  return 0.85 * above(-end_off(c, end), 0.012, 0.003);
-}
-double high_end(const FaultCar&, const Condition& c, std::size_t end) {
-  return 0.85 * above(end_off(c, end), 0.012, 0.003);
-}
-double leans(const FaultCar&, const Condition& c, std::size_t end) {
-  const double apart = std::abs(c.corners[2 * end].sensor_off - c.corners[2 * end + 1].sensor_off);
-  return 0.85 * above(apart, 0.012, 0.003);
-}
-
-// ---- readings
-
-double fill_time(const FaultCar& car, const Condition& c, std::size_t i) {
-  const control::CornerCondition& corner = c.corners[i];
-  if (corner.fill < 0.01 || corner.line_to < 4) return INFINITY;
-  // Where the feed chokes it is the tank's pressure that drives it.
-  const double full = car.cut_out + car.ambient;
-  return car.fill[i].at(corner.fill) * full / std::max(full + c.cut_shift, 1e5);
-}
-double vent_time(const FaultCar& car, const Condition& c, std::size_t i) {
-  if (c.corners[i].vent < 0.01 || c.corners[i].line_to < 4) return INFINITY;
-  return car.vent[i].at(c.corners[i].vent);
-}
-double hold_loss(const FaultCar& car, const Condition& c, std::size_t i) {
-  return lost(car, c, i);
-}
-double bag_loss(const FaultCar& car, const Condition& c, std::size_t i) {
-  return car.hourly(i, c.corners[i].leak_bag);
-}
-double tank_loss(const FaultCar& car, const Condition& c, std::size_t) {
-  return car.tank_hourly(c.leak_tank);
-}
-double creep(const FaultCar& car, const Condition& c, std::size_t i) {
-  constexpr double ten_minutes = 1.0 / 6;
-  return risen(car, c, i, ten_minutes) - sunk_in(car, c, i, ten_minutes);
-}
-double tank_fill(const FaultCar& car, const Condition& c, std::size_t) {
-  if (c.runs == control::CompressorRuns::never) return INFINITY;
-  if (c.runs == control::CompressorRuns::always) return car.tank.at(1);
-  // Lower pressures are pumped against more easily.
-  return car.tank.at(c.delivery) * std::max(1 + 0.05 * c.cut_shift / 1e5, 0.5);
-}
-double cut_out(const FaultCar& car, const Condition& c, std::size_t) {
-  return c.runs == control::CompressorRuns::by_switch ? car.cut_out + c.cut_shift + c.gauge_shift : INFINITY;
-}
-double volts(const FaultCar& car, const Condition& c, std::size_t) {
-  return c.runs == control::CompressorRuns::never ? 0 : car.volts - c.volts_lost;
-}
-double height_off(const FaultCar&, const Condition& c, std::size_t i) {
-  return -c.corners[i].sensor_off;
-}
-double pressure_off(const FaultCar& car, const Condition& c, std::size_t i) {
-  return car.a_newton[i] * c.corners[i].load;
-}
-double load_off(const FaultCar&, const Condition& c, std::size_t end) {
-  return (c.corners[2 * end].load + c.corners[2 * end + 1].load) / standard_gravity;
-}
+using namespace sign_figures;
 
 FaultSign told(const char* key, const char* name, Places places, double base,
                double (*shows)(const FaultCar&, const Condition&, std::size_t) = nullptr) {
@@ -214,7 +48,9 @@ const FaultSign signs[] = {
     told("rises", words("goes up by itself"), Places::corner, 0.004, rises),
     told("wanders", words("its height wanders"), Places::corner, 0.015),
     told("bangs", words("bangs over bumps"), Places::corner, 0.01),
-    told("squeaks", words("squeaks or rubs as it moves"), Places::corner, 0.015),
+    told("squeaks", words("squeaks as it moves"), Places::corner, 0.015),
+    told("rubs", words("a tyre rubs"), Places::corner, 0.012),
+    told("uneven", words("its sides fill or empty unevenly"), Places::end, 0.02, uneven),
     told("other_moves", words("another corner moves than the one that is worked"), Places::end, 0.003),
     told("knocks", words("knocks on a smooth road"), Places::end, 0.02),
     told("harsh", words("rides harsh"), Places::end, 0.04),
@@ -318,6 +154,13 @@ constexpr Shows table[] = {
     {"fill_open", "hisses", 0.3},
     {"vent_open", "exhaust_blows", 0.96},
     {"vent_open", "hisses", 0.5},
+    {"axle_vent_seat", "exhaust_blows", 0.92},
+    {"axle_vent_seat", "hisses", 0.3},
+    {"axle_fill_shut", "fill_silent", 0.55},
+    {"axle_vent_shut", "vent_silent", 0.55},
+    {"axle_fill_open", "hisses", 0.3},
+    {"axle_vent_open", "exhaust_blows", 0.96},
+    {"axle_vent_open", "hisses", 0.5},
     {"hot", "stops_hot", 0.95},
     {"worn", "stops_hot", 0.15},
     {"voltage", "stops_hot", 0.1},
@@ -365,7 +208,11 @@ constexpr Shows table[] = {
     {"wrong_load", "harsh", 0.35},
     {"wrong_load", "bangs", 0.4},
     {"wrong_load", "pumps_often", 0.25},
+    {"wrong_load", "rubs", 0.3},
     {"wrong_preset", "stored_other", 0.95},
+    {"wrong_preset", "rubs", 0.3},
+    {"stop_gone", "rubs", 0.25},
+    {"bag_folded", "rubs", 0.15},
     {"relay", "relay_silent", 0.9},
     {"relay", "tank_low", 0.5},
     {"fuse", "fuse_dead", 0.98},
@@ -528,13 +375,15 @@ bool can_do(const FaultParts& parts, const FaultTest& test) {
   return !test.needs || parts.*test.needs;
 }
 
+Message sign_words(const SignAt& at) {
+  if (at.sign->places == Places::car) return {at.sign->name, {}};
+  return {words("{0}: {1}"), {place_name(at.sign->places, at.place), at.sign->name}};
+}
+
 std::vector<SignAt> told_by(const FaultTest& test, std::size_t place) {
   std::vector<SignAt> out;
-  std::string_view keys = test.tells;
-  while (!keys.empty()) {
-    const auto end = std::min(keys.find(' '), keys.size());
-    const FaultSign& sign = *fault_sign(keys.substr(0, end));
-    keys.remove_prefix(std::min(end + 1, keys.size()));
+  for (const std::string& key : ids_in(test.tells)) {
+    const FaultSign& sign = *fault_sign(key);
     if (test.places == Places::car)
       for (std::size_t i = 0; i < places_of(sign.places); ++i)
         out.push_back({&sign, i});

@@ -77,6 +77,8 @@ struct SignAt {
   std::size_t place = 0;
   friend bool operator==(const SignAt&, const SignAt&) = default;
 };
+/// `Front left: slow going up`
+[[nodiscard]] Message sign_words(const SignAt& at);
 /// What a test at a place tells.
 [[nodiscard]] std::vector<SignAt> told_by(const FaultTest& test, std::size_t place);
 

@@ -20,6 +20,14 @@ bool operator==(const Job& a, const Job& b) {
   return all(a) == all(b);
 }
 
+std::string free_own_id(const build::FitUp& plan) {
+  for (int n = 1;; ++n) {
+    const std::string id = "own." + std::to_string(n);
+    if (std::none_of(plan.jobs.begin(), plan.jobs.end(), [&](const build::JobNote& j) { return j.id == id; }))
+      return id;
+  }
+}
+
 std::vector<std::string> ids_in(const std::string& typed) {
   std::vector<std::string> out;
   std::string now;

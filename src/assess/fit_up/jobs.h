@@ -43,6 +43,8 @@ struct PartsWait {
 /// Source: docs/models.md, "Jobs".
 [[nodiscard]] JobList jobs_of(const FitUpGiven& given, const PartsWait& wait);
 
+/// An id that none of the plan's own jobs has yet: `own.3`.
+[[nodiscard]] std::string free_own_id(const build::FitUp& plan);
 /// Words typed with commas or spaces between, `-` for none at all.
 [[nodiscard]] std::vector<std::string> ids_in(const std::string& typed);
 

@@ -152,6 +152,23 @@ TEST(DoubtInputs, AreTheReadingsOfTheBuildByTheirTools) {
   EXPECT_TRUE(more);
 }
 
+TEST(DoubtInputs, WhatNobodyCouldReadIsFoldedBack) {
+  const build::Build build = test::demo_whole();
+  const auto inputs = doubt_inputs(build);
+  std::vector<double> off(inputs.size() - 2, 0.0);
+  std::size_t gap = 0;
+  while (inputs[gap].path != "front.bump_stop_gap_m")
+    ++gap;
+  off[gap] = -inputs[gap].value - 0.002; // two millimetres less than nothing
+  const build::Build other = moved(build, off);
+  EXPECT_NEAR(other.end(build::End::front).bump_stop_gap.values.front(), 0.002, 1e-9);
+  for (double& o : off)
+    o = -3; // nothing of it can be
+  const Doubt got = *doubt({moved(build, off), test::demo_shelf(), 20, 1}, nullptr);
+  for (const DoubtAnswer& a : got.answers)
+    EXPECT_TRUE(std::isfinite(a.sd) && std::isfinite(a.p05) && std::isfinite(a.p95)) << a.name;
+}
+
 TEST(Doubt, IsTheSameOnAnyNumberOfThreads) {
   const DoubtGiven given{test::demo_whole(), test::demo_shelf(), 40, 3};
   const auto one = doubt(given, nullptr, 1), four = doubt(given, nullptr, 4);

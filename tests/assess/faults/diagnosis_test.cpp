@@ -116,6 +116,11 @@ TEST(Diagnosis, ATypedDoubtCounts) {
   sure.findings = {found("pressure_off:front_left", "0.4bar ± 0.05bar")};
   unsure.findings = {found("pressure_off:front_left", "0.4bar ± 1bar")};
   EXPECT_GT(odds_of(diagnosed(sure), "wrong_load:front"), 2 * odds_of(diagnosed(unsure), "wrong_load:front"));
+  // The surer of two readings weighs more.
+  FaultEvidence mixed;
+  mixed.findings = {found("pressure_off:front_left", "0.4bar ± 0.02bar"),
+                    found("pressure_off:front_left", "0bar ± 1bar")};
+  EXPECT_GT(odds_of(diagnosed(mixed), "wrong_load:front"), 0.5 * odds_of(diagnosed(sure), "wrong_load:front"));
   EXPECT_FALSE(typed_finding(*sign_of("volts"), "12V ± 0V", {}));
   EXPECT_FALSE(typed_finding(*sign_of("volts"), "12V ± soon", {}));
 }
@@ -139,6 +144,36 @@ TEST(Diagnosis, WhatCanNotBeIsRefusedWithASentence) {
   const Diagnosis d = diagnosed(evidence);
   EXPECT_EQ(d.weighed, std::vector<std::size_t>{1});
   EXPECT_FALSE(d.trouble.empty());
+}
+
+TEST(Diagnosis, OfACarWithoutACompressorHasNoReadingsOfOne) {
+  build::Build build = test::demo_whole();
+  build.variant().air.compressor.clear();
+  const auto car = *fault_car({leveling_given(build, fit_up_of(build).air(), 0)}, nullptr);
+  ASSERT_TRUE(car) << say(car.error());
+  EXPECT_FALSE(car->parts.compressor);
+  const FaultTable table(*car);
+  EXPECT_FALSE(table.row({fault_cause("worn"), 0}));
+  FaultEvidence evidence;
+  evidence.findings = {found("tank_fill", "80s"), found("sinks_night:front_left", "yes")};
+  const FaultWeighing weighing(table, evidence);
+  const Diagnosis d = weighing.diagnosis();
+  ASSERT_FALSE(d.trouble.empty());
+  EXPECT_NE(say(d.trouble.front()).find("nothing that it could be read of"), std::string::npos);
+  double sum = d.unknown;
+  for (const FaultSet& set : d.sets)
+    sum += set.odds;
+  EXPECT_TRUE(sum > 0.5 && sum <= 1 + 1e-9) << sum; // what is hardly likely is not told
+  for (const NextTest& next : weighing.next_tests(200)) {
+    EXPECT_TRUE(std::isfinite(next.bits));
+    EXPECT_STRNE(next.test->key, "pump");
+  }
+}
+
+TEST(Diagnosis, TwoAreSaidInOneOrder) {
+  const FaultAt a = *fault_of("fuse"), b = *fault_of("pinched:front_left");
+  EXPECT_EQ(fault_words(std::vector{a, b}), fault_words(std::vector{b, a}));
+  EXPECT_FALSE(faults_named("fuse+fuse"));
 }
 
 TEST(Diagnosis, SaysWhenNothingThatIsKnownFits) {

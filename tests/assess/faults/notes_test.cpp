@@ -52,19 +52,27 @@ TEST(FaultNotes, AreTakenFromProvingAndTheLogOnce) {
   build.care.own().log.push_back(newer);
   build.care.own().log.push_back(old);
   const auto points = hold_points(fit_up_of(build));
-  const auto taken = readings_at_hand(build, points);
+  const auto taken = readings_at_hand(build, points, &practised()->table.car());
   std::size_t timed = 0, held = 0;
   for (const build::FaultNote& n : taken) {
     timed += n.sign == "fill_time";
-    if (n.sign != "hold_loss") continue;
+    if (n.sign != "hold_loss" || !n.from.starts_with("log")) continue;
     ++held;
     EXPECT_DOUBLE_EQ(*n.share, 0.01) << "the last one";
     EXPECT_EQ(n.from, "log 2026-10-01");
   }
   EXPECT_EQ(timed, 4U);
+  // What Proving held is taken as well, each corner and the tank.
+  std::size_t proved = 0;
+  for (const build::FaultNote& n : taken)
+    if ((n.sign == "hold_loss" || n.sign == "tank_loss") && n.from.starts_with("leak_")) {
+      ++proved;
+      EXPECT_TRUE(*n.share > -0.05 && *n.share < 0.2) << n.where;
+    }
   EXPECT_EQ(held, 1U);
+  EXPECT_GE(proved, 5U);
   build.faults.own().findings = {taken.begin(), taken.end()};
-  EXPECT_TRUE(readings_at_hand(build, points).empty());
+  EXPECT_TRUE(readings_at_hand(build, points, &practised()->table.car()).empty());
 }
 
 TEST(FaultFound, GoesIntoTheLogOntoThePlanAndItsChecksAreAskedAgain) {

@@ -13,6 +13,9 @@ TEST(FaultRows, AreNamedOnceAndSayAllOfThemselves) {
     EXPECT_TRUE(keys.insert(cause.key).second) << cause.key;
     EXPECT_GT(cause.often, 0) << cause.key;
     EXPECT_GT(cause.hours, 0) << cause.key;
+    // The plan's reason keeps 200 letters, its job's name 80.
+    EXPECT_LT(std::string_view(cause.mend).size() + std::string_view(cause.parts).size(), 180U) << cause.key;
+    EXPECT_LT(std::string_view(cause.name).size(), 50U) << cause.key;
     for (const char* text : {cause.name, cause.seen, cause.mend})
       EXPECT_GT(std::string_view(text).size(), 3U) << cause.key;
     std::istringstream proofs(cause.proofs);
@@ -117,6 +120,54 @@ TEST(FaultCar, AHoleTakesFromTheSimulatedBagWhatTheFormulaSays) {
     rolls.step(control::RollingCar::longest_step, {}, {});
   const double lost = 1 - rolls.air().mass(bag) / before;
   EXPECT_NEAR(lost, 1 - std::pow(0.5, 300.0 / 3600), 0.15 * lost);
+}
+
+/// The demo estate on one pair of valves an axle.
+const std::shared_ptr<const PracticeShop>& by_axle() {
+  static const auto shop = [] {
+    build::Build build = test::demo_whole();
+    build.variant().air.circuits = build::Circuits::per_axle;
+    return **practice_shop({leveling_given(build, fit_up_of(build).air(), 0)}, nullptr);
+  }();
+  return shop;
+}
+
+TEST(FaultCar, WhatATeeJoinsAnswersTogether) {
+  const PracticeShop& shop = *by_axle();
+  const FaultCar& car = shop.table.car();
+  ASSERT_EQ(car.circuits.size(), 2U);
+  // One side's line, or a valve that both sides share, as the rolling car feels it.
+  const auto agree = [&](const control::Condition& condition, std::size_t corner, double within) {
+    const TimedCorner took = time_corner(shop.car, condition, corner / 2, 90);
+    ASSERT_TRUE(took.fill && took.vent);
+    EXPECT_NEAR(*took.fill / fault_sign("fill_time")->reads(car, condition, corner), 1, within);
+    EXPECT_NEAR(*took.vent / fault_sign("vent_time")->reads(car, condition, corner), 1, within);
+    EXPECT_EQ(fault_sign("fill_time")->reads(car, condition, corner),
+              fault_sign("fill_time")->reads(car, condition, corner ^ 1U));
+  };
+  control::Condition line, vents;
+  line.corners[0].fill = line.corners[0].vent = 0.3;
+  agree(line, 0, 0.3);
+  for (control::CornerCondition& c : vents.corners)
+    c.vent = 0.4;
+  agree(vents, 2, 0.15);
+  control::Condition leak;
+  leak.corners[3].leak_line = car.conductance(3, 0.3);
+  EXPECT_DOUBLE_EQ(fault_sign("hold_loss")->reads(car, leak, 2), fault_sign("hold_loss")->reads(car, leak, 3));
+  EXPECT_LT(fault_sign("hold_loss")->reads(car, leak, 3), 0.3) << "two bags' air lasts longer";
+}
+
+TEST(FaultCar, OnOnePairOfValvesAnAxleTheCauseIsFoundToo) {
+  int first = 0;
+  constexpr int cars = 120;
+  for (std::uint64_t seed = 1; seed <= cars; ++seed) {
+    PracticeCar car(by_axle(), {seed, PracticeLevel::plain});
+    FaultEvidence evidence = car.evidence();
+    go_on(car, *by_axle(), evidence, nullptr, [](const TestDone&) {});
+    first +=
+        fault_key(FaultWeighing(by_axle()->table, evidence).diagnosis().sets.front().faults) == fault_key(car.reveal());
+  }
+  EXPECT_GE(first, 0.8 * cars);
 }
 
 TEST(Condition, OfNothingChangesNothingAndTwoComeTogether) {

@@ -26,9 +26,9 @@ void set_nothing_else(Desk& desk, bool nothing_else) {
   desk.edit(Desk::tr("Say whether anything else was noticed"), std::move(build));
 }
 
-int take_readings(Desk& desk) {
+int take_readings(Desk& desk, const assess::FaultCar* car) {
   const auto points = assess::hold_points(desk.assessment().proving.given());
-  const auto notes = assess::readings_at_hand(desk.build(), points);
+  const auto notes = assess::readings_at_hand(desk.build(), points, car);
   if (notes.empty()) return 0;
   build::Build build = desk.build();
   auto& list = build.faults.own().findings;

@@ -12,7 +12,8 @@ void strike_finding(Desk& desk, std::size_t note);
 void strike_all_findings(Desk& desk);
 void set_nothing_else(Desk& desk, bool nothing_else);
 /// What Proving and the log have read, as findings. @returns how many there were
-int take_readings(Desk& desk);
+/// @param car  null: not worked out yet, and holds are left
+int take_readings(Desk& desk, const assess::FaultCar* car);
 /// A fault found: into the log, onto the plan, its checks asked again, and counted. @returns whether it was done
 bool keep_found(Desk& desk, const assess::FoundAsked& asked);
 /// How often a cause is in this shop. @param often  parts of all; none: as usual

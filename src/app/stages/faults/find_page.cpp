@@ -8,6 +8,7 @@
 #include "app/stages/faults/course_view.h"
 #include "app/stages/faults/edits.h"
 #include "assess/proving/series.h"
+#include "build/fields.h"
 #include "work/mark.h"
 
 #include <QCheckBox>
@@ -98,13 +99,12 @@ void FindingBox::show_answers() {
   no_->setVisible(!read);
   second_hand_->setVisible(sign.symptom);
   if (read)
-    figure_->setPlaceholderText(desk_.shown(sign.key == std::string_view("hold_loss") ? 0.02
-                                            : *sign.kind == Kind::time                ? 3.2
-                                            : *sign.kind == Kind::share               ? 0.02
-                                            : *sign.kind == Kind::pressure            ? 1e5
-                                            : *sign.kind == Kind::voltage             ? 12.6
-                                            : *sign.kind == Kind::mass                ? 40
-                                                                                      : 0.012,
+    figure_->setPlaceholderText(desk_.shown(*sign.kind == Kind::time       ? 3.2
+                                            : *sign.kind == Kind::share    ? 0.02
+                                            : *sign.kind == Kind::pressure ? 1e5
+                                            : *sign.kind == Kind::voltage  ? 12.6
+                                            : *sign.kind == Kind::mass     ? 40
+                                                                           : 0.012,
                                             *sign.kind));
 }
 
@@ -199,6 +199,11 @@ FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
   foot->addWidget(keep_);
   foot->addStretch(1);
   both->addLayout(foot);
+  auto* caution =
+      new QLabel(tr("Never under a car held by air: stands. Release the pressure before opening a line."), this);
+  caution->setProperty("quiet", true);
+  caution->setWordWrap(true);
+  both->addWidget(caution);
   for (QTableWidget* table : {ranked_, next_}) {
     table->setWordWrap(false);
     table->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
@@ -215,7 +220,8 @@ FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
   });
   connect(anew_, &QPushButton::clicked, this, [this] { strike_all_findings(desk_); });
   connect(take_, &QPushButton::clicked, this, [this] {
-    const int taken = take_readings(desk_);
+    const PracticeShopPtr shop = answers_.shop();
+    const int taken = take_readings(desk_, shop ? &shop->table.car() : nullptr);
     desk_.tell(taken > 0 ? tr("Readings taken: %1.").arg(taken)
                          : tr("Proving and the log have read nothing more that tells of faults."));
   });
@@ -238,7 +244,8 @@ FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
     box_->show_sign(told_by(*test.test, test.place).front());
   });
   connect(&answers_, &FaultAnswers::changed, this, &FindPage::refresh);
-  connect(&Bench::of(desk_), &Bench::changed, this, [this] { link_->setEnabled(Bench::of(desk_).state() != nullptr); });
+  for (const auto signal : {&Bench::changed, &Bench::told})
+    connect(&Bench::of(desk_), signal, this, [this] { link_->setEnabled(Bench::of(desk_).state() != nullptr); });
   refresh();
 }
 
@@ -265,7 +272,7 @@ void FindPage::take_from_link() {
     FaultFinding f;
     f.at = {fault_sign(sign), corner};
     f.value = value;
-    if (trouble_of(shop->table.car(), f) || list.size() >= 200) return;
+    if (trouble_of(shop->table.car(), f) || list.size() >= build::most_findings) return;
     list.push_back(note_of(f, "link"));
     ++taken;
   };

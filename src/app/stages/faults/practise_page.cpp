@@ -138,9 +138,6 @@ PractisePage::PractisePage(Desk& desk, FaultAnswers& answers, QWidget* parent)
     row.box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     row.box->setMinimumContentsLength(14);
     row.box->setMaxVisibleItems(24);
-    row.box->addItem(row.box == cause_ ? tr("…") : tr("and nothing else"), QString());
-    for (const FaultCause& cause : fault_causes())
-      row.box->addItem(desk_.words_of({cause.name, {}}), QString(cause.key));
     naming->addWidget(row.box, 1);
     naming->addWidget(row.where);
     connect(row.box, &QComboBox::currentIndexChanged, this, [this, row] { show_named(row.box, row.where); });
@@ -200,8 +197,13 @@ void PractisePage::begin() {
   done_.clear();
   car_ = std::make_unique<PracticeCar>(shop_, PracticeAsked{static_cast<std::uint64_t>(seed_->value()),
                                                             static_cast<PracticeLevel>(level_->currentIndex())});
-  cause_->setCurrentIndex(0);
-  second_->setCurrentIndex(0);
+  // What can be wrong with a car of these parts.
+  for (QComboBox* box : {cause_, second_}) {
+    box->clear();
+    box->addItem(box == cause_ ? tr("…") : tr("and nothing else"), QString());
+    for (const FaultCause& cause : fault_causes())
+      if (can_have(shop_->table.car().parts, cause)) box->addItem(desk_.words_of({cause.name, {}}), QString(cause.key));
+  }
   test_->clear();
   for (const FaultTest& test : fault_tests())
     if (can_do(shop_->table.car().parts, test))

@@ -34,14 +34,6 @@ WithNote with_note(Desk& desk, const assess::Job& job) {
   return out;
 }
 
-std::string free_own_id(const build::FitUp& plan) {
-  for (int n = 1;; ++n) {
-    const std::string id = "own." + std::to_string(n);
-    if (std::none_of(plan.jobs.begin(), plan.jobs.end(), [&](const build::JobNote& j) { return j.id == id; }))
-      return id;
-  }
-}
-
 /// Key of the rule that a job is of; empty: none.
 std::string rule_of(const assess::Job& job) {
   if (job.from != assess::JobFrom::rule) return {};
@@ -118,7 +110,7 @@ void split_job(Desk& desk, const assess::Job& job) {
   if (plan.jobs.size() >= build::most_job_notes) return desk.tell(Desk::tr("There is no room for another job."));
   made.note->hours = job.hours * 3600 / 2;
   build::JobNote rest;
-  rest.id = free_own_id(plan);
+  rest.id = assess::free_own_id(plan);
   rest.name = (desk.words_of(job.name).left(most_job_name - 12) + Desk::tr(", the rest")).toStdString();
   rest.hours = job.hours * 3600 / 2;
   rest.people = job.people;
@@ -154,7 +146,7 @@ void split_job(Desk& desk, const assess::Job& job) {
 
 void add_job(Desk& desk, const assess::Job* after, const QString& name) {
   build::JobNote note;
-  note.id = free_own_id(*desk.build().variant().fit_up);
+  note.id = assess::free_own_id(*desk.build().variant().fit_up);
   note.name = name.left(most_job_name).toStdString();
   note.hours = 3600;
   if (after) note.after = after->id;
