@@ -12,8 +12,8 @@ void doubt_demo(benchmark::State& state, const char* car) {
   const assess::DoubtGiven given{*build::load(shelf::demo_folder() / car), shelf::load_shelf(shelf::shelf_folders()),
                                  static_cast<std::size_t>(state.range(0)), 1};
   for (auto _ : state)
-    benchmark::DoNotOptimize(assess::doubt(given, nullptr));
-  state.counters["readings"] = static_cast<double>(assess::doubt_inputs(given.build).size());
+    benchmark::DoNotOptimize(assess::doubt(given));
+  state.counters["readings"] = static_cast<double>(assess::doubt_inputs(given.build, given.shelf).size());
 }
 BENCHMARK_CAPTURE(doubt_demo, estate, "sorrel-wayfare.mavrel")->Arg(500)->Unit(benchmark::kMillisecond)->UseRealTime();
 BENCHMARK_CAPTURE(doubt_demo, pickup, "hollin-tarnway.mavrel")->Arg(500)->Unit(benchmark::kMillisecond)->UseRealTime();

@@ -13,6 +13,7 @@
 #include "build/build.h"
 #include "build/fields_air.h"
 #include "build/fields_care.h"
+#include "build/fields_doubts.h"
 #include "build/fields_faults.h"
 #include "build/fields_fit_up.h"
 #include "build/fields_leveling.h"
@@ -477,22 +478,6 @@ void fields(V& v, T& s) {
            {Kind::temperature, 213.15, 393.15, words("air in a worked bag")});
   v.number("humidity", s.humidity, {Kind::share, 0, 1, words("humidity")});
   v.extra(s.extra);
-}
-
-template <class V, Is<Doubts> T>
-void fields(V& v, T& d) {
-  v.number("tape_m", d.tape, {Kind::length, 0, 0.05, words("tape")});
-  v.number("point_m", d.point, {Kind::length, 0, 0.05, words("hard point")});
-  v.number("scale_kg", d.scale, {Kind::mass, 0, 200, words("scale")});
-  v.number("scale_shared", d.scale_shared, {Kind::share, 0, 0.5, words("scale throughout")});
-  v.number("level_m", d.level, {Kind::length, 0, 0.05, words("floor")});
-  v.number("level_shared_m", d.level_shared, {Kind::length, 0, 0.05, words("level throughout")});
-  v.number("angle_rad", d.angle, {Kind::angle, 0, 0.2, words("angle gauge")});
-  v.number("ratio", d.ratio, {Kind::share, 0, 0.5, words("motion ratio")});
-  v.number("card", d.card, {Kind::share, 0, 0.5, words("bag card")});
-  v.number("estimate", d.estimate, {Kind::share, 0, 0.9, words("estimate")});
-  v.number("other_car", d.other_car, {Kind::plain, 1, 20, words("another car, times as much")});
-  v.extra(d.extra);
 }
 
 template <class V, Is<Build> T>

@@ -10,11 +10,11 @@
 
 namespace mavrel::build {
 
-using Entry =
-    std::variant<LoadCase, LoadMass, Preset, Variant, DamperPoint, CycleRow, CycleGap, HardPoint, Obstacle, LowPoint,
-                 Ground, ProfilePoint, Check, DayMove, HotPart, ControlSetUp, DriveEvent, ShopPerson, DaysOff,
-                 ShopHabit, LearnedHours, StockPiece, JobNote, HoldCheck, CheckFigure, Route, WayPoint, PartNote,
-                 ProofSeries, ProofReading, LearnedNote, CareInterval, LogEntry, Lesson, Taken, FaultNote, FaultOften>;
+using Entry = std::variant<LoadCase, LoadMass, Preset, Variant, DamperPoint, CycleRow, CycleGap, HardPoint, Obstacle,
+                           LowPoint, Ground, ProfilePoint, Check, DayMove, HotPart, ControlSetUp, DriveEvent,
+                           ShopPerson, DaysOff, ShopHabit, LearnedHours, StockPiece, JobNote, HoldCheck, CheckFigure,
+                           Route, WayPoint, PartNote, ProofSeries, ProofReading, LearnedNote, CareInterval, LogEntry,
+                           Lesson, Taken, FaultNote, FaultOften, TakenWith>;
 
 /// @param list  path of the list: `load_cases`, `load_cases.0.masses`, `variants.1.brief.presets`
 /// @returns the build with the entry at the list's end; or that the list is full, or does not exist

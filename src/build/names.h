@@ -3,6 +3,7 @@
 
 #include "build/build.h"
 #include "build/names_care.h"
+#include "build/names_doubts.h"
 #include "build/names_faults.h"
 #include "build/names_fit_up.h"
 #include "quantity/message.h"

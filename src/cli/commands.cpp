@@ -3,6 +3,7 @@
 #include "air/added_volume.h"
 #include "app/print/sheet_pdf.h"
 #include "assess/assess.h"
+#include "assess/doubt/doubt.h"
 #include "assess/search/search.h"
 #include "build/cycle_csv.h"
 #include "build/file.h"
@@ -200,7 +201,10 @@ Expected<std::string> assess_build(const BuildRequest& request) {
 Expected<std::string> search_build(const BuildRequest& request) {
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
-  const auto found = assess::search(opened->build, opened->shelf, {}, {request.threads, {}, {}, request.most});
+  const auto found =
+      assess::search(assess::search_given(opened->build, opened->shelf, {},
+                                          request.nine_in_ten ? assess::Sure::nine_in_ten : assess::Sure::as_read),
+                     {request.threads, {}, {}, request.most});
   if (!found) return refuse(found.error());
   return report::search_json(opened->build, *found, request.most);
 }
@@ -248,8 +252,11 @@ Expected<std::string> sheet(const BuildRequest& request) {
     out["brackets"] = shown_path(request.brackets);
   }
   if (!request.pdf.empty()) {
-    const auto pages = app::write_sheet_without_window(opened->build, assessment, request.pdf,
-                                                       request.paper == "letter" ? QPageSize::Letter : QPageSize::A4);
+    const auto doubt = assess::doubt({opened->build, opened->shelf});
+    const UnitPrefs prefs;
+    const auto pages =
+        app::write_sheet_without_window({opened->build, assessment, prefs, doubt ? &*doubt : nullptr}, request.pdf,
+                                        request.paper == "letter" ? QPageSize::Letter : QPageSize::A4);
     if (!pages) return refuse(pages.error());
     out["pdf"] = shown_path(request.pdf);
     out["pages"] = *pages;

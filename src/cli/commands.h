@@ -48,6 +48,7 @@ struct BuildRequest {
   std::string paper = "a4"; // or `letter`
   unsigned threads = 0;     // of a search; 0: as many as the machine has
   std::size_t most = 200;   // choices printed
+  bool nine_in_ten = false; // of a search: only choices that hold so
 };
 [[nodiscard]] Expected<std::string> assess_build(const BuildRequest& request);
 [[nodiscard]] Expected<std::string> search_build(const BuildRequest& request);

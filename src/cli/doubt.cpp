@@ -8,7 +8,7 @@ namespace mavrel::cli {
 Expected<std::string> doubt(const DoubtRequest& request) {
   const auto open = open_build(request.build, request.shelf);
   if (!open) return refuse(open.error());
-  return report::doubt_json(*assess::doubt({open->build, open->shelf, request.draws, request.seed}, nullptr));
+  return report::doubt_json(*assess::doubt({open->build, open->shelf, request.draws, request.seed}));
 }
 
 } // namespace mavrel::cli

@@ -147,6 +147,8 @@ int main(int argc, char** argv) {
   search_command->add_option("--threads", request.threads, "How many to use; 0: all")->check(CLI::Range(0, 256));
   search_command->add_option("--most", request.most, "Choices and pairs of bags to print")
       ->check(CLI::Range(std::size_t{0}, std::size_t{1000000}));
+  search_command->add_flag("--nine-in-ten", request.nine_in_ten,
+                           "Only choices that hold in nine cases of ten of how sure readings and cards are");
   search_command->callback([&] { run = [&] { return cli::search_build(request); }; });
 
   auto* sheet_command = app.add_subcommand("sheet", "The build sheet as PDF, the tracks as CSV");

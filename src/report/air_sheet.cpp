@@ -6,6 +6,7 @@
 #include "build/names.h"
 #include "quantity/quantity.h"
 #include "report/html_table.h"
+#include "report/sure.h"
 
 #include <algorithm>
 #include <cmath>
@@ -79,7 +80,15 @@ std::string seconds(const std::optional<double>& s, const UnitPrefs& prefs) {
   return show(*s, *s < 90 ? Kind::time : Kind::minutes, prefs);
 }
 
-std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
+/// Seconds with their doubt, where that is known.
+std::string sure_seconds(const std::optional<double>& s, const Doubt* doubt, const char* answer,
+                         const UnitPrefs& prefs) {
+  const DoubtAnswer* a = s ? doubt_of(doubt, answer, *s) : nullptr;
+  return a ? with_doubt(*s, a->sd, *s < 90 ? Kind::time : Kind::minutes, prefs) : seconds(s, prefs);
+}
+
+/// @param doubt  may be null
+std::string predicted(const AirGiven& air, const UnitPrefs& prefs, const Doubt* doubt) {
   std::string out;
   Table moves(
       {words("move"), words("order"), words("there after"), words("air"), words("tank after"), words("settles")});
@@ -102,7 +111,9 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
     if (!lift)
       moves.row({name, "", say(lift.error(), prefs)});
     else
-      moves.row({name, build::name_of(air.kit.order), seconds(lift->arrived, prefs),
+      moves.row({name, build::name_of(air.kit.order),
+                 wished_lift(air) == std::pair(from, to) ? sure_seconds(lift->arrived, doubt, "air.rise", prefs)
+                                                         : seconds(lift->arrived, prefs),
                  fmt::format("{:.1f} g", lift->air_used * 1e3), show(lift->tank_after, Kind::pressure, prefs),
                  show(lift->settled, Kind::length, prefs)});
   }
@@ -113,12 +124,13 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs) {
   if (figures->lifts)
     table.row({words("lifts from a full tank"),
                fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
-  if (figures->ready) table.row({words("full again after one"), seconds(figures->ready->time, prefs)});
+  if (figures->ready)
+    table.row({words("full again after one"), sure_seconds(figures->ready->time, doubt, "air.ready", prefs)});
   if (figures->first) {
     if (air.kit.shop_inlet == build::Fitted::yes)
       table.row({words("first fill, shop air, then by itself"),
                  seconds(figures->first->shop_time, prefs) + ", " + seconds(figures->first->rest_time, prefs)});
-    table.row({words("all of it by itself"), seconds(figures->first->own_time, prefs)});
+    table.row({words("all of it by itself"), sure_seconds(figures->first->own_time, doubt, "air.fill", prefs)});
   }
   if (figures->tyres) table.row({words("four tyres"), seconds(figures->tyres->time, prefs)});
   if (figures->day) table.row({words("compressor runs a day"), show(figures->day->run, Kind::minutes, prefs)});
@@ -160,9 +172,9 @@ std::string kit_sheet(const AirGiven& air, const UnitPrefs& prefs) {
          kit.text();
 }
 
-std::string predicted_sheet(const AirGiven& air, const UnitPrefs& prefs) {
+std::string predicted_sheet(const AirGiven& air, const UnitPrefs& prefs, const Doubt* doubt) {
   const std::string wired = wires(air, prefs);
-  return predicted(air, prefs) + (wired.empty() ? "" : fmt::format("<h3>{}</h3>", words("Wiring")) + wired);
+  return predicted(air, prefs, doubt) + (wired.empty() ? "" : fmt::format("<h3>{}</h3>", words("Wiring")) + wired);
 }
 
 std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "assess/air/air_given.h"
+#include "assess/doubt/doubt.h"
 
 #include <string>
 
@@ -10,7 +11,8 @@ namespace mavrel::report {
 /// HTML of the kit's list; empty where no kit is begun.
 [[nodiscard]] std::string kit_sheet(const assess::AirGiven& air, const UnitPrefs& prefs);
 /// HTML of what is predicted of it, and of its wiring.
-[[nodiscard]] std::string predicted_sheet(const assess::AirGiven& air, const UnitPrefs& prefs);
+[[nodiscard]] std::string predicted_sheet(const assess::AirGiven& air, const UnitPrefs& prefs,
+                                          const assess::Doubt* doubt = nullptr);
 
 constexpr double run_svg_width = 520, run_svg_height = 150; // points
 /// The run of air from intake to bags, as wide as each part lets air through.

@@ -1,5 +1,6 @@
 #include "report/build_sheet.h"
 
+#include "assess/doubt/doubt_findings.h"
 #include "assess/swing/bench_sums.h"
 #include "assess/swing/mounting.h"
 #include "assess/touch/recheck.h"
@@ -8,10 +9,13 @@
 #include "quantity/quantity.h"
 #include "report/air_sheet.h"
 #include "report/html_table.h"
+#include "report/sure.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
+#include <tuple>
 #include <utility>
 
 namespace mavrel::report {
@@ -23,8 +27,9 @@ namespace {
 
 class Sheet {
 public:
-  Sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs)
-      : build_(build), a_(assessment), prefs_(prefs) {}
+  Sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs, const Doubt* doubt)
+      : build_(build), a_(assessment), prefs_(prefs), doubt_(doubt),
+        findings_(doubt ? weighed(assessment.findings, build, *doubt) : assessment.findings) {}
 
   SheetParts parts() {
     SheetParts out;
@@ -50,7 +55,7 @@ public:
       out.air_svg = run_svg(air, prefs_);
       out.wiring_svg = report::wiring_svg(air, prefs_);
       out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air kit")) + text);
-      out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air, predicted")) + predicted_sheet(air, prefs_));
+      out.pages.push_back(fmt::format("<h2>{}</h2>", words("Air, predicted")) + predicted_sheet(air, prefs_, doubt_));
     }
     rechecked();
     if (const std::string text = std::exchange(out_, {}); !text.empty())
@@ -62,6 +67,12 @@ private:
   std::string length(std::optional<double> v, int decimals = -1) const {
     return v ? show(*v, Kind::length, prefs_, decimals) : "–";
   }
+  /// A figure with its doubt, where that of it is known: `412 ± 4 mm`.
+  std::string sure(double v, Kind kind, const std::string& answer) const {
+    const DoubtAnswer* a = doubt_of(doubt_, answer, v);
+    return a ? with_doubt(v, a->sd, kind, prefs_) : show(v, kind, prefs_);
+  }
+  std::string sure_length(double v, const std::string& answer) const { return sure(v, Kind::length, answer); }
   std::string mass(std::optional<double> v) const { return v ? show(*v, Kind::mass, prefs_) : "–"; }
   std::string field(const std::string& path) const {
     const auto view = build::look_up(build_, path, prefs_);
@@ -96,27 +107,38 @@ private:
   void windows() {
     Table table({"", words("from"), words("governed below by"), words("to"), words("governed above by")});
     for (const End end : build::both_ends)
-      for (const auto& [name, window] : {std::pair{words("reach"), &a_.end(end).windows.reach},
-                                         std::pair{words("road"), &a_.end(end).windows.road}}) {
+      for (const auto& [name, key, window] : {std::tuple{words("reach"), ".reach", &a_.end(end).windows.reach},
+                                              std::tuple{words("road"), ".road", &a_.end(end).windows.road}}) {
+        const std::string which = std::string(build::key_of(end)) + key;
         const std::string what =
             fmt::format("{} {}{}", build::name_of(end), name, a_.end(end).rough() ? words(", rough") : "");
         if (*window)
-          table.row({what, length((*window)->low.height), governing((*window)->low), length((*window)->high.height),
-                     governing((*window)->high)});
+          table.row({what, sure_length((*window)->low.height, which + ".low"), governing((*window)->low),
+                     sure_length((*window)->high.height, which + ".high"), governing((*window)->high)});
         else
           table.row({what, words("none"), "", "", ""});
       }
     out_ += table.text();
   }
 
-  std::string pressures(const std::optional<PresetAtEnd>& preset, std::size_t c) const {
+  /// @param answer  how the doubt of it is called
+  std::string pressures(const std::optional<PresetAtEnd>& preset, std::size_t c, const std::string& answer) const {
     if (!preset || c >= preset->cases.size() || !preset->cases[c]) return "–";
     const auto& p = preset->cases[c]->side_pressure;
     std::string beyond;
     if (preset->cases[c]->beyond != air::Beyond::nothing)
       beyond = fmt::format(", {}", air::beyond_name(preset->cases[c]->beyond));
     const Shown left = show_parts(p[0], Kind::pressure, prefs_), right = show_parts(p[1], Kind::pressure, prefs_);
+    const DoubtAnswer* a = c == 0 ? doubt_of(doubt_, answer, preset->cases[c]->pressure) : nullptr;
+    // Both sides are as sure as their mean: what they share is what they go by.
+    const auto as = [&](double v) { return a ? as_sure(v, a->sd, Kind::pressure, prefs_) : std::string(); };
+    if (a && (p[0] == p[1] || as(p[0]) == as(p[1])))
+      return with_doubt(preset->cases[c]->pressure, a->sd, Kind::pressure, prefs_) + beyond;
     if (left.number == right.number) return fmt::format("{} {}{}", left.number, left.unit, beyond);
+    if (a)
+      return fmt::format("{} / {}{}",
+                         show_parts(p[0], Kind::pressure, prefs_, digits_left(a->sd, Kind::pressure, prefs_)).number,
+                         with_doubt(p[1], a->sd, Kind::pressure, prefs_), beyond);
     return fmt::format("{} / {} {}{}", left.number, right.number, left.unit, beyond);
   }
 
@@ -130,17 +152,24 @@ private:
       for (const End end : build::both_ends) {
         const auto& preset = a_.end(end).presets[i];
         const auto& wish = list[i].wish[at(end)];
-        std::string H = preset ? length(preset->height) : "–";
+        const std::string answer = fmt::format("{}.preset.{}", build::key_of(end), i);
+        std::string H = preset ? sure_length(preset->height, answer + ".height") : "–";
         if (preset && !preset->stands(list[i].use)) H += words(" outside");
+        if (const DoubtAnswer* a = doubt_ ? doubt_->find(answer + ".height") : nullptr; a && a->odds_inside && preset)
+          if (const double odds = *a->odds_inside; odds > out_odds && odds < safe_odds)
+            H += fmt::format(", {} {}", words("stands in"), show(odds, Kind::share, prefs_, 0));
         std::vector<std::string> row = {end == End::front ? list[i].name : "", build::name_of(end), H,
                                         wish ? build::show_wish(*wish, prefs_) : "–"};
         for (std::size_t c = 0; c < a_.loads.size(); ++c)
-          row.push_back(pressures(preset, c));
+          row.push_back(pressures(preset, c, answer + ".pressure"));
         table.row(row);
       }
     out_ += table.text();
     out_ +=
         fmt::format("<p class='second'>{}</p>", words("Predicted gauge pressures, left / right where they differ."));
+    if (doubt_)
+      out_ += fmt::format("<p class='second'>{}</p>",
+                          words("± is one standard deviation, by how sure the readings and cards are."));
   }
 
   void fitted() {
@@ -186,7 +215,9 @@ private:
       for (std::size_t c = 0; c < preset->cases.size(); ++c)
         if (preset->cases[c] && preset->cases[c]->ride_frequency)
           out += fmt::format("{}{} {}", out.empty() ? "" : ", ", a_.loads[c].name,
-                             show(*preset->cases[c]->ride_frequency, Kind::frequency, prefs_));
+                             c == 0 ? sure(*preset->cases[c]->ride_frequency, Kind::frequency,
+                                           fmt::format("{}.preset.{}.frequency", build::key_of(end), i))
+                                    : show(*preset->cases[c]->ride_frequency, Kind::frequency, prefs_));
       break;
     }
     return out.empty() ? "–" : out;
@@ -297,10 +328,10 @@ private:
     Table table({words("preset"), words("over"), words("least gap"), words("kept"), words("nearest")});
     const auto& list = build_.variant().brief.presets;
     for (const Crossing& c : a_.ground->crossings)
-      table.row({list[c.preset].name, escaped(given.grounds[c.ground].name),
-                 c.gap ? (c.gap->gap < 0 ? words("touches, ") + length(-c.gap->gap, 0) : length(c.gap->gap, 0))
-                       : words("too steep"),
-                 length(given.grounds[c.ground].margin, 0), escaped(c.point)});
+      table.row(
+          {list[c.preset].name, escaped(given.grounds[c.ground].name),
+           c.gap ? ground_gap(c.gap->gap, fmt::format("ground.{}.preset.{}", c.ground, c.preset)) : words("too steep"),
+           length(given.grounds[c.ground].margin, 0), escaped(c.point)});
     if (!a_.ground->crossings.empty()) out_ += table.text();
     Table angles({words("preset"), words("approach"), words("breakover"), words("departure")});
     bool any = false;
@@ -311,6 +342,13 @@ private:
         angles.row({list[i].name, angle(a->approach), angle(a->breakover), angle(a->departure)});
       }
     if (any) out_ += angles.text();
+  }
+
+  std::string ground_gap(double gap, const std::string& answer) const {
+    const DoubtAnswer* a = doubt_of(doubt_, answer, gap);
+    const double v = std::abs(gap);
+    return (gap < 0 ? words("touches, ") : std::string()) +
+           (a ? with_doubt(v, a->sd, Kind::length, prefs_) : length(v, 0));
   }
 
   /// After another wheel: what gets nearer to what, and what is to be looked at again on the car.
@@ -341,7 +379,7 @@ private:
 
   void findings() {
     std::size_t shown = 0;
-    for (const Finding& f : a_.findings) {
+    for (const Finding& f : findings_) {
       if (is_caution(f) || f.severity == Severity::note) continue;
       ++shown;
       out_ +=
@@ -353,7 +391,7 @@ private:
   }
 
   void cautions() {
-    for (const Finding& f : a_.findings)
+    for (const Finding& f : findings_)
       if (is_caution(f))
         out_ += fmt::format("<p><b>{}</b>. {} {}</p>", escaped(say(f.title, prefs_)), escaped(say(f.reason, prefs_)),
                             escaped(say(f.way_out, prefs_)));
@@ -427,13 +465,16 @@ private:
   const build::Build& build_;
   const Assessment& a_;
   const UnitPrefs& prefs_;
+  const Doubt* doubt_; // may be null
+  Findings findings_;  // weighed by it
   std::string out_;
 };
 
 } // namespace
 
-SheetParts build_sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs) {
-  return Sheet(build, assessment, prefs).parts();
+SheetParts build_sheet(const build::Build& build, const Assessment& assessment, const UnitPrefs& prefs,
+                       const Doubt* doubt) {
+  return Sheet(build, assessment, prefs, doubt).parts();
 }
 
 } // namespace mavrel::report

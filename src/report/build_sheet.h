@@ -2,6 +2,7 @@
 #pragma once
 
 #include "assess/assessment.h"
+#include "assess/doubt/doubt.h"
 
 #include <string>
 #include <vector>
@@ -18,12 +19,15 @@ struct SheetParts {
 };
 
 /// Readings, chosen bags, windows with governing limits, presets with predicted pressures, findings, cautions.
+/// @param doubt  of the same build, for ± and odds; nullptr: it is not known
 [[nodiscard]] SheetParts build_sheet(const build::Build& build, const assess::Assessment& assessment,
-                                     const UnitPrefs& prefs);
+                                     const UnitPrefs& prefs, const assess::Doubt* doubt = nullptr);
 
 /// Both ends' windows and presets as posts on one height scale, to be read from across a bay.
 /// @param width, height  points
+/// @param doubt          of the same build, for bands at the windows' edges; nullptr: none
 [[nodiscard]] std::string windows_svg(const build::Build& build, const assess::Assessment& assessment,
-                                      const UnitPrefs& prefs, double width, double height);
+                                      const UnitPrefs& prefs, double width, double height,
+                                      const assess::Doubt* doubt = nullptr);
 
 } // namespace mavrel::report

@@ -28,6 +28,9 @@ std::string doubt_json(const assess::Doubt& doubt) {
     one["p95"] = any ? Json(a.p95) : Json();
     if (a.vanished > 0) one["vanished"] = a.vanished;
     if (a.odds_inside) one["odds_inside"] = *a.odds_inside;
+    if (a.wanted_least) one["wanted_least"] = *a.wanted_least;
+    if (a.wanted_most) one["wanted_most"] = *a.wanted_most;
+    if (a.odds_met) one["odds_met"] = *a.odds_met;
     Json carried = Json::array();
     for (const auto& c : a.carried_by)
       carried.push_back({{"path", doubt.inputs[c.input].path}, {"share", c.share}, {"one_more_wins", c.would_win}});

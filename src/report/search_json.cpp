@@ -55,6 +55,7 @@ std::string search_json(const build::Build& build, const SearchResult& result, s
   for (std::size_t i = 0; i < std::min(most, result.choices.size()); ++i) {
     const SearchChoice& choice = result.choices[i];
     Json one = {{"score", choice.score}, {"figures", of(choice.figures)}};
+    if (choice.holds) one["holds"] = *choice.holds;
     for (const End end : build::both_ends)
       one[build::key_of(end)] = of(choice.ends[build::at(end)], cases);
     out["choices"].push_back(std::move(one));

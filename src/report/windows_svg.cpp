@@ -2,6 +2,7 @@
 #include "quantity/quantity.h"
 #include "report/build_sheet.h"
 #include "report/spread.h"
+#include "report/sure.h"
 
 #include <fmt/format.h>
 
@@ -58,8 +59,8 @@ std::string shortened(const std::string& text, std::size_t most) {
 /// One end's post with what stands beside it.
 class Post {
 public:
-  Post(const build::Build& build, const Assessment& a, End end, const UnitPrefs& prefs)
-      : build_(build), a_(a), end_(end), e_(a.end(end)), prefs_(prefs),
+  Post(const build::Build& build, const Assessment& a, End end, const UnitPrefs& prefs, const Doubt* doubt)
+      : build_(build), a_(a), end_(end), e_(a.end(end)), prefs_(prefs), doubt_(doubt),
         colour_(end == End::front ? "#0E6A75" : "#8C4A12") {}
 
   /// @param x, width  of the room there is; heights from `low` at `bottom` to `high` at `top`
@@ -75,7 +76,7 @@ public:
       return out + text_at(left_ + wide_ / 2, top + 40, words("the height is missing"), {13, second, "middle"});
     if (e_.rough())
       out += text_at(left_ + wide_ / 2, top - 10, words("≈ rough: usual figures stand in"), {10, amber, "middle"});
-    return out + body() + limits() + flags(x);
+    return out + body() + bands() + limits() + flags(x);
   }
 
 private:
@@ -114,18 +115,45 @@ private:
     return out + box(top_, bottom_, fmt::format("fill='none' stroke='{}' stroke-width='1'", second));
   }
 
+  /// Where the windows' edges lie in nine cases of ten: bars on the post's edges, a foot at either end.
+  [[nodiscard]] std::string bands() const {
+    std::string out;
+    if (!doubt_) return out;
+    for (const auto& [what, window] : {std::pair{".reach", &e_.windows.reach}, std::pair{".road", &e_.windows.road}})
+      for (const char* side : {".low", ".high"}) {
+        if (!*window) continue;
+        const Edge& edge = std::string_view(side) == ".low" ? (*window)->low : (*window)->high;
+        const DoubtAnswer* a = doubt_of(doubt_, std::string(build::key_of(end_)) + what + side, edge.height);
+        if (!a) continue;
+        const bool road = window == &e_.windows.road;
+        const char* colour = road ? colour_ : stop_red;
+        const double w = 7, x = road ? left_ + wide_ - w : left_, from = y(a->p95), to = y(a->p05);
+        out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' fill='{}' fill-opacity='0.6'/>",
+                           x, from, w, std::max(1.0, to - from), colour);
+        for (const double foot : {from, to})
+          out += line(x - 1.5, foot, x + w + 1.5, foot, colour, 1);
+      }
+    return out;
+  }
+
   /// Right of the post: where its windows end, and by what.
   [[nodiscard]] std::string limits() const {
     struct Label {
       double H;
       const char *name, *colour;
+      std::string number;
     };
     std::vector<Label> labels;
-    const auto add = [&](const Edge& edge, const char* colour) {
-      labels.push_back({edge.height, short_name(edge), colour});
+    const auto add = [&](const Edge& edge, const char* colour, const char* answer) {
+      const DoubtAnswer* a = doubt_of(doubt_, std::string(build::key_of(end_)) + answer, edge.height);
+      labels.push_back(
+          {edge.height, short_name(edge), colour,
+           a ? (e_.rough() ? "≈" : "") + with_doubt(edge.height, a->sd, Kind::length, prefs_) : number(edge.height)});
     };
-    if (e_.windows.reach) add(e_.windows.reach->high, stop_red), add(e_.windows.reach->low, stop_red);
-    if (e_.windows.road) add(e_.windows.road->high, colour_), add(e_.windows.road->low, colour_);
+    if (const auto& reach = e_.windows.reach)
+      add(reach->high, stop_red, ".reach.high"), add(reach->low, stop_red, ".reach.low");
+    if (const auto& road = e_.windows.road)
+      add(road->high, colour_, ".road.high"), add(road->low, colour_, ".road.low");
     std::vector<double> wanted;
     for (const Label& label : labels)
       wanted.push_back(y(label.H));
@@ -134,7 +162,7 @@ private:
     std::string out;
     for (std::size_t i = 0; i < labels.size(); ++i) {
       out += line(left_ + wide_ + 1, wanted[i], x - 3, at[i], rule, 1);
-      out += text_at(x, at[i] + 2, number(labels[i].H), {17, labels[i].colour, "start", true});
+      out += text_at(x, at[i] + 2, labels[i].number, {17, labels[i].colour, "start", true});
       out += text_at(x, at[i] + 15, labels[i].name, {11, labels[i].colour});
     }
     if (!e_.windows.reach) out += text_at(x, (top_ + bottom_) / 2, words("no height is left"), {15, stop_red});
@@ -184,6 +212,7 @@ private:
   End end_;
   const EndAssessment& e_;
   const UnitPrefs& prefs_;
+  const Doubt* doubt_; // may be null
   const char* colour_;
   double left_ = 0, wide_ = 0, top_ = 0, bottom_ = 0, low_ = 0, high_ = 1;
 };
@@ -191,7 +220,7 @@ private:
 } // namespace
 
 std::string windows_svg(const build::Build& build, const Assessment& a, const UnitPrefs& prefs, double width,
-                        double height) {
+                        double height, const Doubt* doubt) {
   double low = 1e9, high = -1e9;
   for (const End end : build::both_ends) {
     const EndAssessment& e = a.end(end);
@@ -209,10 +238,11 @@ std::string windows_svg(const build::Build& build, const Assessment& a, const Un
       height);
   const double top = 52, bottom = height - 24;
   out += text_at(0, height - 4,
-                 fmt::format("{} {}", words("Gauge pressures left / right with the load case"), a.loads[0].name),
+                 fmt::format("{} {}{}", words("Gauge pressures left / right with the load case"), a.loads[0].name,
+                             doubt ? words("; bars: where an edge lies in nine cases of ten") : ""),
                  {10, second});
   for (const End end : build::both_ends)
-    out += Post(build, a, end, prefs).draw(end == End::front ? 0 : width / 2, width / 2, top, bottom, low, high);
+    out += Post(build, a, end, prefs, doubt).draw(end == End::front ? 0 : width / 2, width / 2, top, bottom, low, high);
   return out + "</svg>";
 }
 

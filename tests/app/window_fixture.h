@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/desk/edits.h"
+#include "app/desk/sureness.h"
 #include "app/kit/field.h"
 #include "app/shell/main_window.h"
 #include "app/stages/bags/bags.h"
@@ -27,6 +28,7 @@ protected:
 
   void open_window() {
     window_ = std::make_unique<MainWindow>(test::demo_shelf(), recovery());
+    Sureness::of(desk()).set_wanted(false); // whoever tests it wants it
     window_->resize(1280, 800);
     window_->show();
     QApplication::setActiveWindow(window_.get());

@@ -106,6 +106,10 @@ int main(int argc, char** argv) {
   const auto shoot = [&](const QString& name) {
     if (!only.isEmpty() && only != name) return;
     settle();
+    // Bands and ± come when they are ready: not in one picture and out of the next.
+    const app::Sureness& sure = app::Sureness::of(desk);
+    for (int i = 0; i < 800 && sure.is_wanted() && !sure.doubt(); ++i)
+      QApplication::processEvents(QEventLoop::AllEvents, 20), QThread::msleep(5);
     if (QWidget* focus = window.focusWidget()) focus->clearFocus();
     settle();
     window.grab().save(folder.filePath(name + ".png"));
@@ -435,7 +439,6 @@ int main(int argc, char** argv) {
     answers->setCurrentCell(5, 0);
     settle();
     shoot("doubt");
-    app::Sureness::of(desk).set_wanted(false);
   }
   if (wants({"book"})) {
     auto* book = static_cast<app::BookPage*>(window.stage("book"));

@@ -1,20 +1,27 @@
 #include "app/desk/sureness.h"
 
 #include "app/desk/stoppable.h"
-#include "quantity/quantity.h"
+#include "report/sure.h"
 
-#include <cmath>
+#include <sys/resource.h>
+#include <unistd.h>
 
 namespace mavrel::app {
 
 namespace {
 constexpr std::size_t draws = 500;
 constexpr unsigned threads = 2;
+
+/// Behind everything else that the machine has to do, the interface first of all.
+void stand_back() {
+  constexpr int behind_all = 15;
+  setpriority(PRIO_PROCESS, static_cast<id_t>(gettid()), behind_all); // of this thread alone; as before where it can't
+}
 } // namespace
 
 std::optional<assess::Doubt> Sureness::Question::answer(const Given& given, const RunControl& control) {
   const StopFlag stop(control);
-  return assess::doubt(given, stop.flag(), threads);
+  return assess::doubt(given, {stop.flag(), threads, stand_back, control.progress});
 }
 
 Sureness& Sureness::of(Desk& desk) {
@@ -22,13 +29,22 @@ Sureness& Sureness::of(Desk& desk) {
   return *new Sureness(desk);
 }
 
-Sureness::Sureness(Desk& desk) : QObject(&desk), desk_(desk), answer_(desk.runner(), [this] { emit changed(); }) {
+Sureness::Sureness(Desk& desk) : QObject(&desk), desk_(desk), answer_(runner_, [this] { told(); }) {
   resting_.setSingleShot(true);
   resting_.setInterval(rests);
   connect(&resting_, &QTimer::timeout, this, [this] {
     if (wanted_ && !answer_.was_asked()) answer_.ask(given());
   });
   connect(&desk_, &Desk::changed, this, &Sureness::look);
+  resting_.start();
+}
+
+/// Of its progress only those hear who ask; a band that comes or goes repaints everything.
+void Sureness::told() {
+  const bool there = doubt() != nullptr;
+  if (is_running() && was_running_ && there == was_there_) return emit moved();
+  was_running_ = is_running(), was_there_ = there;
+  emit changed();
 }
 
 assess::DoubtGiven Sureness::given() const {
@@ -41,15 +57,16 @@ void Sureness::look() {
   resting_.start();
 }
 
-void Sureness::set_wanted(bool wanted) {
-  if (wanted == wanted_) return;
-  wanted_ = wanted;
-  if (!wanted) {
+void Sureness::set_wanted(bool want) {
+  if (want == wanted_) return;
+  wanted_ = want;
+  if (!want) {
     resting_.stop();
     answer_.forget();
   } else if (!answer_.was_asked()) {
     answer_.ask(given());
   }
+  emit wanted(want);
   emit changed();
 }
 
@@ -58,29 +75,29 @@ const assess::Doubt* Sureness::doubt() const {
   return wanted_ && answer && *answer ? &**answer : nullptr;
 }
 
-namespace {
-
-double in_unit(const Desk& desk, double sd, Kind kind) {
-  return in_shown_unit(sd, kind, desk.prefs()) - in_shown_unit(0, kind, desk.prefs());
-}
-/// Digits behind the point that a doubt leaves; -1: as usual, of what nobody doubts.
-int digits_left(double sd) {
-  return sd > 0 ? std::clamp(static_cast<int>(std::ceil(-std::log10(sd))), 0, 3) : -1;
+assess::Findings Sureness::findings() const {
+  const assess::Findings& plain = desk_.assessment().findings;
+  const assess::Doubt* there = doubt();
+  return there ? assess::weighed(plain, desk_.build(), *there) : plain;
 }
 
-} // namespace
+std::optional<assess::Doubt> Sureness::at_once() const {
+  if (!wanted_) return std::nullopt;
+  if (const assess::Doubt* there = doubt()) return *there;
+  return assess::doubt(given(), {nullptr, threads, {}, {}});
+}
 
 QString shown_as_sure(const Desk& desk, double value, double sd, Kind kind) {
-  return desk.shown(value, kind, digits_left(in_unit(desk, sd, kind)));
+  return QString::fromStdString(report::as_sure(value, sd, kind, desk.prefs()));
 }
 
 QString shown_with_doubt(const Desk& desk, double value, double sd, Kind kind) {
-  if (!(sd > 0)) return desk.shown(value, kind);
-  const int digits = digits_left(in_unit(desk, sd, kind));
-  const Shown number = show_parts(value, kind, desk.prefs(), digits);
-  return QString("%1 ± %2 %3")
-      .arg(QString::fromStdString(number.number), QString::number(in_unit(desk, sd, kind), 'f', digits),
-           QString::fromStdString(number.unit));
+  return QString::fromStdString(report::with_doubt(value, sd, kind, desk.prefs()));
+}
+
+QString shown_sure(Desk& desk, double value, Kind kind, const std::string& answer, int decimals) {
+  const assess::DoubtAnswer* a = report::doubt_of(Sureness::of(desk).doubt(), answer, value);
+  return a ? shown_with_doubt(desk, value, a->sd, kind) : desk.shown(value, kind, decimals);
 }
 
 } // namespace mavrel::app

@@ -3,14 +3,15 @@
 #pragma once
 
 #include "app/desk/desk.h"
-#include "assess/doubt/doubt.h"
+#include "assess/doubt/doubt_findings.h"
 
 #include <QObject>
 #include <QTimer>
 
 namespace mavrel::app {
 
-/// Of the interface's thread; what it gives is valid until it or the desk says `changed`.
+/// Of the interface's thread; what it gives is valid until it or the desk says `changed`. Its work has threads of its
+/// own that stand back behind all others, so that no other answer waits for it.
 class Sureness : public QObject {
   Q_OBJECT
 public:
@@ -21,14 +22,20 @@ public:
   [[nodiscard]] const assess::Doubt* doubt() const;
   [[nodiscard]] bool is_running() const { return answer_.is_running(); }
   [[nodiscard]] double done() const { return answer_.done(); }
-  /// Is it worked out anew whenever the build has rested? Posts show its bands then.
+  /// Is it worked out anew whenever the build has rested? Posts show its bands then, and figures their ±.
   [[nodiscard]] bool is_wanted() const { return wanted_; }
-  void set_wanted(bool wanted);
+  void set_wanted(bool want);
+  /// What was found, weighed by how sure the answers are, where that is known.
+  [[nodiscard]] assess::Findings findings() const;
+  /// It at once, for paper: worked out here where it is wanted and not there yet. @returns none where it is not wanted
+  [[nodiscard]] std::optional<assess::Doubt> at_once() const;
 
   static constexpr int rests = 600; // ms after the last change
 
 signals:
-  void changed();
+  void changed(); // there is an answer, or none any more
+  void moved();   // it got on
+  void wanted(bool want);
 
 private:
   explicit Sureness(Desk& desk);
@@ -39,16 +46,22 @@ private:
   };
   [[nodiscard]] assess::DoubtGiven given() const;
   void look();
+  void told();
 
   Desk& desk_;
+  Runner runner_;
   LongAnswer<Question> answer_;
   QTimer resting_;
-  bool wanted_ = false;
+  bool wanted_ = true;
+  bool was_running_ = false, was_there_ = false; // when it was last told
 };
 
 /// A figure with no more digits than its doubt leaves: `412 mm`.
 [[nodiscard]] QString shown_as_sure(const Desk& desk, double value, double sd, Kind kind);
 /// A figure with no more digits than its doubt leaves, and the doubt behind it: `412 ± 4 mm`.
 [[nodiscard]] QString shown_with_doubt(const Desk& desk, double value, double sd, Kind kind);
+/// A figure as the doubt's answer of a name has it: with its ± where that is known of this figure, else as usual.
+/// @param decimals  of the usual
+[[nodiscard]] QString shown_sure(Desk& desk, double value, Kind kind, const std::string& answer, int decimals = -1);
 
 } // namespace mavrel::app

@@ -1,7 +1,8 @@
 #include "app/kit/height_plot.h"
 
-#include "app/desk/desk.h"
+#include "app/desk/sureness.h"
 #include "app/theme/text_line.h"
+#include "build/names.h"
 #include "quantity/quantity.h"
 
 #include <QMouseEvent>
@@ -16,6 +17,7 @@ HeightPlot::HeightPlot(Desk& desk, QWidget* parent) : QWidget(parent), desk_(des
   setMinimumHeight(desk_.look().px(220));
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, &HeightPlot::redraw);
+  connect(&Sureness::of(desk_), &Sureness::changed, this, &HeightPlot::redraw);
   connect(&desk_, &Desk::posed, this, [this] {
     if (isVisible()) setAccessibleDescription(described());
     update();
@@ -144,12 +146,33 @@ void HeightPlot::paint_blocked(QPainter& painter, const std::vector<QRectF>& col
     }
     for (const auto& [from, to] : unknown(e.windows.reach_blocked))
       dots(on_blocked, at(from, to), t.panel, t.second, look.px(7));
+    paint_bands(on_blocked, area);
   }
   for (const QRectF& column : columns) {
     painter.drawPixmap(column.topLeft(), blocked);
     painter.setBrush(Qt::NoBrush);
     painter.setPen(QPen(t.rule, 1));
     painter.drawRect(column);
+  }
+}
+
+void HeightPlot::paint_bands(QPainter& painter, const QRectF& column) const {
+  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
+  if (!doubt) return;
+  const Tokens& t = desk_.look().tokens();
+  const HeightScale s = scale();
+  const std::string key = build::key_of(desk_.end());
+  for (const char* edge : {".reach.low", ".reach.high", ".road.low", ".road.high"}) {
+    const assess::DoubtAnswer* a = doubt->find(key + edge);
+    if (!a || !a->value || a->vanished >= 1 || !(a->sd > 0)) continue;
+    const QColor ink = std::string_view(edge).starts_with(".road") ? t.end(desk_.end()) : t.stop;
+    QColor fill = ink;
+    fill.setAlphaF(0.13F);
+    const double top = s.clamped_y(a->p95), bottom = s.clamped_y(a->p05);
+    painter.fillRect(QRectF(column.left(), top, column.width(), std::max(1.0, bottom - top)), fill);
+    painter.setPen(QPen(ink, 0.6, Qt::DashLine));
+    for (const double y : {top, bottom})
+      painter.drawLine(QPointF(column.left(), y), QPointF(column.right(), y));
   }
 }
 
@@ -172,7 +195,7 @@ void HeightPlot::paint_values(QPainter& painter, const Column& column) const {
 }
 
 void HeightPlot::paint_figure(QPainter& painter, const Column& column, double value, double y, int decimals,
-                              const QString& mark) const {
+                              const QString& mark, const QString& instead) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const double x = column.x(value);
@@ -180,7 +203,9 @@ void HeightPlot::paint_figure(QPainter& painter, const Column& column, double va
   painter.setFont(look.font(TextSize::large, true));
   const QFontMetricsF metrics(painter.font());
   painter.setRenderHint(QPainter::Antialiasing);
-  const QString text = mark + QString::fromStdString(show_parts(value, column.kind, desk_.prefs(), decimals).number);
+  const QString text =
+      mark + (instead.isEmpty() ? QString::fromStdString(show_parts(value, column.kind, desk_.prefs(), decimals).number)
+                                : instead);
   const double w = metrics.horizontalAdvance(text) + 6, h = metrics.height();
   const bool to_right = x + w + look.px(9) < column.rect.right();
   const bool above = y - h - 3 > plot().top();

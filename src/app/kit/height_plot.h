@@ -52,11 +52,15 @@ protected:
   void paint_head(QPainter& painter, const QRectF& column, const QString& name, const QString& unit) const;
   /// Blocked stretches of the active end under these columns, and their frames.
   void paint_blocked(QPainter& painter, const std::vector<QRectF>& columns) const;
+  /// Where the edges of the active end's windows lie in nine cases of ten, across a column; nothing while that is not
+  /// known.
+  void paint_bands(QPainter& painter, const QRectF& column) const;
   /// Round values along a column's foot.
   void paint_values(QPainter& painter, const Column& column) const;
   /// A ring on the pose line and its figure beside it. @param mark  in front of the figure
+  /// @param instead  shown for the figure, where it is known how sure it is
   void paint_figure(QPainter& painter, const Column& column, double value, double y, int decimals = -1,
-                    const QString& mark = {}) const;
+                    const QString& mark = {}, const QString& instead = {}) const;
   /// The front's lines are solid, the rear's dashed, everywhere.
   [[nodiscard]] QPen line_pen(double width) const;
 

@@ -6,6 +6,7 @@
 #include "app/theme/text_line.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
+#include "report/sure.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -294,17 +295,24 @@ std::vector<HeightPosts::Label> HeightPosts::labels(End end) const {
   const QRectF post = post_rect(end);
   std::vector<Label> out;
   std::vector<double> wanted;
-  const auto add = [&](const assess::Edge& edge, const QColor& colour) {
+  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
+  const std::string key = build::key_of(end);
+  const auto add = [&](const assess::Edge& edge, const QColor& colour, const char* answer) {
     Label& label = out.emplace_back();
-    label.number =
-        (e.rough() ? "≈ " : "") + QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number);
+    const assess::DoubtAnswer* a = report::doubt_of(doubt, key + answer, edge.height);
+    const QString number =
+        a ? QString::fromStdString(report::number_with_doubt(edge.height, a->sd, Kind::length, desk_.prefs()))
+          : QString::fromStdString(show_parts(edge.height, Kind::length, desk_.prefs()).number);
+    label.number = (e.rough() ? "≈ " : "") + number;
     label.name = tr(assess::short_name(edge));
     label.colour = colour;
     label.at = scale().clamped_y(edge.height);
     wanted.push_back(label.at);
   };
-  if (e.windows.reach) add(e.windows.reach->high, t.stop), add(e.windows.reach->low, t.stop);
-  if (e.windows.road) add(e.windows.road->high, t.end(end)), add(e.windows.road->low, t.end(end));
+  if (const auto& reach = e.windows.reach)
+    add(reach->high, t.stop, ".reach.high"), add(reach->low, t.stop, ".reach.low");
+  if (const auto& road = e.windows.road)
+    add(road->high, t.end(end), ".road.high"), add(road->low, t.end(end), ".road.low");
   // Two lines a label, and a little air between labels: they never touch.
   const double line = QFontMetricsF(look.font(TextSize::small)).height() - 1;
   const auto y = spread_apart(wanted, 2 * line + look.px(3), top_ + line, bottom_ - line);

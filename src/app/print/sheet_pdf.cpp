@@ -40,18 +40,19 @@ void use_own_fonts() {
   Q_UNUSED(once)
 }
 
-int print_sheet(QPagedPaintDevice& device, const build::Build& build, const assess::Assessment& assessment,
-                const UnitPrefs& prefs) {
+int print_sheet(QPagedPaintDevice& device, const SheetOf& sheet) {
   use_own_fonts();
-  const report::SheetParts parts = report::build_sheet(build, assessment, prefs);
+  const auto& [build, assessment, prefs, doubt] = sheet;
+  const report::SheetParts parts = report::build_sheet(build, assessment, prefs, doubt);
   Pages pages(device, QString::fromStdString(build.job.car + " · " + build.variant().name));
   // The first page hangs on the wall: the car's name and the posts, as large as the page allows.
   Text head(parts.head, pages.width());
   pages.add(head);
   pages.skip(between);
   if (pages.left() < least_posts) pages.new_page(); // somebody wrote a long story
-  pages.fill_with(
-      [&](double width, double height) { return report::windows_svg(build, assessment, prefs, width, height); });
+  pages.fill_with([&sheet](double width, double height) {
+    return report::windows_svg(sheet.build, sheet.assessment, sheet.prefs, width, height, sheet.doubt);
+  });
   pages.new_page();
   for (const std::string& section : parts.sections) {
     Text text(section, pages.width());
@@ -94,10 +95,9 @@ Expected<int> write_pdf(const std::filesystem::path& path, const QString& title,
   return pages;
 }
 
-Expected<int> write_sheet(const build::Build& build, const assess::Assessment& assessment, const UnitPrefs& prefs,
-                          const std::filesystem::path& path, QPageSize::PageSizeId paper) {
-  return write_pdf(path, QString::fromStdString(build.job.car), paper,
-                   [&](QPagedPaintDevice& device) { return print_sheet(device, build, assessment, prefs); });
+Expected<int> write_sheet(const SheetOf& sheet, const std::filesystem::path& path, QPageSize::PageSizeId paper) {
+  return write_pdf(path, QString::fromStdString(sheet.build.job.car), paper,
+                   [&](QPagedPaintDevice& device) { return print_sheet(device, sheet); });
 }
 
 Expected<int> without_window(const std::function<Expected<int>()>& write) {
@@ -111,9 +111,9 @@ Expected<int> without_window(const std::function<Expected<int>()>& write) {
   return write();
 }
 
-Expected<int> write_sheet_without_window(const build::Build& build, const assess::Assessment& assessment,
-                                         const std::filesystem::path& path, QPageSize::PageSizeId paper) {
-  return without_window([&] { return write_sheet(build, assessment, {}, path, paper); });
+Expected<int> write_sheet_without_window(const SheetOf& sheet, const std::filesystem::path& path,
+                                         QPageSize::PageSizeId paper) {
+  return without_window([&] { return write_sheet(sheet, path, paper); });
 }
 
 } // namespace mavrel::app

@@ -2,7 +2,6 @@
 
 #include "app/desk/desk.h"
 #include "app/desk/sureness.h"
-#include "assess/doubt/doubt_findings.h"
 #include "build/names.h"
 
 #include <QHBoxLayout>
@@ -160,9 +159,7 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
 
 void FindingsModel::refresh() {
   beginResetModel();
-  // By how sure the answers are, where that is known.
-  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
-  findings_ = doubt ? assess::weighed(desk_.assessment().findings, desk_.build(), *doubt) : desk_.assessment().findings;
+  findings_ = Sureness::of(desk_).findings();
   endResetModel();
 }
 

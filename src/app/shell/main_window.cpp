@@ -1,6 +1,7 @@
 #include "app/shell/main_window.h"
 
 #include "app/desk/other_log.h"
+#include "app/desk/sureness.h"
 #include "app/kit/ask.h"
 #include "app/kit/field.h"
 #include "app/kit/height_posts.h"
@@ -50,6 +51,10 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   setObjectName("main_window");
   desk_.sight().set_prefs(settings_.prefs());
   desk_.sight().set_look(settings_.look());
+  // Before whoever shows it: what is not of this car any more is dropped before anybody looks.
+  Sureness& sure = Sureness::of(desk_);
+  sure.set_wanted(settings_.sureness());
+  connect(&sure, &Sureness::wanted, this, [this](bool want) { settings_.keep_sureness(want); });
   restyle();
   setAcceptDrops(true);
 
@@ -363,7 +368,9 @@ void MainWindow::open_dialog() {
 
 bool MainWindow::export_sheet(const QString& file) {
   if (desk_.refuses_to_write(path_of(file))) return false;
-  const auto pages = write_sheet(desk_.build(), desk_.assessment(), desk_.prefs(), path_of(file));
+  const auto doubt = Sureness::of(desk_).at_once();
+  const auto pages =
+      write_sheet({desk_.build(), desk_.assessment(), desk_.prefs(), doubt ? &*doubt : nullptr}, path_of(file));
   desk_.tell(pages ? tr("Build sheet written: %1, %n pages", "", *pages).arg(file) : desk_.words_of(pages.error()));
   return pages.has_value();
 }
@@ -378,7 +385,9 @@ bool MainWindow::export_tracks(const QString& file) {
 void MainWindow::print() {
   QPrinter printer(QPrinter::HighResolution);
   QPrintDialog dialog(&printer, this);
-  if (dialog.exec() == QDialog::Accepted) print_sheet(printer, desk_.build(), desk_.assessment(), desk_.prefs());
+  if (dialog.exec() != QDialog::Accepted) return;
+  const auto doubt = Sureness::of(desk_).at_once();
+  print_sheet(printer, {desk_.build(), desk_.assessment(), desk_.prefs(), doubt ? &*doubt : nullptr});
 }
 
 void MainWindow::offer_left_behind() {

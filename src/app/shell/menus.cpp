@@ -2,7 +2,7 @@
 #include "app/shell/main_window.h"
 
 #include "app/desk/edits.h"
-
+#include "app/desk/sureness.h"
 #include "app/kit/field.h"
 #include "app/shell/finder.h"
 #include "app/shell/findings_panel.h"
@@ -209,7 +209,7 @@ void MainWindow::find_by_name() {
   for (StagePage* one : stages_)
     for (Findable& found : one->findables())
       entries.push_back({std::move(found.name), std::move(found.kind), std::move(found.act)});
-  for (const auto& finding : desk_.assessment().findings)
+  for (const auto& finding : Sureness::of(desk_).findings())
     entries.push_back({desk_.words_of(finding.title), tr("finding"),
                        [this, stage = QString(finding.stage->key), place = QString::fromStdString(finding.place)] {
                          emit desk_.went_to(stage, place);

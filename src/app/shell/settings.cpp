@@ -56,6 +56,14 @@ void Settings::keep(const Look& look) {
   store_.setValue("look/text", look.scale);
 }
 
+bool Settings::sureness() const {
+  return store_.value("look/sureness", true).toString() != "false";
+}
+
+void Settings::keep_sureness(bool wanted) {
+  store_.setValue("look/sureness", wanted);
+}
+
 QStringList Settings::recent() const {
   QStringList out;
   for (const QString& file : store_.value("recent").toStringList())

@@ -16,6 +16,9 @@ public:
   void keep(const UnitPrefs& prefs);
   [[nodiscard]] Look look() const;
   void keep(const Look& look);
+  /// Are answers worked out with how sure they are?
+  [[nodiscard]] bool sureness() const;
+  void keep_sureness(bool wanted);
   [[nodiscard]] QStringList recent() const;
   void add_recent(const QString& file);
 

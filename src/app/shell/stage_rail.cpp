@@ -1,5 +1,6 @@
 #include "app/shell/stage_rail.h"
 
+#include "app/desk/sureness.h"
 #include "app/shell/stages.h"
 
 #include <QCoreApplication>
@@ -22,10 +23,10 @@ public:
   }
   [[nodiscard]] QSize sizeHint() const override { return {desk_.look().px(104), desk_.look().px(40)}; }
 
-  void refresh() {
+  void show_state(const assess::Assessment& weighed) {
     stops_ = cautions_ = 0;
-    if (entry_.stage) standing_ = assess::stage_state(desk_.assessment(), *entry_.stage);
-    for (const auto& f : desk_.assessment().findings) {
+    if (entry_.stage) standing_ = assess::stage_state(weighed, *entry_.stage);
+    for (const auto& f : weighed.findings) {
       if (f.stage != entry_.stage) continue;
       stops_ += f.severity == assess::Severity::stop;
       cautions_ += f.severity == assess::Severity::caution;
@@ -129,6 +130,7 @@ StageRail::StageRail(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
   layout->addStretch();
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &StageRail::refresh);
+  connect(&Sureness::of(desk_), &Sureness::changed, this, &StageRail::refresh);
   refresh();
 }
 
@@ -139,8 +141,11 @@ void StageRail::set_current(const QString& key) {
 
 void StageRail::refresh() {
   setFixedWidth(desk_.look().px(118));
+  // As the panel beside it has them: one count, wherever it stands.
+  assess::Assessment weighed = desk_.assessment();
+  weighed.findings = Sureness::of(desk_).findings();
   for (std::size_t i = 0; i < buttons_.size(); ++i) {
-    static_cast<StageButton*>(buttons_[i])->refresh();
+    static_cast<StageButton*>(buttons_[i])->show_state(weighed);
     buttons_[i]->setVisible(stage_entries()[i].closed(desk_).isEmpty());
   }
 }

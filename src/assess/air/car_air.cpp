@@ -34,16 +34,14 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
       fitted.model.loads.size() > stands.load_case ? fitted.model.loads[stands.load_case] : fitted.model.loads.front();
   if (!load) return refuse(words("{0}: its weights were not taken."), {build::name_of(end)});
   const BagOnEnd on = fitted.on();
-  auto travel = free_travel(on, Meeting::standing);
+  const auto travel = standing_travel(fitted);
   if (!travel) return refuse(words("{0}: bag, damper and stop leave no travel."), {build::name_of(end)});
-  // Of the travel, what the bag's card answers for; below it what a bump stop gives when it is hit.
+  const auto [low, high] = *travel;
+  // Below it what a bump stop gives when it is hit.
   const auto hit = free_travel(on, Meeting::hit);
-  const auto [card_low, card_high] = on.heights();
-  const double low = std::fmax(travel->low, card_low), high = std::fmin(travel->high, card_high);
-  const double deepest = std::fmax(hit ? hit->low : low, card_low);
+  const double deepest = std::fmax(hit ? hit->low : low, on.heights().first);
   const double H = stands.heights[build::at(end)];
-  if (!(high > low) || H < low - preset_on_stop || H > high + preset_on_stop)
-    return refuse(outside_travel(end, H, {low, high}));
+  if (H < low - preset_on_stop || H > high + preset_on_stop) return refuse(outside_travel(end, H, {low, high}));
   air::Leg leg;
   leg.lowest = low, leg.highest = high;
   leg.height = std::clamp(H, low, high);
@@ -112,6 +110,15 @@ air::Volume tank_of(const AirGiven& given, double pressure) {
 }
 
 } // namespace
+
+std::optional<std::pair<double, double>> standing_travel(const FittedEnd& end) {
+  const BagOnEnd on = end.on();
+  const auto travel = free_travel(on, Meeting::standing);
+  if (!travel) return std::nullopt;
+  const auto [card_low, card_high] = on.heights();
+  const std::pair out(std::fmax(travel->low, card_low), std::fmin(travel->high, card_high));
+  return out.second > out.first ? std::optional(out) : std::nullopt;
+}
 
 Message outside_travel(End end, double H, const std::pair<double, double>& travel) {
   return {words("{0}: {1} lies outside what the end can do, {2} to {3}."),

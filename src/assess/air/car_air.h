@@ -30,6 +30,11 @@ struct CarStands {
 /// would
 [[nodiscard]] Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands);
 
+/// From where an end rests on what stops it to where it goes no higher, as far as its bag's card answers: m, H.
+/// @param end  with a map and a bag
+/// @returns none where nothing is left between
+[[nodiscard]] std::optional<std::pair<double, double>> standing_travel(const FittedEnd& end);
+
 /// A preset is on a stop when this near to it, m.
 constexpr double preset_on_stop = 5e-4;
 /// That a height is none the end can be moved to.

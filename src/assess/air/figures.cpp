@@ -30,12 +30,14 @@ std::optional<std::pair<std::size_t, std::size_t>> wished_lift(const AirGiven& g
 }
 
 Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder order, std::size_t load_case, int most,
-                                        const std::atomic<bool>* stop) {
+                                        const std::atomic<bool>* stop,
+                                        const std::optional<std::array<std::array<double, 2>, 2>>& heights) {
   const auto lift = wished_lift(given);
   if (!lift) return refuse(no_lift());
   const auto full = full_tank(given);
   if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
-  const auto low = *heights_of(given, lift->first), high = *heights_of(given, lift->second);
+  const auto low = heights ? (*heights)[0] : *heights_of(given, lift->first);
+  const auto high = heights ? (*heights)[1] : *heights_of(given, lift->second);
   const auto car = car_air(given, {low, load_case, *full, false});
   if (!car) return refuse(car.error());
   auto begun = air::Simulation::begin(car->network);

@@ -16,9 +16,11 @@ struct LiftsFromFull {
   double air = 0;              // kg the first took
   double tank_after_first = 0; // Pa gauge
 };
-[[nodiscard]] Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder order,
-                                                      std::size_t load_case, int most,
-                                                      const std::atomic<bool>* stop = nullptr);
+/// @param heights  m, H front and rear, from which and to which; those of the wished lift when absent
+[[nodiscard]] Expected<LiftsFromFull>
+lifts_from_full(const AirGiven& given, build::MoveOrder order, std::size_t load_case, int most,
+                const std::atomic<bool>* stop = nullptr,
+                const std::optional<std::array<std::array<double, 2>, 2>>& heights = std::nullopt);
 
 /// Filling the tank by the kit's own compressors, the second starting later.
 struct Filling {

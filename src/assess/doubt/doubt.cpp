@@ -1,37 +1,101 @@
 #include "assess/doubt/doubt.h"
 
+#include "assess/doubt/air_times.h"
 #include "assess/end/end_answer.h"
 #include "assess/ground/ground.h"
 #include "build/names.h"
-#include "curve/mix.h"
 
 #include <Eigen/Dense>
-#include <boost/math/special_functions/erf.hpp>
-#include <boost/random/sobol.hpp>
 
 #include <algorithm>
 #include <cmath>
 #include <future>
-#include <map>
-#include <numbers>
+#include <mutex>
 
 namespace mavrel::assess {
 
-using curve::mixed;
-
 namespace {
+
+/// One limit of an end, whatever car it is drawn of: which it is, and on which side of the free heights.
+struct LimitThere {
+  const Limit* limit = nullptr;
+  std::string near;
+  const char* part = nullptr;
+  std::optional<std::size_t> load_case;
+  bool below = false;
+  Message name;
+
+  /// Which side of the free heights a stretch lies on; none in their midst.
+  static std::optional<bool> is_below(const Stretch& s, const EndAssessment& e) {
+    const bool low = s.from <= e.domain_low + 1e-9, high = s.to >= e.domain_high - 1e-9;
+    return low == high ? std::nullopt : std::optional(low);
+  }
+  [[nodiscard]] bool is(const Stretch& s) const {
+    return s.limit == limit && s.near == near && s.part == part && s.load_case == load_case;
+  }
+  [[nodiscard]] std::optional<double> height(const EndAssessment& e) const {
+    std::optional<double> out;
+    for (const Stretch& s : e.windows.reach_blocked)
+      if (is(s) && is_below(s, e) == std::optional(below)) {
+        const double H = below ? s.to : s.from;
+        out = !out ? H : below ? std::max(*out, H) : std::min(*out, H);
+      }
+    return out;
+  }
+  [[nodiscard]] std::string key() const {
+    std::string out = limit->key;
+    for (const std::string& more : {near, std::string(part ? part : "")})
+      if (!more.empty()) out += "." + more;
+    if (load_case) out += ".case" + std::to_string(*load_case);
+    return out + (below ? ".below" : ".above");
+  }
+};
+using LimitsThere = std::array<std::vector<LimitThere>, 2>;
+
+LimitsThere limits_there(const AnsweredEnds& ends) {
+  LimitsThere out;
+  for (const std::size_t e : {0U, 1U}) {
+    const EndAssessment& here = ends[e]->assessment;
+    for (const Stretch& s : here.windows.reach_blocked) {
+      const auto below = LimitThere::is_below(s, here);
+      if (!below || s.limit->unknown) continue;
+      const bool had = std::any_of(out[e].begin(), out[e].end(),
+                                   [&](const LimitThere& one) { return one.is(s) && one.below == *below; });
+      if (!had) out[e].push_back({s.limit, s.near, s.part, s.load_case, *below, name_of(s)});
+    }
+  }
+  return out;
+}
 
 /// The figures that are looked at in one draw, in a fixed order.
 class Looked {
 public:
   /// As the readings are, with names and words.
-  static std::vector<DoubtAnswer> named(const build::Build& build, const shelf::Shelf& shelf) {
+  static std::vector<DoubtAnswer> named(const build::Build& build, const shelf::Shelf& shelf,
+                                        const std::atomic<bool>* stop, const LimitsThere& limits) {
     Looked look;
     look.names_ = true;
-    (void)look.at(build, shelf);
+    DrawnCar car;
+    car.build = build;
+    (void)look.at(car, shelf, true, stop, limits);
+    const char* rows[air_times] = {words("Air: from parked to road"), words("Air: left in the tank by that"),
+                                   words("Air: until the tank is full again"), words("Air: tank filled from empty")};
+    const char* keys[air_times] = {"air.rise", "air.tank_after", "air.ready", "air.fill"};
+    // Only of a car that makes such a lift: a kit that is not there yet has no times to be unsure of.
+    if (!look.air_.goes_by.empty())
+      for (std::size_t i = 0; i < air_times; ++i)
+        look.add(keys[i], i == 1 ? Kind::pressure : Kind::time, look.air_.times[i], {rows[i], {}});
+    const build::AirWishes& wishes = build.variant().brief.air;
+    for (DoubtAnswer& a : look.answers_) {
+      if (a.name == "air.rise") a.wanted_most = wishes.rise;
+      if (a.name == "air.ready") a.wanted_most = wishes.ready;
+    }
     return std::move(look.answers_);
   }
-  [[nodiscard]] std::vector<std::optional<double>> at(const build::Build& build, const shelf::Shelf& shelf) {
+  /// @param simulate  the air too? Else only what its times go by
+  [[nodiscard]] std::vector<std::optional<double>> at(const DrawnCar& car, const shelf::Shelf& shelf, bool simulate,
+                                                      const std::atomic<bool>* stop, const LimitsThere& limits) {
+    const build::Build& build = car.build;
     const AnsweredEnds ends = ask_ends(build, shelf);
     const build::Brief& brief = build.variant().brief;
     for (const build::End end : build::both_ends) {
@@ -62,6 +126,7 @@ public:
         add(at + ".frequency", Kind::frequency, pose ? pose->ride_frequency : std::nullopt, say(words("frequency")));
         add(at + ".clearance", Kind::length, preset ? least_gap(here, preset->height) : std::nullopt,
             say(words("least gap")));
+        if (names_) answers_.back().wanted_least = 0;
       }
     }
     const GroundAnswer ground = cross_ground(ground_given(build, ends));
@@ -73,9 +138,17 @@ public:
           if (c.ground == g && c.preset == p && c.gap) room = c.gap->gap;
         add("ground." + std::to_string(g) + ".preset." + std::to_string(p), Kind::length, room,
             {words("{0} at {1}: room under the car"), {brief.grounds[g].name, brief.presets[p].name}});
+        if (names_) answers_.back().wanted_least = 0;
       }
+    for (const build::End end : build::both_ends)
+      for (const LimitThere& one : limits[build::at(end)])
+        add(std::string(build::key_of(end)) + ".limit." + one.key(), Kind::length,
+            one.height(ends[build::at(end)]->assessment),
+            {one.below ? words("{0}: {1}, below") : words("{0}: {1}, above"), {build::name_of(end), one.name}});
+    air_ = air_of(car, shelf, ends, simulate, stop);
     return std::move(values_);
   }
+  [[nodiscard]] AirDrawn& air() { return air_; }
   /// Of each preset's height in the order they were added: does it stand?
   [[nodiscard]] const std::vector<std::optional<bool>>& stands() const { return stands_; }
 
@@ -99,26 +172,9 @@ private:
   bool names_ = false;
   std::vector<std::optional<double>> values_;
   std::vector<std::optional<bool>> stands_;
+  AirDrawn air_;
   std::vector<DoubtAnswer> answers_;
 };
-
-/// Only what the design goes by: the two bags, as their cards may be off, and the parts.
-shelf::Shelf small_shelf(const shelf::Shelf& shelf, const build::Variant& design, const std::array<double, 2>& card) {
-  shelf::Shelf out;
-  out.parts = shelf.parts;
-  for (const std::size_t e : {0U, 1U}) {
-    const shelf::ShelfBag* bag = shelf.find(design.fit[e].bag);
-    if (!bag || (e == 1 && design.fit[0].bag == design.fit[1].bag)) continue;
-    shelf::ShelfBag scaled = *bag;
-    for (auto& column : scaled.card.loads)
-      for (double& load : column)
-        load *= std::exp(card[e]); // never nothing, nor less
-    scaled.curve = air::BagCurve(scaled.card);
-    out.bags.push_back(std::move(scaled));
-  }
-  std::sort(out.bags.begin(), out.bags.end(), [](const auto& a, const auto& b) { return a.card.name < b.card.name; });
-  return out;
-}
 
 double quantile(const std::vector<double>& sorted, double share) {
   const double x = share * static_cast<double>(sorted.size() - 1);
@@ -129,106 +185,93 @@ double quantile(const std::vector<double>& sorted, double share) {
 
 } // namespace
 
-// ---- draws
-
-NormalDraws::NormalDraws(std::size_t draws, std::size_t dimensions, std::uint64_t seed)
-    : draws_(draws), dimensions_(dimensions), z_(draws * dimensions) {
-  if (dimensions == 0 || draws == 0) return;
-  boost::random::sobol_engine<std::uint64_t, 64> sobol(dimensions);
-  std::vector<std::uint64_t> shift(dimensions);
-  for (std::size_t d = 0; d < dimensions; ++d)
-    shift[d] = mixed(seed * 0x2545f4914f6cdd1dULL + d);
-  for (double& z : z_) {
-    const auto at = static_cast<std::size_t>(&z - z_.data());
-    // Bits shifted by the seed's: as even as before, and another sequence for another seed.
-    const std::uint64_t bits = sobol() ^ shift[at % dimensions];
-    const double u = (static_cast<double>(bits >> 11U) + 0.5) * 0x1p-53;
-    z = -std::numbers::sqrt2 * boost::math::erfc_inv(2 * u);
-  }
-}
-
-std::size_t DoubtDraws::columns_of(const std::vector<DoubtInput>& inputs, std::vector<std::optional<std::size_t>>& own,
-                                   std::vector<std::optional<std::size_t>>& shared) {
-  std::map<std::string, std::size_t> groups;
-  std::size_t columns = 0;
-  own.resize(inputs.size());
-  shared.resize(inputs.size());
-  for (std::size_t i = 0; i < inputs.size(); ++i) {
-    if (inputs[i].own > 0) own[i] = columns++;
-    if (inputs[i].shared_with.empty() || inputs[i].shared == 0) continue;
-    const auto [group, fresh] = groups.try_emplace(inputs[i].shared_with, columns);
-    columns += fresh;
-    shared[i] = group->second;
-  }
-  return columns;
-}
-
-DoubtDraws::DoubtDraws(const std::vector<DoubtInput>& inputs, std::size_t draws, std::uint64_t seed)
-    : inputs_(inputs), normal_(draws, columns_of(inputs, own_, shared_), seed) {}
-
-std::vector<double> DoubtDraws::off(std::size_t draw) const {
-  const double* z = normal_.row(draw);
-  std::vector<double> out(inputs_.size(), 0.0);
-  for (std::size_t i = 0; i < out.size(); ++i) {
-    if (own_[i]) out[i] += inputs_[i].own * z[*own_[i]];
-    if (shared_[i]) out[i] += inputs_[i].shared * z[*shared_[i]];
-  }
-  return out;
-}
-
 // ---- what they come to
+
+namespace {
+
+/// What each column carries of an answer: slopes of the plane through all draws that have it where there are enough,
+/// else one by one. The costly part is done once for all answers that the same draws have.
+class Slopes {
+public:
+  explicit Slopes(const NormalDraws& draws) : draws_(draws) {}
+
+  /// @param has  the draws  @param off  what they are off their mean by  @param sd  of that
+  void through(const std::vector<std::size_t>& has, const Eigen::VectorXd& off, double sd) {
+    prepare(has);
+    const auto n = static_cast<double>(has.size());
+    if (plane_) {
+      slope = plane_->solve(Z_.transpose() * off);
+      const double left = (off - Z_ * slope).squaredNorm() / (n - static_cast<double>(Z_.cols()) - 1);
+      noise = std::sqrt(left / n);
+    } else {
+      slope = Z_.transpose() * off / n;
+      noise = sd / std::sqrt(n);
+    }
+  }
+  Eigen::VectorXd slope;
+  double noise = 0; // of a slope, one standard deviation
+
+private:
+  void prepare(const std::vector<std::size_t>& has) {
+    if (has == has_) return;
+    has_ = has;
+    const auto rows = static_cast<Eigen::Index>(has.size()), columns = static_cast<Eigen::Index>(draws_.dimensions());
+    Z_.resize(rows, columns);
+    for (Eigen::Index r = 0; r < rows; ++r)
+      Z_.row(r) = Eigen::Map<const Eigen::RowVectorXd>(draws_.row(has[static_cast<std::size_t>(r)]), columns);
+    const Eigen::RowVectorXd middle = Z_.colwise().mean();
+    Z_.rowwise() -= middle;
+    plane_.reset();
+    if (rows > 2 * columns + 10) plane_.emplace((Z_.transpose() * Z_).ldlt());
+  }
+
+  const NormalDraws& draws_;
+  std::vector<std::size_t> has_;
+  Eigen::MatrixXd Z_;
+  std::optional<Eigen::LDLT<Eigen::MatrixXd>> plane_;
+};
+
+/// Middle, spread and hundredths of an answer over the draws that have it.
+void look_at_values(const std::vector<double>& values, DoubtAnswer& answer) {
+  const auto n = static_cast<double>(values.size());
+  answer.mean = 0;
+  for (const double v : values)
+    answer.mean += v / n;
+  double sum = 0;
+  for (const double v : values)
+    sum += (v - answer.mean) * (v - answer.mean);
+  answer.sd = std::sqrt(sum / (n - 1));
+  if (answer.sd < 1e-12 * std::max(1.0, std::abs(answer.mean))) answer.sd = 0; // the same in every draw
+  std::vector<double> sorted = values;
+  std::sort(sorted.begin(), sorted.end());
+  answer.p05 = quantile(sorted, 0.05), answer.p50 = quantile(sorted, 0.5), answer.p95 = quantile(sorted, 0.95);
+}
+
+} // namespace
 
 void look_at_draws(const std::vector<std::vector<std::optional<double>>>& values, const DoubtDraws& draws,
                    const std::vector<DoubtInput>& inputs, std::vector<DoubtAnswer>& answers) {
   const std::size_t columns = draws.normal().dimensions();
+  Slopes slopes(draws.normal());
   for (std::size_t a = 0; a < answers.size(); ++a) {
     DoubtAnswer& answer = answers[a];
     std::vector<std::size_t> has;
+    std::vector<double> there;
     for (std::size_t i = 0; i < values.size(); ++i)
-      if (values[i][a]) has.push_back(i);
+      if (values[i][a]) has.push_back(i), there.push_back(*values[i][a]);
     answer.vanished = values.empty() ? 0 : 1 - static_cast<double>(has.size()) / static_cast<double>(values.size());
     if (has.size() < 2) continue;
-    const auto n = static_cast<double>(has.size());
-    std::vector<double> sorted;
-    for (const std::size_t i : has)
-      sorted.push_back(*values[i][a]), answer.mean += *values[i][a] / n;
-    double sum = 0;
-    for (const double v : sorted)
-      sum += (v - answer.mean) * (v - answer.mean);
-    answer.sd = std::sqrt(sum / (n - 1));
-    if (answer.sd < 1e-12 * std::max(1.0, std::abs(answer.mean))) answer.sd = 0; // the same in every draw
-    std::sort(sorted.begin(), sorted.end());
-    answer.p05 = quantile(sorted, 0.05), answer.p50 = quantile(sorted, 0.5), answer.p95 = quantile(sorted, 0.95);
+    look_at_values(there, answer);
     if (!(answer.sd > 0) || columns == 0) continue;
-
-    // What each column carries: slopes of the plane through all draws where there are enough, else one by one.
-    Eigen::VectorXd y(static_cast<Eigen::Index>(has.size()));
-    Eigen::MatrixXd Z(static_cast<Eigen::Index>(has.size()), static_cast<Eigen::Index>(columns));
-    for (std::size_t r = 0; r < has.size(); ++r) {
-      y(static_cast<Eigen::Index>(r)) = *values[has[r]][a] - answer.mean;
-      const double* z = draws.normal().row(has[r]);
-      for (std::size_t c = 0; c < columns; ++c)
-        Z(static_cast<Eigen::Index>(r), static_cast<Eigen::Index>(c)) = z[c];
-    }
-    const Eigen::RowVectorXd middle = Z.colwise().mean();
-    Z.rowwise() -= middle;
-    Eigen::VectorXd slope(static_cast<Eigen::Index>(columns));
-    double noise = 0; // of a slope, one standard deviation
-    if (has.size() > 2 * columns + 10) {
-      const Eigen::MatrixXd ZZ = Z.transpose() * Z;
-      slope = ZZ.ldlt().solve(Z.transpose() * y);
-      const double left = (y - Z * slope).squaredNorm() / (n - static_cast<double>(columns) - 1);
-      noise = std::sqrt(left / n);
-    } else {
-      slope = Z.transpose() * y / n;
-      noise = answer.sd / std::sqrt(n);
-    }
+    const Eigen::VectorXd off =
+        Eigen::Map<const Eigen::VectorXd>(there.data(), static_cast<Eigen::Index>(there.size())).array() - answer.mean;
+    slopes.through(has, off, answer.sd);
     // What is no more than chance carries nothing.
     double all = 0;
     std::vector<double> carried(columns);
     for (std::size_t c = 0; c < columns; ++c) {
-      const double b = slope(static_cast<Eigen::Index>(c));
-      carried[c] = std::abs(b) > 2.5 * noise ? b * b : 0;
+      const double b = slopes.slope(static_cast<Eigen::Index>(c));
+      carried[c] = std::abs(b) > 2.5 * slopes.noise ? b * b : 0;
       all += carried[c];
     }
     if (!(all > 0)) continue;
@@ -246,10 +289,11 @@ void look_at_draws(const std::vector<std::vector<std::optional<double>>>& values
       if (const auto c = draws.shared_column(i))
         one.share += carried[*c] / all * std::abs(inputs[i].shared) / by_column[*c];
       if (one.share < 1e-4) continue;
-      // One reading more takes its own variance down by a part in n + 1; what is shared stays.
-      const double less = own / static_cast<double>(inputs[i].count + 1);
+      // One reading more takes its own variance down, by a part in n + 1 mostly; what is shared stays.
+      const double left = inputs[i].own > 0 ? inputs[i].again / inputs[i].own : 1;
+      const double less = own * (1 - left * left);
       one.would_win = 1 - std::sqrt(std::max(0.0, 1 - less));
-      one.per_minute = one.would_win / minutes_of(inputs[i].tool);
+      one.per_minute = inputs[i].minutes > 0 ? one.would_win / inputs[i].minutes : 0;
       answer.carried_by.push_back(one);
     }
     double shares = 0;
@@ -268,42 +312,57 @@ const DoubtAnswer* Doubt::find(std::string_view name) const {
   return nullptr;
 }
 
-std::optional<Doubt> doubt(const DoubtGiven& given, const std::atomic<bool>* stop, unsigned threads) {
+std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control) {
   Doubt out;
-  out.inputs = doubt_inputs(given.build);
+  out.inputs = doubt_inputs(given.build, given.shelf);
   out.draws = given.draws, out.seed = given.seed;
   const build::Variant& design = given.build.variant();
-  out.answers = Looked::named(given.build, small_shelf(given.shelf, design, {}));
+  const shelf::Shelf as_cards_say = shelf_of(design, given.shelf, {});
+  const LimitsThere limits = limits_there(ask_ends(given.build, as_cards_say));
+  out.answers = Looked::named(given.build, as_cards_say, control.stop, limits);
   const DoubtDraws draws(out.inputs, given.draws, given.seed);
   std::vector<std::vector<std::optional<double>>> values(given.draws);
   std::vector<std::vector<std::optional<bool>>> stands(given.draws);
-  const std::size_t cards = static_cast<std::size_t>(
-      std::count_if(out.inputs.begin(), out.inputs.end(), [](const auto& in) { return in.tool == Tool::card; }));
+  std::vector<AirDrawn> air(given.draws);
+  const bool with_air = !out.answers.empty() && out.answers.back().name.starts_with("air.");
   std::atomic<std::size_t> next = 0;
   std::atomic<bool> stopped = false;
+  std::mutex lock;
+  std::size_t done = 0;
   const auto work = [&] {
     for (std::size_t i; (i = next.fetch_add(1)) < given.draws;) {
-      if (stop && stop->load(std::memory_order_relaxed)) stopped = true;
+      if (control.stop && control.stop->load(std::memory_order_relaxed)) stopped = true;
       if (stopped) return;
-      std::vector<double> off = draws.off(i);
-      std::array<double, 2> card{};
-      std::size_t c = off.size() - cards;
-      for (const std::size_t e : {0U, 1U})
-        if (!design.fit[e].bag.empty()) card[e] = off[c++];
-      off.resize(off.size() - cards);
+      const DrawnCar car = drawn_car(given.build, out.inputs, draws.off(i));
       Looked look;
-      values[i] = look.at(moved(given.build, off), small_shelf(given.shelf, design, card));
+      values[i] =
+          look.at(car, shelf_of(design, given.shelf, car.card), with_air && i < simulated_cars, control.stop, limits);
       values[i].resize(out.answers.size());
       stands[i] = look.stands();
+      air[i] = std::move(look.air());
+      if (!control.progress) continue;
+      const std::scoped_lock held(lock);
+      control.progress(static_cast<double>(++done) / static_cast<double>(given.draws));
     }
   };
   std::vector<std::future<void>> others;
-  for (unsigned t = 1; t < std::max(1U, threads); ++t)
-    others.push_back(std::async(std::launch::async, work));
-  work();
+  // Where threads are to be got ready first, the caller's stays as it is.
+  for (unsigned t = control.begin_thread ? 0 : 1; t < std::max(1U, control.threads); ++t)
+    others.push_back(std::async(std::launch::async, [&] {
+      if (control.begin_thread) control.begin_thread();
+      work();
+    }));
+  if (!control.begin_thread) work();
   for (auto& other : others)
     other.get();
   if (stopped) return std::nullopt;
+  std::vector<AirTime> not_held;
+  if (with_air) {
+    not_held = carry_times(air);
+    for (std::size_t i = 0; i < given.draws; ++i)
+      for (std::size_t k = 0; k < air_times; ++k)
+        values[i][out.answers.size() - air_times + k] = air[i].times[k];
+  }
   look_at_draws(values, draws, out.inputs, out.answers);
   // Odds that a preset stands, over the draws that know.
   std::size_t p = 0;
@@ -315,12 +374,34 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const std::atomic<bool>* sto
     answer.odds_inside = known > 0 ? std::optional(in / known) : std::nullopt;
     ++p;
   }
+  // Odds that what is wanted of an answer is so.
+  for (std::size_t a = 0; a < out.answers.size(); ++a) {
+    DoubtAnswer& answer = out.answers[a];
+    if (!answer.wanted_least && !answer.wanted_most) continue;
+    double met = 0, known = 0;
+    for (const auto& one : values) {
+      if (!one[a] && !answer.wanted_most) continue; // nothing is near there
+      known += 1;
+      // What touches is no gap: nothing left is not clear.
+      met += one[a] && (!answer.wanted_least || *one[a] > *answer.wanted_least + 1e-9) &&
+             (!answer.wanted_most || *one[a] <= *answer.wanted_most);
+    }
+    if (known > 0) answer.odds_met = met / known;
+  }
   // What is to be said of it plainly.
+  for (Message& m : wrong_tools(given.build))
+    out.trouble.push_back(std::move(m));
+  for (const AirTime which : not_held)
+    out.trouble.push_back({words("{0}: by {1} simulated cars alone; it turns too sharply to be carried to all draws."),
+                           {out.answers[out.answers.size() - air_times + static_cast<std::size_t>(which)].words,
+                            std::to_string(std::min(simulated_cars, given.draws))}});
   for (const DoubtInput& in : out.inputs)
-    if (in.value != 0 && in.tool != Tool::card && in.sd() > std::abs(in.value) && in.kind != Kind::angle)
+    if (in.value != 0 && in.what == Doubted::reading && in.sd() > std::abs(in.value) && in.kind != Kind::angle)
       out.trouble.push_back({words("{0}: its doubt is larger than what was read."), {in.name}});
   for (const DoubtAnswer& answer : out.answers)
-    if (answer.vanished >= 0.005 && answer.vanished < 1 && answer.value)
+    // A limit that lies beyond what is known in some of them limits nothing there.
+    if (answer.vanished >= 0.005 && answer.vanished < 1 && answer.value &&
+        answer.name.find(".limit.") == std::string::npos)
       out.trouble.push_back({words("{0}: in {1} of the draws there is none."), {answer.words, share(answer.vanished)}});
   if (std::none_of(out.answers.begin(), out.answers.end(), [](const DoubtAnswer& a) { return a.value.has_value(); }))
     out.trouble.push_back({words("Too little was read yet for an answer, so there is none to be unsure of."), {}});

@@ -2,8 +2,7 @@
 // by as much as it may be, and what comes out is looked at together.
 #pragma once
 
-#include "assess/doubt/inputs.h"
-#include "shelf/shelf.h"
+#include "assess/drawn/draws.h"
 
 #include <array>
 #include <atomic>
@@ -19,8 +18,10 @@ struct DoubtAnswer {
   std::optional<double> value; // with the readings as they are
   double mean = 0, sd = 0;     // over the draws that have an answer
   double p05 = 0, p50 = 0, p95 = 0;
-  double vanished = 0;               // share of the draws that have none
-  std::optional<double> odds_inside; // of a preset: that it stands
+  double vanished = 0;                             // share of the draws that have none
+  std::optional<double> odds_inside;               // of a preset: that it stands
+  std::optional<double> wanted_least, wanted_most; // of it, where something is: that it clears, or is quick enough
+  std::optional<double> odds_met;                  // that it is so; a time that never comes is not
   struct Carried {
     std::size_t input = 0; // among the inputs
     double share = 0;      // of the doubt that this reading carries
@@ -48,45 +49,19 @@ struct DoubtGiven {
     return a.build == b.build && a.shelf.bags == b.shelf.bags && a.draws == b.draws && a.seed == b.seed;
   }
 };
-/// @param stop     looked at after each draw; may be null
-/// @param threads  the same answers come of any number
+/// How the work is gone about; the answers are the same whatever it says.
+struct DoubtControl {
+  const std::atomic<bool>* stop = nullptr; // looked at after each draw
+  unsigned threads = 2;
+  std::function<void()> begin_thread; // called in every thread of the work before it begins; then none of it
+                                      // is done in the caller's
+  std::function<void(double share_done)> progress; // called from any of them, one at a time, never falling
+};
 /// @returns none where it was stopped
 /// Source: docs/models.md, "Doubt".
-[[nodiscard]] std::optional<Doubt> doubt(const DoubtGiven& given, const std::atomic<bool>* stop, unsigned threads = 2);
+[[nodiscard]] std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control = {});
 
 // ---- what it is made of, for whoever has answers of their own
-
-/// Normal figures of a low-discrepancy sequence, shifted by a seed. A row is the same whatever else is asked for.
-class NormalDraws {
-public:
-  NormalDraws(std::size_t draws, std::size_t dimensions, std::uint64_t seed);
-  [[nodiscard]] const double* row(std::size_t draw) const { return z_.data() + draw * dimensions_; }
-  [[nodiscard]] std::size_t dimensions() const { return dimensions_; }
-  [[nodiscard]] std::size_t size() const { return draws_; }
-
-private:
-  std::size_t draws_, dimensions_;
-  std::vector<double> z_;
-};
-
-/// How far every input lies off in one draw: each by its own, and by what it shares.
-class DoubtDraws {
-public:
-  DoubtDraws(const std::vector<DoubtInput>& inputs, std::size_t draws, std::uint64_t seed);
-  [[nodiscard]] std::vector<double> off(std::size_t draw) const;
-  [[nodiscard]] const NormalDraws& normal() const { return normal_; }
-  /// The column of an input's own, and of what it shares; none where it has none.
-  [[nodiscard]] std::optional<std::size_t> own_column(std::size_t input) const { return own_[input]; }
-  [[nodiscard]] std::optional<std::size_t> shared_column(std::size_t input) const { return shared_[input]; }
-
-private:
-  [[nodiscard]] static std::size_t columns_of(const std::vector<DoubtInput>& inputs,
-                                              std::vector<std::optional<std::size_t>>& own,
-                                              std::vector<std::optional<std::size_t>>& shared);
-  const std::vector<DoubtInput>& inputs_; // outlive it
-  std::vector<std::optional<std::size_t>> own_, shared_;
-  NormalDraws normal_;
-};
 
 /// What draws of some answers come to together. @param values  [draw][answer]; none where a draw has no such answer
 void look_at_draws(const std::vector<std::vector<std::optional<double>>>& values, const DoubtDraws& draws,

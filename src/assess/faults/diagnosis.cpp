@@ -11,7 +11,8 @@ namespace mavrel::assess {
 namespace {
 
 std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvidence& evidence,
-                                         std::vector<std::size_t>& weighed, std::vector<Message>& trouble) {
+                                         std::vector<std::size_t>& weighed, std::vector<std::size_t>& joined,
+                                         std::vector<Message>& trouble) {
   std::vector<WeighedFinding> out;
   std::vector<std::size_t> broken; // columns told both so and not so
   for (std::size_t i = 0; i < evidence.findings.size(); ++i) {
@@ -32,6 +33,7 @@ std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvi
     if (!f.at.sign->kind || f.never || same->never) {
       if (f.at.sign->kind ? f.never == same->never : f.yes == same->yes) {
         same->second_hand = same->second_hand && f.second_hand;
+        joined.push_back(i);
         continue;
       }
       broken.push_back(*column);
@@ -44,6 +46,7 @@ std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvi
       trouble.push_back({words("{0}: read as {1} and as {2}. Their mean is weighed; read it again."),
                          {sign_words(f.at), told_from({*same->value, *f.at.sign->kind}, *f.value),
                           told_from({*f.value, *f.at.sign->kind}, *same->value)}});
+    joined.push_back(i);
     // By how sure each is.
     const auto sure = [&](const std::optional<double>& typed) {
       const double one = typed.value_or(f.at.sign->sd);
@@ -125,7 +128,7 @@ constexpr double step_weight = 1.0 / severity_steps;
 FaultWeighing::FaultWeighing(const FaultTable& table, const FaultEvidence& evidence)
     : inside_(std::make_unique<Inside>(table)) {
   Inside& in = *inside_;
-  in.found = put_together(table, evidence, in.weighed, in.trouble);
+  in.found = put_together(table, evidence, in.weighed, in.joined, in.trouble);
   const std::size_t faults = table.faults().size();
   const auto& columns = table.columns();
 
@@ -306,7 +309,7 @@ Diagnosis FaultWeighing::diagnosis() const {
   const Inside& in = *inside_;
   Diagnosis out;
   out.trouble = in.trouble;
-  out.weighed = in.weighed;
+  out.weighed = in.weighed, out.joined = in.joined;
   std::vector<std::size_t> order(in.sets.size());
   for (std::size_t e = 0; e < order.size(); ++e)
     order[e] = e;

@@ -37,7 +37,7 @@ struct FaultWeighing::Inside {
   const FaultTable& table;
   FaultLikelihood likelihood;
   std::vector<WeighedFinding> found;
-  std::vector<std::size_t> weighed;
+  std::vector<std::size_t> weighed, joined;
   std::vector<Message> trouble;
   std::vector<Set> sets;                   // single faults, pairs, and last what is not known
   std::vector<std::vector<double>> course; // odds of the sets before any finding, and after each

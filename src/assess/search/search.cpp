@@ -2,6 +2,8 @@
 
 #include "assess/search/search_front.h"
 
+#include "build/names.h"
+
 #include <algorithm>
 #include <new>
 #include <set>
@@ -84,9 +86,9 @@ public:
       : given_(given), comfort_(given.comfort), control_(control) {}
 
   Expected<SearchResult> run() {
-    const auto front = end_options(given_, End::front, control_);
+    const auto front = end_options(given_, End::front, part_of(0, 0.4));
     if (!front) return refuse(front.error());
-    const auto rear = end_options(given_, End::rear, control_);
+    const auto rear = end_options(given_, End::rear, part_of(0.4, 0.8));
     if (!rear) return refuse(rear.error());
     front_ = &*front;
     rear_ = &*rear;
@@ -107,6 +109,15 @@ public:
 
 private:
   [[nodiscard]] bool stopped() const { return control_.stop.stop_requested(); }
+  /// For a part of the work that goes from one share done to another.
+  [[nodiscard]] SearchControl part_of(double from, double to) const {
+    SearchControl out = control_;
+    if (control_.progress)
+      out.progress = [this, from, to](double done) { control_.progress(from + (to - from) * done); };
+    return out;
+  }
+
+  static double score_in(const SearchedPair& pair) { return pair.best ? pair.best->score : 0; }
 
   static std::size_t count_passing(const std::vector<EndOption>& options) {
     return static_cast<std::size_t>(
@@ -114,11 +125,16 @@ private:
   }
 
   [[nodiscard]] SearchChoice choice_of(const Candidate& candidate) const {
-    return {{(*front_)[candidate.front].fitted, (*rear_)[candidate.rear].fitted}, candidate.figures, 0};
+    const EndOption &front = (*front_)[candidate.front], &rear = (*rear_)[candidate.rear];
+    SearchChoice out{{front.fitted, rear.fitted}, candidate.figures, 0, {}};
+    if (given_.doubt)
+      out.holds = static_cast<double>((front.holds & rear.holds).count()) / static_cast<double>(holding_draws);
+    return out;
   }
 
   void find_choices() {
-    const std::vector<Candidate> found = undominated(comfort_, *front_, *rear_, control_);
+    const std::vector<Candidate> found =
+        undominated(comfort_, *front_, *rear_, given_.doubt ? part_of(0.8, 1) : control_);
     for (const Candidate& candidate : found) {
       out_.choices.push_back(choice_of(candidate));
       chosen_pairs_.emplace_back((*front_)[candidate.front].bag, (*rear_)[candidate.rear].bag);
@@ -159,7 +175,7 @@ private:
       out_.ranking.push_back(std::move(pair));
     }
     std::stable_sort(out_.ranking.begin() + static_cast<std::ptrdiff_t>(first), out_.ranking.end(),
-                     [](const SearchedPair& a, const SearchedPair& b) { return a.best->score < b.best->score; });
+                     [](const SearchedPair& a, const SearchedPair& b) { return score_in(a) < score_in(b); });
   }
 
   /// Better somewhere, or the same from other bags.
@@ -203,19 +219,34 @@ Expected<SearchResult> search(const SearchGiven& given, const SearchControl& con
   }
 }
 
-SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf, const SearchSpace& space) {
+SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf, const SearchSpace& space, Sure sure) {
   const auto end = [&](End which) {
     EndGiven out = end_given(build, shelf, which);
     out.bag.reset();
     out.fit.bag.clear();
     return out;
   };
-  return {{end(End::front), end(End::rear)},
-          shelf.bags,
-          space,
-          build.variant().brief,
-          case_names(build),
-          preset_names(build)};
+  SearchGiven out{{end(End::front), end(End::rear)},
+                  shelf.bags,
+                  space,
+                  build.variant().brief,
+                  case_names(build),
+                  preset_names(build),
+                  std::nullopt};
+  if (sure == Sure::as_read) return out;
+  // Only what an end is worked out from, so that a note typed elsewhere leaves the answer standing.
+  SearchDoubt& doubt = out.doubt.emplace();
+  doubt.build.body = build.body, doubt.build.ends = build.ends, doubt.build.load_cases = build.load_cases;
+  doubt.build.surroundings = build.surroundings, doubt.build.doubts = build.doubts;
+  doubt.build.origin = build.origin;
+  build::Variant& design = doubt.build.variant();
+  design.fit = build.variant().fit, design.brief = build.variant().brief, design.air = build.variant().air;
+  for (const std::size_t e : {0U, 1U}) {
+    design.fit[e].bag = build::key_of(build::both_ends[e]); // any: each end's card lies off by itself
+    design.fit[e].checks.clear();
+  }
+  doubt.parts = shelf.parts;
+  return out;
 }
 
 build::Variant with_choice(const build::Variant& variant, const SearchChoice& choice) {

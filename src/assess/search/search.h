@@ -2,6 +2,7 @@
 // brief in every load case. Hard limits first, then what cannot be bettered in one thing without losing in another.
 #pragma once
 
+#include "assess/drawn/draws.h"
 #include "assess/end/end_answer.h"
 
 #include <functional>
@@ -60,6 +61,7 @@ struct SearchChoice {
   std::array<SearchedEnd, 2> ends; // front, rear
   SearchFigures figures;
   double score = 0; // 0 the best of what was found to 5 the worst: figures as shares of their spread, added up
+  std::optional<double> holds; // share of the cases of how sure the readings are; none: not asked for
 };
 
 /// A pair of bags and what became of it.
@@ -84,16 +86,26 @@ struct SearchControl {
   std::size_t most_pairs = 1000;                   // of bags ranked: the best of them
 };
 
+/// What choices are to hold against: the car as its readings may be off.
+struct SearchDoubt {
+  build::Build build;           // of one design, without what no height depends on
+  List<shelf::ShelfPart> parts; // of its air kit, for what they weigh
+  friend bool operator==(const SearchDoubt&, const SearchDoubt&) = default;
+};
+
 struct SearchGiven {
   std::array<EndGiven, 2> ends; // without the bags that are fitted there
   List<shelf::ShelfBag> bags;   // by name
   SearchSpace space;
   ComfortWanted comfort;
   std::vector<std::string> cases, presets; // their names
-  [[nodiscard]] auto parts() const { return std::tie(ends, bags, space, comfort, cases, presets); }
+  std::optional<SearchDoubt> doubt;        // none: choices are taken as the readings are
+  [[nodiscard]] auto parts() const { return std::tie(ends, bags, space, comfort, cases, presets, doubt); }
   friend bool operator==(const SearchGiven&, const SearchGiven&) = default;
 };
-[[nodiscard]] SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf, const SearchSpace& space);
+/// @param sure  nine in ten: each end must hold in 19 of 20 cases, so that both together do in nine of ten at least
+[[nodiscard]] SearchGiven search_given(const build::Build& build, const shelf::Shelf& shelf, const SearchSpace& space,
+                                       Sure sure = Sure::as_read);
 
 /// Exact: every combination is weighed or shown to be outdone, though few are looked at one by one. The same answer
 /// whatever the number of threads.

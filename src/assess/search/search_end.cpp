@@ -10,6 +10,7 @@
 #include <cmath>
 #include <iterator>
 #include <map>
+#include <mutex>
 
 namespace mavrel::assess {
 
@@ -37,8 +38,8 @@ std::vector<std::pair<double, double>> splits(const SearchSpace& space, const bu
 
 class EndSearch {
 public:
-  EndSearch(const SearchGiven& given, FittedEnd end)
-      : given_(given), at_(given.ends[at(end.model.end)]), end_(std::move(end)) {
+  EndSearch(const SearchGiven& given, const EndGiven& at_end, FittedEnd end)
+      : given_(given), at_(at_end), end_(std::move(end)) {
     for (const auto& H : end_.presets)
       if (H) wished_.push_back(*H), top_ = std::max(top_.value_or(*H), *H);
   }
@@ -46,11 +47,38 @@ public:
   /// Adds the options of one bag on one stack, an added volume each.
   void add_options(const shelf::ShelfBag& bag, std::size_t index, const std::pair<double, double>& split,
                    const std::vector<double>& volumes, std::vector<EndOption>& out) {
+    EndOption base;
+    const auto travel = stand(bag, index, split, base);
+    for (const double volume : volumes) {
+      EndOption option = base;
+      option.fitted.added_volume = volume;
+      if (option.passes && travel) fit_volume(*travel, option, std::nullopt);
+      out.push_back(std::move(option));
+    }
+  }
+
+  /// Does an option hold on this end, with the same line?
+  /// @param bag  the same one at every call; options that share a stack best one after the other
+  [[nodiscard]] EndOption again(const shelf::ShelfBag& bag, const EndOption& option) {
+    const std::pair split(option.fitted.upper_stack, option.fitted.lower_stack);
+    if (!stood_ || stood_->split != split) {
+      stood_ = Stood{split, {}, {}};
+      stood_->travel = stand(bag, option.bag, split, stood_->base);
+    }
+    EndOption out = stood_->base;
+    out.fitted.added_volume = option.fitted.added_volume;
+    if (out.passes && stood_->travel) fit_volume(*stood_->travel, out, option.fitted.line_bore);
+    return out;
+  }
+
+private:
+  /// One bag on one stack, without added volume: what of it is refused already, and how far the end may travel.
+  std::optional<Travel> stand(const shelf::ShelfBag& bag, std::size_t index, const std::pair<double, double>& split,
+                              EndOption& base) {
     end_.bag = {std::shared_ptr<void>(), &bag}; // the shelf holds it
     end_.stand_on(split.first, split.second);
     end_.model.setting.added_volume = 0;
     const BagOnEnd fitted = end_.on();
-    EndOption base;
     base.bag = index;
     base.fitted.bag = bag.card.name;
     base.fitted.upper_stack = split.first;
@@ -65,16 +93,9 @@ public:
     refuse_by(misfits, base);
     if (windows.reach) base.fitted.lowest = windows.reach->low.height;
     if (windows.reach) base.lift = windows.reach->high.height - *end_.road;
-    const auto travel = free_travel(fitted, Meeting::hit);
-    for (const double volume : volumes) {
-      EndOption option = base;
-      option.fitted.added_volume = volume;
-      if (option.passes && travel) fit_volume(*travel, option);
-      out.push_back(std::move(option));
-    }
+    return free_travel(fitted, Meeting::hit);
   }
 
-private:
   /// The gravest misfit is the one named.
   void refuse_by(const std::vector<Misfit>& misfits, EndOption& option) const {
     for (const Misfit& m : misfits) {
@@ -87,10 +108,11 @@ private:
   }
 
   /// The option with its added volume: its line, then strokes, comfort, pressure and air in every load case.
-  void fit_volume(const Travel& travel, EndOption& option) {
+  /// @param line  m, bore of its line where that is laid already
+  void fit_volume(const Travel& travel, EndOption& option, const std::optional<double>& line) {
     end_.model.setting.added_volume = option.fitted.added_volume;
-    double bore = at_.fit.line_bore;
-    if (option.fitted.added_volume > 0) bore = bore_between(end_, *end_.road, 0).value_or(bore);
+    double bore = line.value_or(at_.fit.line_bore);
+    if (!line && option.fitted.added_volume > 0) bore = bore_between(end_, *end_.road, 0).value_or(bore);
     end_.model.line = air::tube(bore, end_.model.line_length);
     option.fitted.line_bore = bore;
     const BagOnEnd bag = end_.on();
@@ -126,6 +148,91 @@ private:
   FittedEnd end_;
   std::vector<double> wished_;
   std::optional<double> top_;
+  /// The stack that the bag stands on now.
+  struct Stood {
+    std::pair<double, double> split;
+    EndOption base;
+    std::optional<Travel> travel;
+  };
+  std::optional<Stood> stood_;
+};
+
+/// One car of those that the readings may be of, as this end's search sees it.
+struct DrawnEnd {
+  EndGiven given;
+  FittedEnd end;
+  double card = 0; // share that a bag's card is off
+};
+
+/// Can anything be judged on it?
+bool can_be_judged(const FittedEnd& end) {
+  return end.model.map && end.road &&
+         std::all_of(end.model.loads.begin(), end.model.loads.end(), [](const auto& load) { return load.has_value(); });
+}
+
+/// Options that pass as the readings are, tried on every car that they may be of: what fails in more than one of twenty
+/// is refused, so that two ends hold together in nine of ten.
+class Holding {
+public:
+  static constexpr std::size_t may_fail =
+      static_cast<std::size_t>((1 - holding_share) / 2 * static_cast<double>(holding_draws) + 0.5);
+
+  Holding(const SearchGiven& given, End end, const SearchControl& control)
+      : given_(given), end_(end), control_(control) {
+    shelf_.parts = given.doubt->parts;
+    const HoldingCars cars(given.doubt->build, shelf_);
+    drawn_.resize(holding_draws);
+    in_parallel(holding_draws, control.threads, control.stop, [&](std::size_t i) {
+      const DrawnCar car = cars.car(i);
+      EndGiven now = end_given(car.build, shelf_, end);
+      FittedEnd fitted = fitted_end(now);
+      drawn_[i].emplace(DrawnEnd{std::move(now), std::move(fitted), car.card[at(end)]});
+    });
+  }
+
+  /// @param options  of one bag
+  void judge(const shelf::ShelfBag& bag, std::vector<EndOption>& options) {
+    std::vector<std::size_t> left;
+    for (std::size_t i = 0; i < options.size(); ++i)
+      if (options[i].passes) left.push_back(i);
+    std::vector<std::size_t> failed(options.size(), 0);
+    for (std::size_t d = 0; d < drawn_.size() && !left.empty(); ++d) {
+      if (control_.stop.stop_requested() || !drawn_[d]) return;
+      const shelf::ShelfBag off = with_card_off(bag, drawn_[d]->card);
+      const bool can = can_be_judged(drawn_[d]->end);
+      EndSearch one(given_, drawn_[d]->given, drawn_[d]->end);
+      std::erase_if(left, [&](std::size_t i) {
+        EndOption& option = options[i];
+        const EndOption then = can ? one.again(off, option) : EndOption{};
+        if (then.passes) {
+          option.holds.set(d);
+          return false;
+        }
+        if (++failed[i] <= may_fail) return false;
+        option.passes = false;
+        option.miss_by = 0; // it is a near miss, whatever it fails by in one case
+        option.miss = then.miss.empty()
+                          ? Message{words("{0}: no answer in more than one case of twenty"), {build::name_of(end_)}}
+                          : Message{words("{0}, in more than one case of twenty"), {then.miss}};
+        return true;
+      });
+    }
+    told();
+  }
+
+private:
+  void told() {
+    const std::scoped_lock lock(lock_);
+    if (control_.progress) control_.progress(static_cast<double>(++done_) / static_cast<double>(given_.bags.size()));
+  }
+
+  const SearchGiven& given_;
+  End end_;
+  const SearchControl& control_;
+  shelf::Shelf shelf_;                         // no bags
+  std::vector<std::optional<DrawnEnd>> drawn_; // none: it was stopped before
+  std::mutex lock_;
+  std::size_t done_ = 0; // bags
 };
 
 } // namespace
@@ -140,10 +247,13 @@ Expected<std::vector<EndOption>> end_options(const SearchGiven& given, End end, 
   const auto stacks = splits(given.space, given.ends[at(end)].fit);
   // A bag is one piece of work; what comes of it is put together in the order of the shelf, whoever worked it out.
   std::vector<std::vector<EndOption>> by_bag(given.bags.size());
+  std::optional<Holding> holding;
+  if (given.doubt) holding.emplace(given, end, control);
   in_parallel(given.bags.size(), control.threads, control.stop, [&](std::size_t i) {
-    EndSearch one(given, fitted);
+    EndSearch one(given, given.ends[at(end)], fitted);
     for (const auto& split : stacks)
       one.add_options(given.bags[i], i, split, given.space.added_volumes, by_bag[i]);
+    if (holding) holding->judge(given.bags[i], by_bag[i]);
   });
   std::vector<EndOption> out;
   out.reserve(given.bags.size() * stacks.size() * given.space.added_volumes.size());

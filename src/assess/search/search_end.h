@@ -3,6 +3,8 @@
 
 #include "assess/search/search.h"
 
+#include <bitset>
+
 namespace mavrel::assess {
 
 /// One setting at one end.
@@ -13,6 +15,7 @@ struct EndOption {
   Message miss;        // why not: the gravest
   double miss_by = 0;  // how badly: the least of a bag's settings is the one named
   double reserve = 0, lift = 0, air = 0;
+  std::bitset<holding_draws> holds; // cases of how sure the readings are that it holds in, where that is asked for
 };
 
 /// @returns every option in a fixed order: bag, sum of stacks, added volume; fewer when stopped

@@ -2,6 +2,7 @@
 // and what it costs elsewhere.
 #pragma once
 
+#include "assess/drawn/draws.h"
 #include "assess/end/end_answer.h"
 
 #include <atomic>
@@ -18,8 +19,9 @@ struct WhyGiven {
   End end = End::front;
   WhichWindow window = WhichWindow::reach;
   WhichEdge edge = WhichEdge::low;
+  Sure sure = Sure::as_read; // nine in ten: where the edge lies at or inside of in nine cases of ten
   friend bool operator==(const WhyGiven& a, const WhyGiven& b) {
-    return a.end == b.end && a.window == b.window && a.edge == b.edge && a.build == b.build &&
+    return a.end == b.end && a.window == b.window && a.edge == b.edge && a.sure == b.sure && a.build == b.build &&
            a.shelf.bags == b.shelf.bags;
   }
 };
@@ -27,8 +29,8 @@ struct WhyGiven {
 /// One thing that could be done.
 struct Remedy {
   Message what;                     // `15 mm off the bump stop`
-  double buys = 0;                  // m that the edge moves out by
-  double edge = 0;                  // m, H where it then lies
+  double buys = 0;                  // m that the edge moves out by; in nine cases of ten where that was asked
+  double edge = 0;                  // m, H where it then lies; likewise
   std::optional<Message> next;      // what governs there then; none: nothing known
   std::optional<double> camber;     // rad, change at the old and the new edge: more the lower it goes
   std::optional<double> frequency;  // Hz, change of the ride at road height
@@ -39,6 +41,7 @@ struct Remedy {
 
 struct Why {
   std::optional<Edge> edge;     // as it is; none: there is no such window
+  std::optional<double> holds;  // m, H that the edge lies at or inside of in nine cases of ten, where that was asked
   std::vector<Remedy> remedies; // most bought first; those that buy nothing are left out
   std::vector<Message> no_help; // what was tried and buys nothing
 };

@@ -101,6 +101,7 @@ TEST(Diagnosis, WhatIsReadTwiceIsSurerAndWhatContradictsIsTold) {
   once.findings = {over};
   twice.findings = {over, over, over};
   EXPECT_GT(odds_of(diagnosed(twice), "wrong_load:front"), odds_of(diagnosed(once), "wrong_load:front"));
+  EXPECT_EQ(diagnosed(twice).joined, (std::vector<std::size_t>{1, 2}));
   broken.findings = {found("pumps_never", "yes"), found("pumps_never", "no")};
   const Diagnosis d = diagnosed(broken);
   ASSERT_EQ(d.trouble.size(), 1U);

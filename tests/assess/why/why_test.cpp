@@ -71,5 +71,62 @@ TEST(Why, StopsWhenAsked) {
   EXPECT_FALSE(why_not_further(asked(test::demo_whole(), End::front, WhichWindow::reach, WhichEdge::low), &stop));
 }
 
+/// Nobody doubts any of it.
+Build certain(Build b) {
+  b.doubts = {};
+  for (double* one :
+       {&b.doubts.tape, &b.doubts.calliper, &b.doubts.point, &b.doubts.scale, &b.doubts.scale_shared, &b.doubts.level,
+        &b.doubts.level_shared, &b.doubts.angle, &b.doubts.ratio, &b.doubts.card, &b.doubts.estimate})
+    *one = 0;
+  for (const End end : build::both_ends)
+    for (auto& corner : b.end(end).corners)
+      for (build::Readings* r : {&corner.height, &corner.mass})
+        if (r->values.size() > 1) r->values = {r->values.front()};
+  return b;
+}
+
+TEST(WhyInNineOfTen, WithoutDoubtIsThePlainAnswer) {
+  WhyGiven given = asked(certain(test::demo_build()), End::front, WhichWindow::reach, WhichEdge::low);
+  const auto plain = why_not_further(given);
+  given.sure = Sure::nine_in_ten;
+  const auto held = why_not_further(given);
+  ASSERT_TRUE(plain && held && held->holds);
+  EXPECT_NEAR(*held->holds, plain->edge->height, 1e-9);
+  ASSERT_EQ(held->remedies.size(), plain->remedies.size());
+  for (std::size_t i = 0; i < plain->remedies.size(); ++i)
+    EXPECT_NEAR(held->remedies[i].buys, plain->remedies[i].buys, 1e-9);
+}
+
+TEST(WhyInNineOfTen, IsTheEdgeThatNineCarsOfTenReach) {
+  for (const auto& [edge, sign] : {std::pair{WhichEdge::low, -1.0}, std::pair{WhichEdge::high, 1.0}}) {
+    WhyGiven given = asked(test::demo_whole(), End::front, WhichWindow::reach, edge);
+    given.sure = Sure::nine_in_ten;
+    const auto held = why_not_further(given);
+    ASSERT_TRUE(held && held->edge && held->holds);
+    EXPECT_LT(sign * *held->holds, sign * held->edge->height) << "less far than on paper";
+    const auto beyond = [&](const Build& b, double H) {
+      const HoldingCars cars(b, test::demo_shelf());
+      std::size_t n = 0;
+      for (std::size_t i = 0; i < holding_draws; ++i) {
+        const DrawnCar car = cars.car(i);
+        const auto answer = assess(car.build, assess::shelf_of(car.build.variant(), test::demo_shelf(), car.card));
+        const auto& window = answer.end(End::front).windows.reach;
+        n += window && (edge == WhichEdge::low ? window->low.height <= H + 1e-9 : window->high.height >= H - 1e-9);
+      }
+      return n;
+    };
+    EXPECT_GE(beyond(test::demo_whole(), *held->holds), 90U);
+    EXPECT_LT(beyond(test::demo_whole(), *held->holds + sign * 2e-5), 91U) << "and not more than nine";
+    ASSERT_FALSE(held->remedies.empty());
+    const Remedy& best = held->remedies.front();
+    EXPECT_NEAR(best.buys, sign * (best.edge - *held->holds), 1e-9);
+    EXPECT_GE(beyond(best.build, best.edge), 90U) << say(best.what);
+  }
+  std::atomic<bool> stop = true;
+  WhyGiven given = asked(test::demo_whole(), End::front, WhichWindow::reach, WhichEdge::low);
+  given.sure = Sure::nine_in_ten;
+  EXPECT_FALSE(why_not_further(given, &stop));
+}
+
 } // namespace
 } // namespace mavrel::assess

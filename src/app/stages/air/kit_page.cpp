@@ -1,5 +1,6 @@
 #include "app/stages/air/kit_page.h"
 
+#include "app/desk/sureness.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
 #include "app/kit/paged_stage.h"
@@ -127,6 +128,9 @@ KitPage::KitPage(Desk& desk, QWidget* parent)
   whole->addWidget(beside_);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &KitPage::ask);
+  connect(&Sureness::of(desk_), &Sureness::changed, this, [this] {
+    if (isVisible()) figures_->setText(figures_text());
+  });
   ask();
 }
 
@@ -169,6 +173,10 @@ QString KitPage::figures_text() const {
     if (!s) return tr("never");
     return *s < 90 ? desk_.shown(*s, Kind::time) : desk_.shown(*s, Kind::minutes);
   };
+  const auto sure = [&](const std::optional<double>& s, const char* answer) {
+    if (!s) return tr("never");
+    return shown_sure(desk_, *s, *s < 90 ? Kind::time : Kind::minutes, answer);
+  };
   const auto grams = [](double kg) { return tr("%1 g").arg(kg * 1e3, 0, 'f', 1); };
   QStringList troubles;
   const auto trouble = [&](const Message& why) {
@@ -177,11 +185,12 @@ QString KitPage::figures_text() const {
   };
   if (f.lifts) {
     line(tr("lifts from a full tank"), (f.lifts->more ? tr("%1 or more") : QString("%1")).arg(f.lifts->lifts));
+    if (f.lifts->first) line(tr("the first takes"), sure(f.lifts->first, "air.rise"));
     line(tr("air a lift"), grams(f.lifts->air));
   } else
     trouble(f.lifts.error());
   if (f.ready)
-    line(tr("full again after one"), seconds(f.ready->time));
+    line(tr("full again after one"), sure(f.ready->time, "air.ready"));
   else
     trouble(f.ready.error());
   if (f.first) {
@@ -190,7 +199,7 @@ QString KitPage::figures_text() const {
       line(tr("first fill, shop air at %1").arg(desk_.shown(assess::shop_pressure, Kind::pressure, 0)),
            seconds(f.first->shop_time));
     if (inlet) line(tr("and the rest by itself"), seconds(f.first->rest_time));
-    line(tr("all of it by itself"), seconds(f.first->own_time));
+    line(tr("all of it by itself"), sure(f.first->own_time, "air.fill"));
   } else
     trouble(f.first.error());
   if (f.tyres) {

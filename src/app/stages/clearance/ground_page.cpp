@@ -1,6 +1,7 @@
 #include "app/stages/clearance/ground_page.h"
 
 #include "app/desk/desk.h"
+#include "app/desk/sureness.h"
 #include "app/kit/chips.h"
 #include "app/kit/end_panel.h"
 #include "app/kit/field.h"
@@ -233,6 +234,7 @@ GroundPage::GroundPage(Desk& desk, QWidget* parent)
   connect(plot_, &GroundPlot::answered, this, &GroundPage::refresh);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, &GroundPage::refresh);
+  connect(&Sureness::of(desk_), &Sureness::changed, this, &GroundPage::refresh);
   if (!desk_.build().variant().brief.grounds.empty()) view_->drive_over(0);
   refresh();
 }
@@ -287,7 +289,9 @@ void GroundPage::refresh() {
       if (c.clears(g.margin)) {
         lines << tr("<b>%1</b> clears the %2 with %3 under the %4.")
                      .arg(QString::fromStdString(presets[c.preset].name).toHtmlEscaped(),
-                          QString::fromStdString(g.name).toHtmlEscaped(), desk_.shown(c.gap->gap, Kind::length, 0),
+                          QString::fromStdString(g.name).toHtmlEscaped(),
+                          shown_sure(desk_, c.gap->gap, Kind::length,
+                                     "ground." + std::to_string(c.ground) + ".preset." + std::to_string(c.preset), 0),
                           QString::fromStdString(c.point).toHtmlEscaped());
         continue;
       }

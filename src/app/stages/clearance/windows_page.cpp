@@ -1,10 +1,11 @@
 #include "app/stages/clearance/windows_page.h"
 
-#include "app/desk/desk.h"
+#include "app/desk/sureness.h"
 #include "app/kit/chips.h"
 #include "app/kit/list_table.h"
 #include "build/names.h"
 
+#include <QCheckBox>
 #include <QLabel>
 #include <QPushButton>
 #include <QTableWidget>
@@ -21,9 +22,10 @@ using assess::WhichWindow;
 using build::at;
 
 WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), why_(desk.runner(), [this] { refresh_remedies(); }),
+    : QWidget(parent), desk_(desk), why_(desk.runner(), [this] { refresh(); }),
       edges_(new Chips(desk, tr("Which way"), 120, this)), windows_(new Chips(desk, tr("Which window"), 120, this)),
-      about_(new QLabel(this)), no_help_(new QLabel(this)), limits_about_(new QLabel(this)),
+      sure_(new QCheckBox(tr("in nine cases of ten"), this)), about_(new QLabel(this)), no_help_(new QLabel(this)),
+      limits_about_(new QLabel(this)),
       remedies_(list_table(
           "remedies", tr("What could be done"),
           {tr("what could be done"), tr("buys"), tr("then"), tr("camber"), tr("ride"), tr("road window")}, this)),
@@ -47,7 +49,11 @@ WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
   head->addWidget(take_);
   layout->addLayout(head);
   about_->setWordWrap(true);
-  layout->addWidget(about_);
+  auto* said = new QHBoxLayout;
+  said->setSpacing(u);
+  said->addWidget(about_, 1);
+  said->addWidget(sure_, 0, Qt::AlignTop);
+  layout->addLayout(said);
   layout->addWidget(remedies_, 4);
   no_help_->setWordWrap(true);
   no_help_->setProperty("quiet", true);
@@ -66,6 +72,12 @@ WindowsPage::WindowsPage(Desk& desk, QWidget* parent)
   whole->addWidget(beside_);
   connect(edges_, &Chips::chosen, this, [this](int i) { ask_why(window_, static_cast<WhichEdge>(i)); });
   connect(windows_, &Chips::chosen, this, [this](int i) { ask_why(static_cast<WhichWindow>(i), edge_); });
+  sure_->setObjectName("why_sure");
+  sure_->setToolTip(tr("Only what holds in nine of ten cars that the readings may be of, and by how much there"));
+  connect(sure_, &QCheckBox::toggled, this, [this] { ask(); });
+  connect(&Sureness::of(desk_), &Sureness::changed, this, [this] {
+    if (isVisible()) refresh();
+  });
   connect(take_, &QPushButton::clicked, this, &WindowsPage::take_over);
   connect(remedies_, &QTableWidget::cellDoubleClicked, this, &WindowsPage::take_over);
   connect(remedies_, &QTableWidget::currentCellChanged, this,
@@ -109,7 +121,9 @@ void WindowsPage::ask_why(WhichWindow window, WhichEdge edge) {
 
 void WindowsPage::ask() {
   if (!isVisible()) return;
-  assess::WhyGiven now{desk_.build(), desk_.shelf(), desk_.end(), window_, edge_};
+  assess::WhyGiven now{desk_.build(), desk_.shelf(),
+                       desk_.end(),   window_,
+                       edge_,         sure_->isChecked() ? assess::Sure::nine_in_ten : assess::Sure::as_read};
   if (why_.was_asked() && !why_.keep_only_for(now)) return;
   why_.ask(std::move(now));
 }
@@ -119,8 +133,8 @@ void WindowsPage::refresh() {
   edges_->show_choices({tr("Why not lower"), tr("Why not higher")}, static_cast<int>(edge_));
   windows_->show_choices({tr("Reach window"), tr("Road window")}, static_cast<int>(window_));
   about_->setFont(look.font());
-  for (QLabel* label : {no_help_, limits_about_})
-    label->setFont(look.font(TextSize::small));
+  for (QWidget* small : std::initializer_list<QWidget*>{no_help_, limits_about_, sure_})
+    small->setFont(look.font(TextSize::small));
   for (QTableWidget* table : {remedies_, limits_}) {
     table->setFont(look.font());
     table->horizontalHeader()->setFont(look.font(TextSize::small));
@@ -135,8 +149,11 @@ void WindowsPage::refresh() {
     about_->setText(tr("No height is left between its limits: see them below."));
   else {
     const Edge& edge = edge_ == WhichEdge::low ? window->low : window->high;
-    QString text = edge_ == WhichEdge::low ? tr("It goes down to %1").arg(desk_.shown(edge.height, Kind::length))
-                                           : tr("It goes up to %1").arg(desk_.shown(edge.height, Kind::length));
+    const std::string answer = std::string(build::key_of(desk_.end())) +
+                               (window_ == WhichWindow::reach ? ".reach" : ".road") +
+                               (edge_ == WhichEdge::low ? ".low" : ".high");
+    const QString at = shown_sure(desk_, edge.height, Kind::length, answer);
+    QString text = edge_ == WhichEdge::low ? tr("It goes down to %1").arg(at) : tr("It goes up to %1").arg(at);
     if (edge.governing) {
       text += tr(": %1").arg(desk_.words_of(assess::name_of(*edge.governing)));
       if (edge.governing->reserve > 0)
@@ -147,7 +164,12 @@ void WindowsPage::refresh() {
     if (edge.next)
       text += tr("; behind it %1 at %2")
                   .arg(desk_.words_of(assess::name_of(*edge.next)), desk_.shown(edge.next_height, Kind::length));
-    about_->setText(text + ".");
+    text += ".";
+    if (const auto& why = this->answer(); why && sure_->isChecked())
+      text += " " + (why->holds
+                         ? tr("In nine cases of ten that is %1 or better.").arg(desk_.shown(*why->holds, Kind::length))
+                         : tr("In nine cases of ten there is no such window."));
+    about_->setText(text);
   }
   refresh_limits();
   refresh_remedies();
@@ -230,7 +252,9 @@ void WindowsPage::refresh_remedies() {
   remedies_->setRowCount(why ? static_cast<int>(why->remedies.size()) : 0);
   take_->setEnabled(why && remedies_->currentRow() >= 0);
   if (!why) {
-    no_help_->setText(why_.is_running() ? tr("Trying what could be done …") : QString());
+    no_help_->setText(!why_.is_running()   ? QString()
+                      : sure_->isChecked() ? tr("Trying what could be done, on a hundred cars that it may be …")
+                                           : tr("Trying what could be done …"));
     return;
   }
   const auto change = [&](const std::optional<double>& v, Kind kind, int decimals) {
@@ -259,7 +283,10 @@ void WindowsPage::refresh_remedies() {
   if (!why->edge)
     no_help_->setText(tr("There is no window to widen."));
   else if (none.isEmpty())
-    no_help_->setText(tr("Each was tried on a copy of this design; camber and ride as they would be then."));
+    no_help_->setText(
+        sure_->isChecked()
+            ? tr("Each was tried on a hundred cars that the readings may be of: what it buys in nine of ten.")
+            : tr("Each was tried on a copy of this design; camber and ride as they would be then."));
   else
     no_help_->setText(tr("Each was tried on a copy of this design. No help: %1.").arg(none.join(", ")));
 }

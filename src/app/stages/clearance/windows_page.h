@@ -6,6 +6,7 @@
 
 #include <QWidget>
 
+class QCheckBox;
 class QLabel;
 class QPushButton;
 class QTableWidget;
@@ -42,6 +43,7 @@ private:
   assess::WhichEdge edge_ = assess::WhichEdge::low;
   LongAnswer<WhyQuestion> why_;
   Chips *edges_, *windows_;
+  QCheckBox* sure_;
   QLabel *about_, *no_help_, *limits_about_;
   QTableWidget *remedies_, *limits_;
   QPushButton *take_, *park_, *ramp_;

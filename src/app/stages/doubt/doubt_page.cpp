@@ -4,8 +4,10 @@
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
 #include "app/kit/paged_stage.h"
+#include "app/stages/doubt/edits.h"
 
 #include <QCheckBox>
+#include <QComboBox>
 #include <QGridLayout>
 #include <QHeaderView>
 #include <QLabel>
@@ -28,16 +30,18 @@ void ToolsPanel::build_rows() {
   const struct {
     const char* path;
     QString caption;
-  } rows[] = {{"doubts.tape_m", tr("tape")},       {"doubts.point_m", tr("joint")},
-              {"doubts.scale_kg", tr("scale")},    {"doubts.scale_shared", tr("scale throughout")},
-              {"doubts.level_m", tr("floor")},     {"doubts.angle_rad", tr("angle gauge")},
-              {"doubts.ratio", tr("ratio")},       {"doubts.card", tr("bag card")},
-              {"doubts.estimate", tr("estimate")}, {"doubts.other_car", tr("another car, times")}};
+  } rows[] = {{"doubts.tape_m", tr("tape")},       {"doubts.calliper_m", tr("calliper")},
+              {"doubts.point_m", tr("joint")},     {"doubts.angle_rad", tr("angle gauge")},
+              {"doubts.scale_kg", tr("scale")},    {"doubts.scale_shared", tr("scale, all")},
+              {"doubts.level_m", tr("floor")},     {"doubts.level_shared_m", tr("level, all")},
+              {"doubts.ratio", tr("ratio")},       {"doubts.gauge_pa", tr("gauge")},
+              {"doubts.card", tr("bag card")},     {"doubts.part", tr("part’s card")},
+              {"doubts.estimate", tr("estimate")}, {"doubts.other_car", tr("other car ×")}};
   int n = 0;
   for (const auto& row : rows) {
     auto* field = new Field(desk(), row.path, row.caption, grid()->parentWidget());
-    field->setMinimumWidth(desk().look().px(52));
-    grid()->addWidget(field, n / 5, n % 5);
+    field->setMinimumWidth(desk().look().px(48));
+    grid()->addWidget(field, n / 7, n % 7);
     ++n;
   }
 }
@@ -46,10 +50,12 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
     : StagePage(parent), desk_(desk), summary_(new QLabel(this)), trouble_(new QLabel(this)), again_(new QLabel(this)),
       answers_(list_table("doubt_answers", tr("How sure each answer is"),
                           {tr("answer"), tr("figure"), tr("nine in ten lie in"), tr("stands")}, this)),
-      carried_(list_table("doubt_carried", tr("What to measure again"),
-                          {tr("reading"), tr("as it is"), tr("carries"), tr("once more wins"), tr("takes")}, this)),
-      go_(new QPushButton(tr("Take it again"), this)), walk_(new QPushButton(tr("Walk them by tape"), this)),
-      bands_(new QCheckBox(tr("bands on the posts"), this)), beside_(new QWidget(this)) {
+      carried_(list_table(
+          "doubt_carried", tr("What to measure again"),
+          {tr("reading"), tr("as it is"), tr("taken with"), tr("carries"), tr("once more wins"), tr("takes")}, this)),
+      tool_(new QComboBox(this)), go_(new QPushButton(tr("Take it again"), this)),
+      walk_(new QPushButton(tr("Walk them by tape"), this)), bands_(new QCheckBox(tr("bands and ±"), this)),
+      beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(2 * u, u, 0, u);
@@ -63,7 +69,7 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
   summary_->setWordWrap(true);
   head->addWidget(summary_, 1);
   bands_->setObjectName("doubt_bands");
-  bands_->setToolTip(tr("Where the windows’ edges lie in nine cases of ten"));
+  bands_->setToolTip(tr("Where the windows’ edges lie in nine cases of ten, and ± at the figures of all stages"));
   head->addWidget(bands_);
   both->addLayout(head);
   trouble_->setWordWrap(true);
@@ -72,6 +78,10 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
   auto* middle = new QHBoxLayout;
   again_->setWordWrap(true);
   middle->addWidget(again_, 1);
+  tool_->setObjectName("taken_with");
+  tool_->setAccessibleName(tr("What the reading was taken with"));
+  tool_->setToolTip(tr("What the reading was taken with; of a sheet, all its rows"));
+  middle->addWidget(tool_);
   go_->setObjectName("measure_again");
   middle->addWidget(go_);
   walk_->setObjectName("walk_again");
@@ -89,6 +99,9 @@ DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
   }
   Sureness& sure = Sureness::of(desk_);
   connect(&sure, &Sureness::changed, this, &DoubtPage::refresh);
+  connect(&sure, &Sureness::moved, this, &DoubtPage::say_summary);
+  connect(tool_, &QComboBox::activated, this, &DoubtPage::take_with);
+  connect(carried_, &QTableWidget::currentCellChanged, this, &DoubtPage::show_tools);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &DoubtPage::refresh);
   connect(bands_, &QCheckBox::toggled, this, [this](bool on) { Sureness::of(desk_).set_wanted(on); });
@@ -117,20 +130,49 @@ bool DoubtPage::go_to(const QString& path) {
 
 void DoubtPage::showEvent(QShowEvent* event) {
   StagePage::showEvent(event);
-  Sureness::of(desk_).set_wanted(true);
   refresh();
 }
 
-void DoubtPage::go_to_reading() {
+const assess::DoubtInput* DoubtPage::held_reading() const {
   const assess::Doubt* now = Sureness::of(desk_).doubt();
   const int r = carried_->currentRow();
-  if (!now || r < 0 || static_cast<std::size_t>(r) >= read_.size()) return;
-  const assess::DoubtInput& in = now->inputs[read_[static_cast<std::size_t>(r)]];
-  if (in.tool == assess::Tool::card)
+  if (!now || r < 0 || static_cast<std::size_t>(r) >= read_.size()) return nullptr;
+  return &now->inputs[read_[static_cast<std::size_t>(r)]];
+}
+
+void DoubtPage::show_tools() {
+  tool_->clear();
+  const assess::DoubtInput* in = held_reading();
+  tool_->setEnabled(in);
+  if (!in) return;
+  for (const assess::Tool tool : assess::tools_for(in->usual, in->kind)) {
+    tool_->addItem(tr(assess::tool_name(tool)), static_cast<int>(tool));
+    if (tool == in->tool) tool_->setCurrentIndex(tool_->count() - 1);
+  }
+}
+
+void DoubtPage::take_with(int index) {
+  const assess::DoubtInput* in = held_reading();
+  if (!in || index < 0) return;
+  const auto tool = static_cast<assess::Tool>(tool_->itemData(index).toInt());
+  if (tool != in->tool) set_tool(desk_, assess::DoubtInput(*in), tool);
+}
+
+void DoubtPage::go_to_reading() {
+  const assess::DoubtInput* held = held_reading();
+  if (!held) return;
+  const assess::DoubtInput in = *held;
+  if (in.what == assess::Doubted::bag_card)
     return desk_.tell(tr("That is the bag’s card: a bench test on Bags makes another."));
+  if (in.what != assess::Doubted::reading)
+    return desk_.tell(tr("That is what the part’s card says: a move timed on Proving tells it of this car."));
   const QString path = QString::fromStdString(in.path);
   const bool swing = path.contains(".cycle.") || path.contains(".points.") || path.contains(".cycle_right.");
-  emit desk_.went_to(swing ? "swing" : path.contains(".obstacles.") ? "clearance" : "car_in", path);
+  emit desk_.went_to(swing ? "swing"
+                     : path.contains(".obstacles.") || path.contains(".underside.") || path.contains(".thickness.")
+                         ? "clearance"
+                         : "car_in",
+                     path);
 }
 
 void DoubtPage::walk() {
@@ -143,7 +185,8 @@ void DoubtPage::walk() {
                    [](const auto& a, const auto& b) { return a.per_minute > b.per_minute; });
   QStringList places;
   for (const auto& c : carried)
-    if (c.would_win > 0.002) places << QString::fromStdString(now->inputs[c.input].path);
+    if (c.would_win > 0.002 && now->inputs[c.input].what == assess::Doubted::reading)
+      places << QString::fromStdString(now->inputs[c.input].path);
   emit desk_.went_to("car_in", "tape:" + places.join(';'));
 }
 
@@ -155,13 +198,7 @@ void DoubtPage::refresh() {
     const QSignalBlocker quiet(bands_);
     bands_->setChecked(sure.is_wanted());
   }
-  if (now)
-    summary_->setText(tr("%1 readings, each with what it may be off by; the car worked out %2 times with them so.")
-                          .arg(now->inputs.size())
-                          .arg(now->draws));
-  else
-    summary_->setText(sure.is_wanted() ? tr("The car is worked out again and again …")
-                                       : tr("Tick the bands to have it worked out."));
+  say_summary();
   QStringList said;
   if (now)
     for (const Message& m : now->trouble)
@@ -171,6 +208,19 @@ void DoubtPage::refresh() {
   trouble_->setFont(desk_.look().font(TextSize::small));
   fill_answers();
   fill_carried();
+}
+
+void DoubtPage::say_summary() {
+  const Sureness& sure = Sureness::of(desk_);
+  if (const assess::Doubt* now = sure.doubt())
+    summary_->setText(
+        tr("%1 readings and cards, each with what it may be off by; the car worked out %2 times with them so.")
+            .arg(now->inputs.size())
+            .arg(now->draws));
+  else if (sure.is_wanted())
+    summary_->setText(tr("The car is worked out again and again … %1").arg(desk_.shown(sure.done(), Kind::share, 0)));
+  else
+    summary_->setText(tr("Tick “bands and ±” to have it worked out."));
 }
 
 void DoubtPage::fill_answers() {
@@ -207,7 +257,16 @@ void DoubtPage::fill_answers() {
                : odds <= 0.05 ? tr("■ out, %1").arg(desk_.shown(std::max(odds, 0.01), Kind::share, 0))
                               : tr("▲ doubtful, %1").arg(desk_.shown(odds, Kind::share, 0));
       ink = odds >= 0.95 ? t.good : odds <= 0.05 ? t.stop : t.caution;
-    } else if (a.vanished >= 0.005) {
+    } else if (a.odds_met) {
+      const bool time = a.wanted_most.has_value();
+      const double odds = *a.odds_met;
+      const QString so = odds >= 0.95   ? (time ? tr("✓ quick enough, %1") : tr("✓ clears, %1"))
+                         : odds <= 0.05 ? (time ? tr("■ too slow, %1") : tr("■ touches, %1"))
+                                        : (time ? tr("▲ quick enough, %1") : tr("▲ clears, %1"));
+      const double of = odds <= 0.05 ? 1 - odds : odds;
+      stands = so.arg(desk_.shown(std::min(of, 0.99), Kind::share, 0));
+      ink = odds >= 0.95 ? t.good : odds <= 0.05 ? t.stop : t.caution;
+    } else if (a.vanished >= 0.005 && a.name.find(".limit.") == std::string::npos) {
       stands = tr("gone in %1").arg(desk_.shown(a.vanished, Kind::share, 0));
       ink = t.caution;
     }
@@ -236,12 +295,13 @@ void DoubtPage::fill_carried() {
     if (!best || c.per_minute > best->per_minute) best = &c;
     put_cell(carried_, r, 0, desk_.words_of(in.name), t.ink);
     put_cell(carried_, r, 1, shown_with_doubt(desk_, in.value, in.sd(), in.kind), t.second);
-    put_cell(carried_, r, 2,
+    put_cell(carried_, r, 2, tr(assess::tool_name(in.tool)), t.second);
+    put_cell(carried_, r, 3,
              QString(static_cast<int>(std::lround(c.share * 10)), QChar(0x2588)) + " " +
                  desk_.shown(c.share, Kind::share, 0),
              t.ink);
-    put_cell(carried_, r, 3, c.would_win > 0.002 ? desk_.shown(c.would_win, Kind::share, 0) : tr("nothing"), t.second);
-    put_cell(carried_, r, 4, tr("%1 min").arg(assess::minutes_of(in.tool), 0, 'f', 0), t.second);
+    put_cell(carried_, r, 4, c.would_win > 0.002 ? desk_.shown(c.would_win, Kind::share, 0) : tr("nothing"), t.second);
+    put_cell(carried_, r, 5, tr("%1 min").arg(in.minutes, 0, 'f', 0), t.second);
   }
   go_->setEnabled(rows > 0);
   walk_->setEnabled(rows > 0);
@@ -254,6 +314,7 @@ void DoubtPage::fill_carried() {
     again_->setText(tr("%1: for a minute’s work most is won by taking again: %2.")
                         .arg(desk_.words_of(answer->words), desk_.words_of(now->inputs[best->input].name)));
   if (rows > 0 && carried_->currentRow() < 0) carried_->setCurrentCell(0, 0);
+  show_tools();
 }
 
 } // namespace mavrel::app

@@ -6,6 +6,7 @@
 #include "assess/doubt/doubt.h"
 
 class QCheckBox;
+class QComboBox;
 class QLabel;
 class QPushButton;
 class QTableWidget;
@@ -38,14 +39,19 @@ protected:
 
 private:
   void refresh();
+  void say_summary();
   void fill_answers();
   void fill_carried();
   void go_to_reading();
   void walk();
+  [[nodiscard]] const assess::DoubtInput* held_reading() const;
+  void show_tools();
+  void take_with(int index);
 
   Desk& desk_;
   QLabel *summary_, *trouble_, *again_;
   QTableWidget *answers_, *carried_;
+  QComboBox* tool_;
   QPushButton *go_, *walk_;
   QCheckBox* bands_;
   QWidget* beside_;

@@ -170,7 +170,9 @@ void CourseView::paintEvent(QPaintEvent*) {
               rows_[i].what);
     painter.setFont(look.font(TextSize::small, true));
     draw_line(painter, {words - answer, y, answer - look.px(8), row}, Qt::AlignRight | Qt::AlignVCenter,
-              rows_[i].weighed ? rows_[i].answer : tr("%1 – not weighed").arg(rows_[i].answer));
+              rows_[i].weighed  ? rows_[i].answer
+              : rows_[i].joined ? tr("%1, with it").arg(rows_[i].answer)
+                                : tr("%1, left out").arg(rows_[i].answer));
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(0, y + row), QPointF(words, y + row));
     if (!rows_[i].weighed) continue;

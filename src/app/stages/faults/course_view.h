@@ -18,7 +18,8 @@ public:
     QString what, answer;
     std::size_t note = 0; // what it is to whoever shows it
     bool weighed = true;
-    QString says; // of its place; a tip
+    bool joined = false; // weighed with an earlier row of the same thing
+    QString says;        // of its place; a tip
   };
   /// @param rows       as found; those that were weighed stand in the diagnosis in the same order
   /// @param diagnosis  none while it is weighed

@@ -360,8 +360,12 @@ void FindPage::fill_course() {
     row.says =
         row.what + ": " + row.answer + (from.empty() ? QString() : tr(" (%1)").arg(QString::fromStdString(from)));
     if (now) {
-      const auto& weighed = now->diagnosis.weighed;
-      row.weighed = std::find(weighed.begin(), weighed.end(), i) != weighed.end();
+      const auto is_in = [i](const std::vector<std::size_t>& list) {
+        return std::find(list.begin(), list.end(), i) != list.end();
+      };
+      row.weighed = is_in(now->diagnosis.weighed);
+      row.joined = is_in(now->diagnosis.joined);
+      if (row.joined) row.says += tr(" Weighed together with the earlier one.");
     }
     rows.push_back(std::move(row));
   }

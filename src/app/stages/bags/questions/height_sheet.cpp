@@ -1,9 +1,10 @@
 #include "app/stages/bags/questions/height_sheet.h"
 
-#include "app/desk/desk.h"
+#include "app/desk/sureness.h"
 #include "app/theme/text_line.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
+#include "report/sure.h"
 
 #include <cmath>
 
@@ -236,6 +237,25 @@ void HeightSheet::paint_beyond(QPainter& painter, const TrackColumn& column, con
   }
 }
 
+/// At a preset's height its pressure and frequency with their doubt; empty elsewhere, and where that is not known.
+QString HeightSheet::with_doubt(const TrackColumn& column, double H, double value) const {
+  const char* what = column.what == &tracks::pressure         ? ".pressure"
+                     : column.what == &tracks::ride_frequency ? ".frequency"
+                                                              : nullptr;
+  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
+  if (!what || !doubt || desk_.load_case() != 0) return {};
+  const auto& presets = desk_.assessment().end(desk_.end()).presets;
+  for (std::size_t p = 0; p < presets.size(); ++p) {
+    constexpr double there = 6e-4; // m: the pose goes by whole millimetres
+    if (!presets[p] || std::abs(presets[p]->height - H) > there) continue;
+    const assess::DoubtAnswer* a =
+        doubt->find(std::string(build::key_of(desk_.end())) + ".preset." + std::to_string(p) + what);
+    if (!a || !a->value || !(a->sd > 0) || std::abs(*a->value - value) > a->sd) continue;
+    return QString::fromStdString(report::number_with_doubt(value, a->sd, column.kind, desk_.prefs()));
+  }
+  return {};
+}
+
 void HeightSheet::paint_figures(QPainter& painter, double y) const {
   const double H = scale().H(y);
   for (const TrackColumn& column : columns()) {
@@ -243,7 +263,7 @@ void HeightSheet::paint_figures(QPainter& painter, double y) const {
     const auto value = track && column.has_values() ? track->at(H) : std::nullopt;
     if (!value) continue;
     const bool beyond = column.what == &tracks::pressure && track->beyond_at(H) != air::Beyond::nothing;
-    paint_figure(painter, column, *value, y, -1, beyond ? QString("△ ") : QString());
+    paint_figure(painter, column, *value, y, -1, beyond ? QString("△ ") : QString(), with_doubt(column, H, *value));
   }
 }
 

@@ -23,6 +23,7 @@ private:
     const assess::TrackRow* what = nullptr;
   };
   [[nodiscard]] std::vector<TrackColumn> columns() const;
+  [[nodiscard]] QString with_doubt(const TrackColumn& column, double H, double value) const;
   [[nodiscard]] QRectF limits_area() const;
   void paint_limits(QPainter& painter, const QRectF& area) const;
   void paint_column(QPainter& painter, const TrackColumn& column) const;

@@ -6,6 +6,7 @@
 #include "build/names.h"
 #include "quantity/quantity.h"
 
+#include <QCheckBox>
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QHeaderView>
@@ -51,10 +52,10 @@ QString list_text(const std::vector<double>& values, Kind kind, const UnitPrefs&
 
 SearchPage::SearchPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), volumes_(new QLineEdit(this)), stacks_(new QLineEdit(this)),
-      go_(new QPushButton(this)), take_(new QPushButton(tr("Take over as a variant"), this)),
-      progress_(new QProgressBar(this)), said_(new QLabel(this)), held_(new QLabel(this)), across_(new QComboBox(this)),
-      up_(new QComboBox(this)), scatter_(new Chart(desk, this)), table_(new QTableWidget(this)),
-      search_(desk.runner(), [this] { moved(); }) {
+      sure_(new QCheckBox(tr("holds in nine of ten"), this)), go_(new QPushButton(this)),
+      take_(new QPushButton(tr("Take over as a variant"), this)), progress_(new QProgressBar(this)),
+      said_(new QLabel(this)), held_(new QLabel(this)), across_(new QComboBox(this)), up_(new QComboBox(this)),
+      scatter_(new Chart(desk, this)), table_(new QTableWidget(this)), search_(desk.runner(), [this] { moved(); }) {
   setObjectName("search_page");
   const int u = desk_.look().unit();
   const assess::SearchSpace usual;
@@ -83,6 +84,9 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   };
   row->addLayout(captioned(tr("added volumes"), volumes_), 3);
   row->addLayout(captioned(tr("upper and lower stacks"), stacks_), 3);
+  sure_->setObjectName("search_sure");
+  sure_->setToolTip(tr("Only what passes in nine of ten cars that the readings and cards may be of"));
+  row->addLayout(captioned(" ", sure_));
   row->addLayout(captioned(" ", go_));
   layout->addLayout(row);
   progress_->setTextVisible(false);
@@ -163,7 +167,8 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   connect(take_, &QPushButton::clicked, this, &SearchPage::take);
   connect(&desk_, &Desk::changed, this, [this] {
     // An edit of anything the answer was worked out from, another variant, another shelf.
-    if (search_.was_asked() && search_.keep_only_for(assess::search_given(desk_.build(), desk_.shelf(), tried_)))
+    if (search_.was_asked() &&
+        search_.keep_only_for(assess::search_given(desk_.build(), desk_.shelf(), tried_, tried_sure_)))
       said_->setText(tr("What was searched has changed since; search again."));
   });
   connect(&desk_, &Desk::restyled, this, &SearchPage::refresh);
@@ -213,7 +218,8 @@ void SearchPage::start() {
   held_choice_.reset();
   desk_.document().settle(Unfinished::give_up);
   tried_ = *wanted;
-  search_.ask(assess::search_given(desk_.build(), desk_.shelf(), tried_));
+  tried_sure_ = sure_->isChecked() ? assess::Sure::nine_in_ten : assess::Sure::as_read;
+  search_.ask(assess::search_given(desk_.build(), desk_.shelf(), tried_, tried_sure_));
 }
 
 void SearchPage::stop() {
@@ -247,6 +253,8 @@ void SearchPage::found() {
                "list.")
                 .arg(count(answer->tried), count(answer->passed))
                 .arg(answer->choices.size());
+  if (tried_sure_ == assess::Sure::nine_in_ten)
+    said += " " + tr("Within them means: in nine cases of ten of how sure readings and cards are.");
   if (answer->pairs > answer->ranking.size())
     said += " " +
             tr("Of %1 pairs of bags the first %2 are listed.").arg(count(answer->pairs), count(answer->ranking.size()));
@@ -274,7 +282,8 @@ void SearchPage::hold(std::size_t choice) {
 void SearchPage::refresh() {
   const Look& look = desk_.look();
   go_->setText(is_running() ? tr("Stop") : tr("Search the shelf"));
-  for (QWidget* widget : std::initializer_list<QWidget*>{said_, held_, volumes_, stacks_, up_, across_, go_, take_})
+  for (QWidget* widget :
+       std::initializer_list<QWidget*>{said_, held_, volumes_, stacks_, sure_, up_, across_, go_, take_})
     widget->setFont(look.font(widget == said_ ? TextSize::normal : TextSize::small));
   if (said_->text().isEmpty())
     said_->setText(
@@ -309,6 +318,8 @@ void SearchPage::refresh() {
                 .arg(tr("%1 off the comfort wanted, %2 of pressure left, %3 lift, %4 air a lift")
                          .arg(desk_.shown(f.discomfort, Kind::frequency), desk_.shown(f.reserve, Kind::share),
                               desk_.shown(f.lift, Kind::length), desk_.shown(f.air, Kind::mass, 3)));
+    if (c.holds)
+      text += QString("<p>%1</p>").arg(tr("It holds in %1 of cases.").arg(desk_.shown(*c.holds, Kind::share, 0)));
     held_->setText(text);
   }
   fill_table();

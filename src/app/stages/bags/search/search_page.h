@@ -9,6 +9,7 @@
 
 class QComboBox;
 class QLabel;
+class QCheckBox;
 class QLineEdit;
 class QProgressBar;
 class QPushButton;
@@ -60,6 +61,7 @@ private:
 
   Desk& desk_;
   QLineEdit *volumes_, *stacks_;
+  QCheckBox* sure_;
   QPushButton *go_, *take_;
   QProgressBar* progress_;
   QLabel *said_, *held_;
@@ -67,6 +69,7 @@ private:
   Chart* scatter_;
   QTableWidget* table_;
   assess::SearchSpace tried_; // of the search there is
+  assess::Sure tried_sure_ = assess::Sure::as_read;
   LongAnswer<SearchQuestion> search_;
   std::optional<std::size_t> held_choice_;
   bool was_running_ = false;

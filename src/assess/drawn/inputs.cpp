@@ -1,0 +1,466 @@
+#include "assess/drawn/inputs.h"
+
+#include "assess/kit/kit_parts.h"
+#include "build/fields.h"
+#include "build/names.h"
+
+#include <boost/math/distributions/students_t.hpp>
+
+#include <algorithm>
+#include <cmath>
+#include <functional>
+#include <numeric>
+#include <string_view>
+
+namespace mavrel::assess {
+
+namespace {
+
+struct ToolRow {
+  Tool tool;
+  double minutes; // that one reading more takes
+  double build::Doubts::*doubt;
+  bool of_the_value; // a share of what is read
+};
+constexpr ToolRow tool_rows[] = {
+    {Tool::tape, 2, &build::Doubts::tape, false},         {Tool::calliper, 2, &build::Doubts::calliper, false},
+    {Tool::point, 6, &build::Doubts::point, false},       {Tool::scale, 8, &build::Doubts::scale, false},
+    {Tool::level, 4, &build::Doubts::level, false},       {Tool::angle, 3, &build::Doubts::angle, false},
+    {Tool::ratio, 10, &build::Doubts::ratio, true},       {Tool::gauge, 5, &build::Doubts::gauge, false},
+    {Tool::card, 90, &build::Doubts::card, true},         {Tool::part, 20, &build::Doubts::part, true},
+    {Tool::estimate, 20, &build::Doubts::estimate, true},
+};
+const ToolRow& row_of_tool(Tool tool) {
+  return tool_rows[static_cast<std::size_t>(tool)];
+}
+
+/// A field of a survey that is read: where it stands and what with. `in` is the field or list it lies in; null: the end
+/// itself.
+struct ReadField {
+  std::string_view key, in;
+  Tool tool;
+};
+constexpr ReadField read_fields[] = {
+    {"wheelbase_m", "body", Tool::tape},
+    {"front_overhang_m", "body", Tool::tape},
+    {"rear_overhang_m", "body", Tool::tape},
+    {"gravity_height_m", "body", Tool::estimate},
+    {"x_m", "underside", Tool::tape},
+    {"z_m", "underside", Tool::tape},
+    {"mass_kg", "left", Tool::scale},
+    {"mass_kg", "right", Tool::scale},
+    {"height_m", "left", Tool::tape},
+    {"height_m", "right", Tool::tape},
+    {"floor_m", "left", Tool::level},
+    {"floor_m", "right", Tool::level},
+    {"unsprung_kg", "", Tool::estimate},
+    {"track_m", "", Tool::tape},
+    {"motion_ratio", "", Tool::ratio},
+    {"damper_ratio", "", Tool::ratio},
+    {"spring_length_m", "", Tool::tape},
+    {"damper_length_m", "", Tool::tape},
+    {"damper_open_m", "", Tool::tape},
+    {"damper_shut_m", "", Tool::tape},
+    {"bump_stop_gap_m", "", Tool::tape},
+    {"bump_stop_give_m", "", Tool::tape},
+    {"bag_room_m", "", Tool::tape},
+    {"tyre_rate_n_per_m", "", Tool::estimate},
+    {"friction_n", "", Tool::estimate},
+    {"bar_rate_n_m_per_rad", "", Tool::estimate},
+    {"spring_base_m", "", Tool::tape},
+    {"tyre_width_m", "", Tool::tape},
+    {"lip_outward_m", "arch", Tool::tape},
+    {"height_m", "cycle", Tool::tape},
+    {"spring_m", "cycle", Tool::tape},
+    {"damper_m", "cycle", Tool::tape},
+    {"camber_rad", "cycle", Tool::angle},
+    {"height_m", "cycle_right", Tool::tape},
+    {"spring_m", "cycle_right", Tool::tape},
+    {"damper_m", "cycle_right", Tool::tape},
+    {"value_m", "gaps", Tool::tape},
+    {"gap_m", "obstacles", Tool::tape},
+    {"gap_height_m", "obstacles", Tool::tape},
+    {"x_m", "obstacles", Tool::point},
+    {"y_m", "obstacles", Tool::point},
+    {"z_m", "obstacles", Tool::point},
+    {"to_x_m", "obstacles", Tool::point},
+    {"to_y_m", "obstacles", Tool::point},
+    {"to_z_m", "obstacles", Tool::point},
+    {"size_x_m", "obstacles", Tool::tape},
+    {"size_y_m", "obstacles", Tool::tape},
+    {"size_z_m", "obstacles", Tool::tape},
+    {"turn_rad", "obstacles", Tool::angle},
+    {"radius_m", "obstacles", Tool::calliper},
+    {"damper_m", "thickness", Tool::calliper},
+    {"arms_m", "thickness", Tool::calliper},
+    {"axle_m", "thickness", Tool::calliper},
+    {"x_m", "left", Tool::point},
+    {"y_m", "left", Tool::point},
+    {"z_m", "left", Tool::point},
+    {"x_m", "right", Tool::point},
+    {"y_m", "right", Tool::point},
+    {"z_m", "right", Tool::point},
+    {"length_m", "bar_link", Tool::tape},
+    {"length_m", "hose", Tool::tape},
+    {"mass_kg", "masses", Tool::estimate},
+};
+
+const ReadField* read_field(std::string_view key, std::string_view in) {
+  for (const ReadField& row : read_fields)
+    if (row.key == key && row.in == in) return &row;
+  return nullptr;
+}
+
+/// A value that is read: one number, or readings of one quantity.
+struct Read {
+  const ReadField* field = nullptr;
+  double* number = nullptr;
+  std::vector<double>* readings = nullptr;
+};
+
+/// Walks the fields that are read in the document's order.
+class ReadFields {
+public:
+  using NumberSpec = build::NumberSpec;
+  using Act = std::function<void(const Read&, const NumberSpec&, const std::string& path, const Message& label)>;
+  /// @param paths  wanted? Putting them together costs more than all the rest
+  ReadFields(const Act& act, bool paths, std::string path, Message label, std::string_view in)
+      : act_(act), paths_(paths), path_(std::move(path)), label_(std::move(label)), in_(in) {}
+
+  void text(const char*, auto&, const char*, std::size_t) {}
+  template <class Enum>
+  void choice(const char*, Enum& value, const char*) {
+    if constexpr (std::is_same_v<std::remove_const_t<Enum>, build::ObstacleShape>) shape_ = value;
+  }
+  void wish(const char*, auto&, const char*) {}
+  void index(const char*, auto&, std::size_t) {}
+  void extra(auto&) {}
+  void number(const char* key, double& value, const build::NumberSpec& spec) {
+    if (!is_of_shape(key)) return;
+    if (const ReadField* field = read_field(key, in_)) say({field, &value, nullptr}, spec, key);
+  }
+  void number(const char* key, std::optional<double>& value, const build::NumberSpec& spec) {
+    if (!value) return;
+    if (const ReadField* field = read_field(key, in_)) say({field, &*value, nullptr}, spec, key);
+  }
+  void readings(const char* key, build::Readings& value, const build::NumberSpec& spec) {
+    if (value.values.empty()) return;
+    if (const ReadField* field = read_field(key, in_)) say({field, nullptr, &value.values}, spec, key);
+  }
+  void object(const char* key, auto& value, const char* label) {
+    ReadFields inner(act_, paths_, under(key), named(label), key);
+    fields(inner, opened(value));
+  }
+  void list(const char* key, auto& values, const char* label, std::size_t, std::size_t) {
+    for (std::size_t i = 0; i < values.size(); ++i) {
+      Message name{label, {}};
+      if (paths_) {
+        if constexpr (requires { values[i].name; })
+          if (!std::as_const(values)[i].name.empty()) name = {"{0}", {std::as_const(values)[i].name}};
+        if (name.text == label) name = {words("{0} {1}"), {label, std::to_string(i + 1)}};
+      }
+      ReadFields inner(act_, paths_, paths_ ? under(key) + "." + std::to_string(i) : std::string(), named(name), key);
+      fields(inner, values[i]);
+    }
+  }
+
+private:
+  /// Of an obstacle's numbers only those of its shape were read. A plane lies where its place was read; which way it
+  /// faces is taken as given.
+  [[nodiscard]] bool is_of_shape(std::string_view key) const {
+    if (!shape_) return true;
+    const bool other_end = key.starts_with("to_"), size = key.starts_with("size_") || key == "turn_rad";
+    switch (*shape_) {
+    case build::ObstacleShape::gap:
+      return false; // what is read of it is optional
+    case build::ObstacleShape::plane:
+      return !other_end && !size && key != "radius_m";
+    case build::ObstacleShape::box:
+      return !other_end && key != "radius_m";
+    case build::ObstacleShape::rod:
+      return !size;
+    case build::ObstacleShape::edge:
+      return !size && key != "radius_m";
+    }
+    return true;
+  }
+  void say(const Read& read, const NumberSpec& spec, const char* key) {
+    act_(read, spec, under(key), paths_ ? named(Message{spec.label, {}}) : Message{});
+  }
+  [[nodiscard]] std::string under(const char* key) const { return paths_ ? path_ + "." + key : std::string(); }
+  [[nodiscard]] Message named(const char* label) const { return named(Message{label, {}}); }
+  [[nodiscard]] Message named(const Message& last) const {
+    if (!paths_ || last.empty()) return label_;
+    return {words("{0} {1}"), {label_, last}};
+  }
+
+  const Act& act_;
+  bool paths_;
+  std::string path_;
+  Message label_;
+  std::string_view in_;
+  std::optional<build::ObstacleShape> shape_; // of the obstacle that is walked
+};
+
+void walk(build::Build& build, bool paths, const ReadFields::Act& act) {
+  ReadFields of_body(act, paths, "body", {words("Car"), {}}, "body");
+  fields(of_body, build.body);
+  for (const build::End end : build::both_ends) {
+    ReadFields fields_of(act, paths, build::key_of(end), {build::name_of(end), {}}, "");
+    fields(fields_of, build.end(end));
+  }
+  for (std::size_t i = 0; i < build.load_cases.size(); ++i) {
+    ReadFields fields_of(act, paths, "load_cases." + std::to_string(i),
+                         {"{0}", {std::as_const(build).load_cases[i].name}}, "");
+    fields(fields_of, build.load_cases[i]);
+  }
+}
+
+/// Of what a way to a bag lets through, once its corners were timed: a stopwatch's.
+constexpr double timed_way = 0.02;
+
+double mean_of(const std::vector<double>& values) {
+  return std::accumulate(values.begin(), values.end(), 0.0) / static_cast<double>(values.size());
+}
+
+double one_reading(const build::Doubts& d, Tool tool, double value) {
+  const ToolRow& row = row_of_tool(tool);
+  return row.of_the_value ? d.*row.doubt * std::abs(value) : d.*row.doubt;
+}
+
+/// Tool that a reading was taken with: as somebody said where it can be, else the usual.
+Tool tool_of(const build::Doubts& d, const std::string& path, Tool usual, Kind kind) {
+  if (d.taken_with.empty()) return usual;
+  const std::string place = taken_place(path);
+  for (const build::TakenWith& t : d.taken_with) {
+    if (t.what != place) continue;
+    const auto can = tools_for(usual, kind);
+    if (std::find(can.begin(), can.end(), t.tool) != can.end()) return t.tool;
+  }
+  return usual;
+}
+
+/// What one reading more would leave. An estimate made again is no reading: what tells more is reading it, where that
+/// can be done.
+void take_again(const build::Doubts& d, DoubtInput& in) {
+  const double n = static_cast<double>(in.count);
+  in.again = in.own * std::sqrt(n / (n + 1));
+  in.minutes = row_of_tool(in.tool).minutes;
+  if (in.tool != Tool::estimate) return;
+  in.again = in.own;
+  for (const Tool tool : tools_for(in.usual, in.kind)) {
+    const double read = one_reading(d, tool, in.value); // of this car, whoever's was estimated
+    if (tool == Tool::estimate || read >= in.again) continue;
+    in.again = read;
+    // What is usually estimated is read with more trouble than what is usually read.
+    in.minutes = in.usual == Tool::estimate ? std::max(row_of_tool(tool).minutes, row_of_tool(in.tool).minutes)
+                                            : row_of_tool(tool).minutes;
+  }
+}
+
+/// One reading of this value with the input's tool. An estimate of next to nothing is no surer than the usual tool.
+double one_reading_of(const build::Doubts& d, const DoubtInput& in) {
+  const double out = one_reading(d, in.tool, in.value);
+  return in.tool == Tool::estimate && in.usual != Tool::estimate ? std::max(out, one_reading(d, in.usual, in.value))
+                                                                 : out;
+}
+
+} // namespace
+
+const char* tool_key(Tool tool) {
+  for (const auto& row : build::names_of(tool))
+    if (row.value == tool) return row.key;
+  return "";
+}
+const char* tool_name(Tool tool) {
+  return build::name_of(tool);
+}
+
+std::string taken_place(std::string_view path) {
+  std::string out;
+  for (std::size_t from = 0; from <= path.size();) {
+    const std::size_t to = std::min(path.find('.', from), path.size());
+    const std::string_view part = path.substr(from, to - from);
+    if (part.find_first_not_of("0123456789") != std::string_view::npos)
+      out += (out.empty() ? "" : ".") + std::string(part);
+    from = to + 1;
+  }
+  return out;
+}
+
+std::vector<Tool> tools_for(Tool usual, Kind kind) {
+  std::vector<Tool> out = {usual};
+  const auto also = [&](std::initializer_list<Tool> tools) {
+    for (const Tool tool : tools)
+      if (tool != usual) out.push_back(tool);
+  };
+  switch (kind) {
+  case Kind::length:
+    also({Tool::tape, Tool::calliper, Tool::level});
+    break;
+  case Kind::mass:
+    also({Tool::scale});
+    break;
+  case Kind::angle:
+    also({Tool::angle});
+    break;
+  case Kind::plain:
+    also({Tool::ratio});
+    break;
+  case Kind::pressure:
+    also({Tool::gauge});
+    break;
+  default:
+    break;
+  }
+  also({Tool::estimate});
+  return out;
+}
+
+double DoubtInput::sd() const {
+  return std::hypot(own, shared);
+}
+
+double doubt_of_mean(const std::vector<double>& readings, double tool) {
+  const auto n = static_cast<double>(readings.size());
+  if (readings.size() < 2) return tool;
+  const double middle = mean_of(readings);
+  double sum = 0;
+  for (const double r : readings)
+    sum += (r - middle) * (r - middle);
+  const double s = std::sqrt(sum / (n - 1));
+  // A few readings that happen to agree say less than many: Student's factor, as wide as one sigma of the normal.
+  constexpr double one_sigma = 0.8413447460685429;
+  const double t = boost::math::quantile(boost::math::students_t(n - 1), one_sigma);
+  // Nobody reads finer than a fifth of what the tool is usually good for, however alike the readings.
+  return std::max(t * s, tool / 5) / std::sqrt(n);
+}
+
+namespace {
+
+/// What goes by cards rather than by readings: the bags', and those of the air kit's parts.
+void add_cards(const build::Build& build, const shelf::Shelf& shelf, std::vector<DoubtInput>& out) {
+  const build::Doubts& d = build.doubts;
+  const auto begin = [&](const std::string& path, Doubted what, Tool usual, Kind kind, double value) {
+    DoubtInput in;
+    in.path = path, in.what = what, in.kind = kind, in.value = value, in.usual = usual;
+    in.tool = tool_of(d, path, usual, kind);
+    return in;
+  };
+  const auto& fit = build.variant().fit;
+  for (const build::End end : build::both_ends) {
+    const std::string& bag = fit[build::at(end)].bag;
+    if (bag.empty()) continue;
+    DoubtInput in = begin(std::string(build::key_of(end)) + ".bag_card", Doubted::bag_card, Tool::card, Kind::share, 1);
+    in.end = end;
+    in.name = {words("{0} bag's card: {1}"), {build::name_of(end), bag}};
+    // The same card at both ends is off alike.
+    if (fit[0].bag == fit[1].bag)
+      in.shared = one_reading_of(d, in), in.shared_with = "card";
+    else
+      in.own = one_reading_of(d, in);
+    out.push_back(std::move(in));
+  }
+  const build::AirKit& kit = build.variant().air;
+  const KitParts parts = kit_parts(kit, shelf);
+  const auto part = [&](const char* path, Doubted what, KitRole role, const char* says) {
+    if (!parts[role]) return;
+    DoubtInput in = begin(path, what, Tool::part, Kind::share, 1);
+    in.name = {words("{0}: {1}"), {parts[role]->name, says}};
+    in.own = one_reading_of(d, in);
+    out.push_back(std::move(in));
+  };
+  part("air.compressor_card", Doubted::compressor, KitRole::compressor, words("what it delivers"));
+  part("air.tank_card", Doubted::tank, KitRole::tank, words("what it holds"));
+  if (const shelf::Part* at = parts[KitRole::pressure_switch]; at && at->cut_out) {
+    DoubtInput in = begin("air.pressure_switch", Doubted::pressure_switch, Tool::gauge, Kind::pressure, *at->cut_out);
+    in.name = {words("{0}: where it stops the compressor"), {at->name}};
+    in.own = one_reading_of(d, in);
+    out.push_back(std::move(in));
+  }
+  if (!parts[KitRole::valves]) return;
+  for (const build::End end : build::both_ends) {
+    DoubtInput in = begin(std::string(build::key_of(end)) + ".air_way", Doubted::way, Tool::part, Kind::share, 1);
+    in.end = end;
+    in.name = {words("{0}: what valves, fittings and lines let through"), {build::name_of(end)}};
+    in.own = one_reading_of(d, in);
+    // A way that was timed is known by that.
+    const std::size_t left = 2 * build::at(end);
+    if (kit.learned_flow[left] && kit.learned_flow[left + 1]) in.own = std::min(in.own, timed_way);
+    out.push_back(std::move(in));
+  }
+}
+
+} // namespace
+
+std::vector<DoubtInput> doubt_inputs(const build::Build& build, const shelf::Shelf& shelf) {
+  std::vector<DoubtInput> out;
+  build::Build copy = build;
+  const build::Doubts& d = build.doubts;
+  walk(copy, true, [&](const Read& read, const build::NumberSpec& spec, const std::string& path, const Message& label) {
+    DoubtInput in;
+    in.path = path, in.name = label, in.kind = spec.kind, in.usual = read.field->tool;
+    in.tool = tool_of(d, path, in.usual, in.kind);
+    const std::vector<double> readings = read.readings ? *read.readings : std::vector<double>{*read.number};
+    in.count = readings.size();
+    in.value = mean_of(readings);
+    in.own = doubt_of_mean(readings, one_reading_of(d, in));
+    for (const build::Taken& taken : build.origin->taken)
+      if (path.starts_with(taken.path)) in.another_car = true;
+    if (in.another_car) in.own *= d.other_car;
+    if (in.tool == Tool::scale) in.shared = d.scale_shared * in.value, in.shared_with = "scale";
+    if (in.tool == Tool::level) {
+      // A level that is off tips the floor: one side up, the other down.
+      in.shared = (read.field->in == "left" ? 1 : -1) * d.level_shared, in.shared_with = "level";
+    }
+    out.push_back(std::move(in));
+  });
+  add_cards(build, shelf, out);
+  for (DoubtInput& in : out)
+    take_again(d, in);
+  return out;
+}
+
+std::vector<Message> wrong_tools(const build::Build& build) {
+  std::vector<Message> out;
+  for (const build::TakenWith& t : build.doubts.taken_with) {
+    build::Build copy = build;
+    bool there = t.what.ends_with("bag_card") || t.what.starts_with("air.") || t.what.ends_with("air_way"), can = there;
+    walk(copy, true, [&](const Read& read, const build::NumberSpec& spec, const std::string& path, const Message&) {
+      if (there || taken_place(path) != t.what) return;
+      const auto tools = tools_for(read.field->tool, spec.kind);
+      there = true, can = std::find(tools.begin(), tools.end(), t.tool) != tools.end();
+    });
+    if (there && !can)
+      out.push_back({words("{0} is not read with: {1}. The usual tool's doubt stands for it."),
+                     {t.what, build::name_of(t.tool)}});
+  }
+  return out;
+}
+
+namespace {
+
+/// What can't be is as far inside as it lay outside: a gap taped as nothing is none, or a little, never less.
+double folded(double value, const build::NumberSpec& spec) {
+  for (int i = 0; i < 64 && !(value >= spec.least && value <= spec.most); ++i)
+    value = value < spec.least ? 2 * spec.least - value : 2 * spec.most - value;
+  return std::clamp(value, spec.least, spec.most);
+}
+
+} // namespace
+
+build::Build moved(const build::Build& build, const std::vector<double>& off) {
+  build::Build out = build;
+  std::size_t i = 0;
+  walk(out, false, [&](const Read& read, const build::NumberSpec& spec, const std::string&, const Message&) {
+    const double by = off[i++];
+    if (by == 0) return;
+    if (read.number) *read.number = folded(*read.number + by, spec);
+    if (read.readings)
+      for (double& r : *read.readings)
+        r = folded(r + by, spec);
+  });
+  return out;
+}
+
+} // namespace mavrel::assess
