@@ -9,7 +9,6 @@
 namespace mavrel::app {
 
 namespace {
-constexpr std::size_t draws = 500;
 constexpr unsigned threads = 2;
 
 /// Behind everything else that the machine has to do, the interface first of all.
@@ -42,13 +41,13 @@ Sureness::Sureness(Desk& desk) : QObject(&desk), desk_(desk), answer_(runner_, [
 /// Of its progress only those hear who ask; a band that comes or goes repaints everything.
 void Sureness::told() {
   const bool there = doubt() != nullptr;
-  if (is_running() && was_running_ && there == was_there_) return emit moved();
-  was_running_ = is_running(), was_there_ = there;
+  if (there == was_there_) return emit moved();
+  was_there_ = there;
   emit changed();
 }
 
 assess::DoubtGiven Sureness::given() const {
-  return {desk_.build(), desk_.shelf(), draws, 1};
+  return {desk_.build(), desk_.shelf(), draws_, 1};
 }
 
 void Sureness::look() {

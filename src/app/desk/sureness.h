@@ -25,6 +25,8 @@ public:
   /// Is it worked out anew whenever the build has rested? Posts show its bands then, and figures their ±.
   [[nodiscard]] bool is_wanted() const { return wanted_; }
   void set_wanted(bool want);
+  /// Draws from now on; 500 where nobody said.
+  void set_draws(std::size_t draws) { draws_ = draws; }
   /// What was found, weighed by how sure the answers are, where that is known.
   [[nodiscard]] assess::Findings findings() const;
   /// It at once, for paper: worked out here where it is wanted and not there yet. @returns none where it is not wanted
@@ -53,7 +55,8 @@ private:
   LongAnswer<Question> answer_;
   QTimer resting_;
   bool wanted_ = true;
-  bool was_running_ = false, was_there_ = false; // when it was last told
+  std::size_t draws_ = 500;
+  bool was_there_ = false; // when it was last told
 };
 
 /// A figure with no more digits than its doubt leaves: `412 mm`.

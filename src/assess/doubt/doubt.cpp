@@ -355,7 +355,8 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control)
   if (!control.begin_thread) work();
   for (auto& other : others)
     other.get();
-  if (stopped) return std::nullopt;
+  // The last of the simulations may have been broken off too.
+  if (stopped || (control.stop && control.stop->load(std::memory_order_relaxed))) return std::nullopt;
   std::vector<AirTime> not_held;
   if (with_air) {
     not_held = carry_times(air);
@@ -391,6 +392,9 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control)
   // What is to be said of it plainly.
   for (Message& m : wrong_tools(given.build))
     out.trouble.push_back(std::move(m));
+  if (!out.inputs.empty() &&
+      std::all_of(out.inputs.begin(), out.inputs.end(), [](const DoubtInput& in) { return !(in.sd() > 0); }))
+    out.trouble.push_back({words("Every tool is set to read without doubt, so no answer has any."), {}});
   for (const AirTime which : not_held)
     out.trouble.push_back({words("{0}: by {1} simulated cars alone; it turns too sharply to be carried to all draws."),
                            {out.answers[out.answers.size() - air_times + static_cast<std::size_t>(which)].words,

@@ -17,14 +17,16 @@ using curve::mixed;
 NormalDraws::NormalDraws(std::size_t draws, std::size_t dimensions, std::uint64_t seed)
     : draws_(draws), dimensions_(dimensions), z_(draws * dimensions) {
   if (dimensions == 0 || draws == 0) return;
-  boost::random::sobol_engine<std::uint64_t, 64> sobol(dimensions);
+  // The sequence is known for so many figures at once; what a car has more of is drawn without it.
+  const std::size_t even = std::min<std::size_t>(dimensions, boost::random::default_sobol_table::max_dimension);
+  boost::random::sobol_engine<std::uint64_t, 64> sobol(even);
   std::vector<std::uint64_t> shift(dimensions);
   for (std::size_t d = 0; d < dimensions; ++d)
     shift[d] = mixed(seed * 0x2545f4914f6cdd1dULL + d);
   for (double& z : z_) {
-    const auto at = static_cast<std::size_t>(&z - z_.data());
+    const auto at = static_cast<std::size_t>(&z - z_.data()), d = at % dimensions;
     // Bits shifted by the seed's: as even as before, and another sequence for another seed.
-    const std::uint64_t bits = sobol() ^ shift[at % dimensions];
+    const std::uint64_t bits = d < even ? sobol() ^ shift[d] : mixed(shift[d] + at / dimensions);
     const double u = (static_cast<double>(bits >> 11U) + 0.5) * 0x1p-53;
     z = -std::numbers::sqrt2 * boost::math::erfc_inv(2 * u);
   }

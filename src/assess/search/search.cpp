@@ -184,15 +184,26 @@ private:
            winner.air <= loser.air && winner.reserve >= loser.reserve && winner.lift >= loser.lift;
   }
 
+  /// Nearest to passing first: by the worse of both ends' least misses.
   void rank_failing() {
+    struct Failing {
+      std::size_t front, rear;
+      const EndOption* miss;
+    };
+    std::vector<Failing> failing;
     const std::size_t bags = given_.bags.size();
     const auto front_miss = nearest_misses(*front_, bags), rear_miss = nearest_misses(*rear_, bags);
     for (std::size_t f = 0; f < bags; ++f)
       for (std::size_t r = 0; r < bags; ++r) {
-        if (is_full()) return;
-        const EndOption* miss = front_miss[f] ? front_miss[f] : rear_miss[r];
-        if (miss) out_.ranking.push_back({{name(f), name(r)}, {}, miss->miss});
+        const EndOption *front = front_miss[f], *rear = rear_miss[r];
+        if (front || rear) failing.push_back({f, r, !front || (rear && rear->miss_by > front->miss_by) ? rear : front});
       }
+    std::stable_sort(failing.begin(), failing.end(),
+                     [](const Failing& a, const Failing& b) { return a.miss->miss_by < b.miss->miss_by; });
+    for (const Failing& one : failing) {
+      if (is_full()) return;
+      out_.ranking.push_back({{name(one.front), name(one.rear)}, {}, one.miss->miss});
+    }
   }
 
   [[nodiscard]] const std::string& name(std::size_t bag) const { return given_.bags[bag].card.name; }

@@ -74,7 +74,8 @@ struct SearchedPair {
 struct SearchResult {
   std::size_t tried = 0, passed = 0; // combinations of both ends
   std::vector<SearchChoice> choices; // not dominated, best score first
-  std::vector<SearchedPair> ranking; // pairs of bags: choices first, then those outdone, then those that fail
+  std::vector<SearchedPair> ranking; // pairs of bags: choices first, then those outdone, then those that fail,
+                                     // nearest to passing first
   std::size_t pairs = 0;             // of bags there are; the ranking holds up to `SearchControl::most_pairs`
   bool stopped = false;              // by the user: nothing above is to be relied on
 };

@@ -199,7 +199,7 @@ private:
               : Message{
                     words("At {0}, {1}, {2} is left of the {3} wanted."),
                     {metres(preset->height), locked ? words("with the wheels at full lock") : words("straight ahead"),
-                     told_from(metres(gap_there), least->near.room), told_from(metres(least->near.room), gap_there)}};
+                     told_from(metres(gap_there, gap_there < 0.002 ? 1 : -1), least->near.room), told_from(metres(least->near.room), gap_there)}};
       auto& f = add(row("too_near_at_preset"), Severity::caution, path_of(least->near),
                     {words("{0} {1}: {2} against {3}"),
                      {name_of(end_), given_.presets[p], name_of(least->mover), least->near.told()}},

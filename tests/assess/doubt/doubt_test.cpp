@@ -353,6 +353,23 @@ TEST(Doubt, IsSaidPlainlyWhereItIsAllThereIs) {
   }
   EXPECT_TRUE(vanishes);
   EXPECT_TRUE(larger);
+  build::Doubts& d = build.doubts;
+  for (double* one : {&d.tape, &d.calliper, &d.point, &d.scale, &d.scale_shared, &d.level, &d.level_shared, &d.angle,
+                      &d.ratio, &d.gauge, &d.card, &d.part, &d.estimate})
+    *one = 0;
+  for (const build::End e : build::both_ends) {
+    build::EndSurvey& end = build.end(e);
+    for (build::Readings* r : {&end.corners[0].height, &end.corners[1].height, &end.corners[0].mass,
+                               &end.corners[1].mass, &end.spring_length, &end.motion_ratio})
+      if (r->values.size() > 1) r->values = {r->values.front()}; // repeats that differ are what they are
+  }
+  const auto sure = doubt({build, test::demo_shelf(), 20, 1});
+  for (const DoubtInput& in : sure->inputs)
+    EXPECT_EQ(in.sd(), 0) << in.path;
+  for (const DoubtAnswer& a : sure->answers)
+    EXPECT_EQ(a.sd, 0) << a.name;
+  ASSERT_FALSE(sure->trouble.empty());
+  EXPECT_NE(say(sure->trouble.front()).find("without doubt"), std::string::npos);
   const auto nothing = doubt({build::empty_build(), test::demo_shelf(), 20, 1});
   EXPECT_FALSE(nothing->trouble.empty());
 }

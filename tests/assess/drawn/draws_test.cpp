@@ -27,6 +27,22 @@ TEST(Doubt, DrawsAreEvenNormalAndTheirSeedsOwn) {
   EXPECT_LT(worst_sd, 0.02);
 }
 
+TEST(Doubt, DrawsGoOnWhereTheSequenceEnds) {
+  const std::size_t many = 5000; // a car of as many readings as its file holds
+  const NormalDraws a(60, many, 5), b(60, many, 5);
+  double sum = 0, squares = 0;
+  for (std::size_t i = 0; i < 60; ++i)
+    for (std::size_t d = 4000; d < many; ++d) {
+      ASSERT_EQ(a.row(i)[d], b.row(i)[d]);
+      ASSERT_TRUE(std::isfinite(a.row(i)[d]));
+      sum += a.row(i)[d], squares += a.row(i)[d] * a.row(i)[d];
+    }
+  EXPECT_NEAR(sum / 60e3, 0, 0.02);
+  EXPECT_NEAR(squares / 60e3, 1, 0.03);
+  EXPECT_NE(a.row(0)[4500], a.row(1)[4500]);
+  EXPECT_NE(a.row(0)[4500], a.row(0)[4501]);
+}
+
 TEST(DrawnCar, LiesOffByWhatItsDrawSays) {
   const build::Build build = test::demo_whole();
   const auto inputs = doubt_inputs(build, test::demo_shelf());

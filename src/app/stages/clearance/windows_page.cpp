@@ -288,7 +288,10 @@ void WindowsPage::refresh_remedies() {
             ? tr("Each was tried on a hundred cars that the readings may be of: what it buys in nine of ten.")
             : tr("Each was tried on a copy of this design; camber and ride as they would be then."));
   else
-    no_help_->setText(tr("Each was tried on a copy of this design. No help: %1.").arg(none.join(", ")));
+    no_help_->setText((sure_->isChecked()
+                           ? tr("Each was tried on a hundred cars that the readings may be of. No help: %1.")
+                           : tr("Each was tried on a copy of this design. No help: %1."))
+                          .arg(none.join(", ")));
 }
 
 void WindowsPage::take_over() {

@@ -52,7 +52,7 @@ QString list_text(const std::vector<double>& values, Kind kind, const UnitPrefs&
 
 SearchPage::SearchPage(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), volumes_(new QLineEdit(this)), stacks_(new QLineEdit(this)),
-      sure_(new QCheckBox(tr("holds in nine of ten"), this)), go_(new QPushButton(this)),
+      sure_(new QCheckBox(tr("holds in nine of ten"), this)), choices_(new QWidget(this)), go_(new QPushButton(this)),
       take_(new QPushButton(tr("Take over as a variant"), this)), progress_(new QProgressBar(this)),
       said_(new QLabel(this)), held_(new QLabel(this)), across_(new QComboBox(this)), up_(new QComboBox(this)),
       scatter_(new Chart(desk, this)), table_(new QTableWidget(this)), search_(desk.runner(), [this] { moved(); }) {
@@ -62,6 +62,7 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   volumes_->setText(list_text(usual.added_volumes, Kind::volume, desk_.prefs()));
   volumes_->setAccessibleName(tr("Added volumes to try"));
   stacks_->setText(list_text(usual.upper_stacks, Kind::length, desk_.prefs()));
+  stacks_->setCursorPosition(0); // read from its beginning
   stacks_->setAccessibleName(tr("Upper and lower stacks to try"));
   go_->setObjectName("search_go");
   take_->setObjectName("search_take");
@@ -95,7 +96,8 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   layout->addWidget(progress_);
   said_->setWordWrap(true);
   layout->addWidget(said_);
-  auto* middle = new QHBoxLayout;
+  auto* middle = new QHBoxLayout(choices_);
+  middle->setContentsMargins(0, 0, 0, 0);
   middle->setSpacing(u);
   auto* left = new QVBoxLayout;
   left->setSpacing(u / 2);
@@ -137,7 +139,7 @@ SearchPage::SearchPage(Desk& desk, QWidget* parent)
   right->addLayout(steps);
   right->addWidget(take_);
   middle->addLayout(right);
-  layout->addLayout(middle, 5);
+  layout->addWidget(choices_, 5);
   table_->setColumnCount(4);
   table_->setAccessibleName(tr("Every pair of bags and what became of it"));
   table_->verticalHeader()->hide();
@@ -245,15 +247,19 @@ void SearchPage::found() {
   if (!answer) return said_->setText(desk_.words_of(answer.error()));
   const QLocale locale;
   const auto count = [&](std::size_t n) { return locale.toString(static_cast<qulonglong>(n)); };
+  const bool sure = tried_sure_ == assess::Sure::nine_in_ten;
   QString said =
       answer->choices.empty()
-          ? tr("None of %1 combinations passes every hard limit. The list says what each pair misses by least.")
+          ? (sure ? tr("None of %1 combinations passes every hard limit in nine cases of ten of how sure readings and "
+                       "cards are. The list says what each pair misses by least, the nearest first.")
+                  : tr("None of %1 combinations passes every hard limit. The list says what each pair misses by least, "
+                       "the nearest first."))
                 .arg(count(answer->tried))
           : tr("%1 combinations, %2 within every hard limit, %3 that nothing outdoes. Pick one in the scatter or the "
                "list.")
                 .arg(count(answer->tried), count(answer->passed))
                 .arg(answer->choices.size());
-  if (tried_sure_ == assess::Sure::nine_in_ten)
+  if (sure && !answer->choices.empty())
     said += " " + tr("Within them means: in nine cases of ten of how sure readings and cards are.");
   if (answer->pairs > answer->ranking.size())
     said += " " +
@@ -288,6 +294,7 @@ void SearchPage::refresh() {
   if (said_->text().isEmpty())
     said_->setText(
         tr("Hard limits first, then the trade-off: how low it parks, comfort, pressure left on the road, lift, air."));
+  choices_->setVisible(!result() || !result()->choices.empty()); // with none of them the list has all the room
   take_->setEnabled(result() && held_choice_);
   if (!result() || !held_choice_) {
     held_->clear();

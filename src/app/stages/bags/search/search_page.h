@@ -62,6 +62,7 @@ private:
   Desk& desk_;
   QLineEdit *volumes_, *stacks_;
   QCheckBox* sure_;
+  QWidget* choices_; // the scatter, and the one that is held
   QPushButton *go_, *take_;
   QProgressBar* progress_;
   QLabel *said_, *held_;
