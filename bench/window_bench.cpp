@@ -1,5 +1,6 @@
 // What a person waits for: the start of the program, a repaint under the mouse, an edit. Offscreen.
 #include "app/desk/edits.h"
+#include "app/desk/sureness.h"
 #include "app/print/sheet_pdf.h"
 #include "app/shell/main_window.h"
 #include "app/stages/clearance/edits.h"
@@ -43,6 +44,18 @@ BENCHMARK_CAPTURE(drag_pose, swing, "swing")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, clearance, "clearance")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, air, "air")->Unit(benchmark::kMillisecond);
 BENCHMARK_CAPTURE(drag_pose, leveling, "leveling")->Unit(benchmark::kMillisecond);
+
+/// The same while how sure the answers are is worked out beside it. Wanted: no slower.
+void drag_pose_while_doubted(benchmark::State& state, const char* stage) {
+  app::Sureness& sure = app::Sureness::of(window->desk());
+  sure.set_wanted(false);
+  sure.set_draws(100'000); // longer than anybody drags
+  sure.set_wanted(true);
+  drag_pose(state, stage);
+  if (!sure.is_running()) state.SkipWithError("nothing was worked out beside it");
+  sure.set_wanted(false);
+}
+BENCHMARK_CAPTURE(drag_pose_while_doubted, clearance, "clearance")->Unit(benchmark::kMillisecond)->UseRealTime();
 
 /// A box of the kit dragged in the car: loads and windows anew, repainted. Wanted: within two frames.
 void drag_box(benchmark::State& state) {
