@@ -128,7 +128,7 @@ TEST(Quantity, NeverCrashesOnTypedRubbish) {
   EXPECT_TRUE(rc::check("any text", [](const std::string& text) {
     for (const Kind kind : {Kind::length, Kind::temperature, Kind::plain}) {
       const auto read = parse_quantity(text, kind);
-      RC_ASSERT(!read || std::isfinite(*read));
+      RC_ASSERT((!read || std::isfinite(*read)));
     }
   }));
 }

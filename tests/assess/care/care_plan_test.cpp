@@ -46,7 +46,7 @@ TEST(CarePlan, DistanceComesFirstWhereItIsDrivenMuch) {
   Build b = on_the_road("2025-03-01");
   logged(b, LogKind::work, "torque", "2025-03-10").odometer = 1e8;
   logged(b, LogKind::remark, "", "2025-05-10").odometer = 1.12e8; // 12 000 km in 61 days
-  const CareDue& d = due_in(care_on(b, "2025-05-20"), "torque");
+  const CareDue d = due_in(care_on(b, "2025-05-20"), "torque");
   const double a_day = 1.2e7 / 61;
   EXPECT_NEAR(d.due - *work::parse_day("2025-03-10"), 2e7 / a_day, 1.5);
   EXPECT_NEAR(care_on(b, "2025-05-20").distance_day, a_day, 1);
@@ -250,7 +250,7 @@ RC_GTEST_PROP(CarePlanProperty, WhateverStandsInTheLogEveryTaskHasADayAndAReason
   RC_ASSERT(plan.due.size() >= 8U);
   for (std::size_t i = 0; i < plan.due.size(); ++i) {
     RC_ASSERT(!say(plan.due[i].why).empty());
-    RC_ASSERT(i == 0 || plan.due[i - 1].due <= plan.due[i].due);
+    RC_ASSERT((i == 0 || plan.due[i - 1].due <= plan.due[i].due)); // in brackets, that the first ends it
   }
   for (const CareTrend& t : plan.trends) {
     RC_ASSERT(std::isfinite(t.year) && std::isfinite(t.year_sd));
