@@ -315,9 +315,19 @@ const FaultSign* fault_sign(std::string_view key) {
 }
 
 double shows_by_table(const FaultCause& cause, const FaultSign& sign) {
-  for (const Shows& row : table)
-    if (std::string_view(row.cause) == cause.key && std::string_view(row.sign) == sign.key) return row.p;
-  return 0;
+  // Asked for every set of causes at every test there is: put together once, a row a cause and a column a sign.
+  static const auto by = [] {
+    std::vector<double> out(fault_causes().size() * fault_signs().size(), 0.0);
+    for (std::size_t c = 0; c < fault_causes().size(); ++c)
+      for (std::size_t s = 0; s < fault_signs().size(); ++s)
+        for (const Shows& row : table)
+          if (std::string_view(row.cause) == fault_causes()[c].key &&
+              std::string_view(row.sign) == fault_signs()[s].key)
+            out[c * fault_signs().size() + s] = row.p;
+    return out;
+  }();
+  const auto c = static_cast<std::size_t>(&cause - fault_causes().data());
+  return by[c * fault_signs().size() + static_cast<std::size_t>(&sign - fault_signs().data())];
 }
 
 bool shows_at(const FaultCause& cause, std::size_t at, const FaultSign& sign, std::size_t place) {

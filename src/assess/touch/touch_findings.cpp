@@ -191,15 +191,15 @@ private:
         }
       }
       if (!least || !preset->in_reach) continue;
-      const Message reason =
-          gap_there <= 0
-              ? Message{words("At {0}, {1}, they touch."),
-                        {metres(preset->height),
-                         locked ? words("with the wheels at full lock") : words("straight ahead")}}
-              : Message{
-                    words("At {0}, {1}, {2} is left of the {3} wanted."),
-                    {metres(preset->height), locked ? words("with the wheels at full lock") : words("straight ahead"),
-                     told_from(metres(gap_there, gap_there < 0.002 ? 1 : -1), least->near.room), told_from(metres(least->near.room), gap_there)}};
+      const Message reason = gap_there <= 0
+                                 ? Message{words("At {0}, {1}, they touch."),
+                                           {metres(preset->height),
+                                            locked ? words("with the wheels at full lock") : words("straight ahead")}}
+                                 : Message{words("At {0}, {1}, {2} is left of the {3} wanted."),
+                                           {metres(preset->height),
+                                            locked ? words("with the wheels at full lock") : words("straight ahead"),
+                                            told_from(metres(gap_there, gap_there < 0.002 ? 1 : -1), least->near.room),
+                                            told_from(metres(least->near.room), gap_there)}};
       auto& f = add(row("too_near_at_preset"), Severity::caution, path_of(least->near),
                     {words("{0} {1}: {2} against {3}"),
                      {name_of(end_), given_.presets[p], name_of(least->mover), least->near.told()}},
