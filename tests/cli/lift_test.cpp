@@ -57,7 +57,7 @@ TEST(CliLift, MistakesAreOneSentence) {
 }
 
 TEST(CliSize, ListsTheBestFirstAndSaysWhyTheRestLost) {
-  const auto answer = test::run("size " + demo("hollin-tarnway.mavrel") + " --most 400");
+  const auto answer = test::run("size " + demo("sorrel-wayfare.mavrel") + " --most 400");
   ASSERT_EQ(answer.status, 0) << answer.err;
   const Json got = Json::parse(answer.out);
   ASSERT_FALSE(got["choices"].empty());

@@ -60,10 +60,18 @@ void HeightPosts::describe() {
                   .arg(desk_.shown(w.reach->low.height, Kind::length), desk_.shown(w.reach->high.height, Kind::length));
   }
   if (const assess::Doubt* doubt = Sureness::of(desk_).doubt())
-    for (const End end : build::both_ends)
+    for (const End end : build::both_ends) {
+      for (std::size_t p = 0; p < desk_.build().variant().brief.presets.size(); ++p)
+        if (const auto* a = doubt->find(std::string(build::key_of(end)) + ".preset." + std::to_string(p) + ".height");
+            a && a->odds_inside && a->value)
+          text +=
+              tr("%1 %2 stands in %3 of cases. ")
+                  .arg(tr(build::name_of(end)), QString::fromStdString(desk_.build().variant().brief.presets[p].name),
+                       desk_.shown(*a->odds_inside, Kind::share, 0));
       for (const char* edge : {".road.low", ".road.high"})
         if (const auto* a = doubt->find(std::string(build::key_of(end)) + edge); a && a->value)
           text += tr("%1: %2. ").arg(desk_.words_of(a->words), shown_with_doubt(desk_, *a->value, a->sd, a->kind));
+    }
   setAccessibleDescription(text);
 }
 
@@ -360,7 +368,18 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
       shown.push_back(i);
       wanted.push_back(scale().clamped_y(e.presets[i]->height));
     }
-  const auto y = spread_apart(wanted, look.px(14), top_, bottom_);
+  // What stands in doubt has its odds under its name.
+  const assess::Doubt* doubt = Sureness::of(desk_).doubt();
+  const auto odds_of = [&](std::size_t preset) -> QString {
+    const assess::DoubtAnswer* a =
+        doubt ? doubt->find(std::string(build::key_of(end)) + ".preset." + std::to_string(preset) + ".height")
+              : nullptr;
+    const bool doubtful =
+        a && a->odds_inside && *a->odds_inside > assess::out_odds && *a->odds_inside < assess::safe_odds;
+    return doubtful ? desk_.shown(*a->odds_inside, Kind::share, 0) : QString();
+  };
+  const bool any_odds = std::any_of(shown.begin(), shown.end(), [&](std::size_t p) { return !odds_of(p).isEmpty(); });
+  const auto y = spread_apart(wanted, look.px(any_odds ? 27 : 14), top_, bottom_);
   painter.setRenderHint(QPainter::Antialiasing);
   for (std::size_t k = 0; k < shown.size(); ++k) {
     const auto& preset = *e.presets[shown[k]];
@@ -383,6 +402,13 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
                      t.ground); // the pose line runs under it
     painter.setPen(fine ? t.ink : t.stop);
     draw_line(painter, room, Qt::AlignRight | Qt::AlignVCenter, name);
+    const QString odds = odds_of(shown[k]);
+    if (odds.isEmpty()) continue;
+    const QRectF under = room.translated(0, look.px(13));
+    const double w_odds = std::min(under.width(), painter.fontMetrics().horizontalAdvance(odds) + 3.0);
+    painter.fillRect(QRectF(under.right() - w_odds, under.top() + 2, w_odds, under.height() - 3), t.ground);
+    painter.setPen(t.caution);
+    draw_line(painter, under, Qt::AlignRight | Qt::AlignVCenter, odds);
   }
   painter.setRenderHint(QPainter::Antialiasing, false);
 }

@@ -48,6 +48,7 @@ TEST_F(DoubtTest, AnswersStandWithTheirDoubtAndWhatCarriesIt) {
   EXPECT_GT(table("doubt_carried")->rowCount(), 0);
   auto* posts = window_->findChild<HeightPosts*>();
   EXPECT_TRUE(posts->accessibleDescription().contains("±"));
+  EXPECT_TRUE(posts->accessibleDescription().contains(QRegularExpression("Front Parked stands in \\d+ % of cases")));
   // Another answer, other readings.
   int presets = 0;
   for (int r = 0; r < table("doubt_answers")->rowCount(); ++r)
