@@ -6,6 +6,7 @@
 #include "build/names.h"
 
 #include <Eigen/Dense>
+#include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
@@ -84,7 +85,9 @@ public:
     // Only of a car that makes such a lift: a kit that is not there yet has no times to be unsure of.
     if (!look.air_.goes_by.empty())
       for (std::size_t i = 0; i < air_times; ++i)
-        look.add(keys[i], i == 1 ? Kind::pressure : Kind::time, look.air_.times[i], {rows[i], {}});
+        look.add(i == 1 ? Kind::pressure : Kind::time, look.air_.times[i], [&] {
+          return Named{keys[i], {rows[i], {}}};
+        });
     const build::AirWishes& wishes = build.variant().brief.air;
     for (DoubtAnswer& a : look.answers_) {
       if (a.name == "air.rise") a.wanted_most = wishes.rise;
@@ -100,13 +103,14 @@ public:
     const build::Brief& brief = build.variant().brief;
     for (const build::End end : build::both_ends) {
       const EndAssessment& here = ends[build::at(end)]->assessment;
-      const std::string key = build::key_of(end);
-      const Message name{build::name_of(end), {}};
+      const char *key = build::key_of(end), *name = build::name_of(end);
       const auto edges = [&](const char* what, const char* low, const char* high, const std::optional<Window>& window) {
-        add(key + "." + what + ".low", Kind::length, window ? std::optional(window->low.height) : std::nullopt,
-            {words("{0}: {1}"), {name, low}});
-        add(key + "." + what + ".high", Kind::length, window ? std::optional(window->high.height) : std::nullopt,
-            {words("{0}: {1}"), {name, high}});
+        add(Kind::length, window ? std::optional(window->low.height) : std::nullopt, [&] {
+          return Named{fmt::format("{}.{}.low", key, what), {words("{0}: {1}"), {name, low}}};
+        });
+        add(Kind::length, window ? std::optional(window->high.height) : std::nullopt, [&] {
+          return Named{fmt::format("{}.{}.high", key, what), {words("{0}: {1}"), {name, high}}};
+        });
       };
       edges("reach", words("lowest it reaches"), words("highest it reaches"), here.windows.reach);
       edges("road", words("lowest on the road"), words("highest on the road"), here.windows.road);
@@ -114,18 +118,19 @@ public:
         const auto& preset = p < here.presets.size() ? here.presets[p] : std::nullopt;
         const PoseState* pose =
             preset && !preset->cases.empty() && preset->cases.front() ? &*preset->cases.front() : nullptr;
-        const std::string at = key + ".preset." + std::to_string(p);
-        const auto say = [&](const char* what) {
-          return Message{words("{0} at {1}: {2}"), {name, brief.presets[p].name, what}};
+        const auto named = [&](const char* what, const char* said) {
+          return [&, what, said] {
+            return Named{fmt::format("{}.preset.{}.{}", key, p, what),
+                         {words("{0} at {1}: {2}"), {name, brief.presets[p].name, said}}};
+          };
         };
-        add(at + ".height", Kind::length, preset ? std::optional(preset->height) : std::nullopt, say(words("height")));
+        add(Kind::length, preset ? std::optional(preset->height) : std::nullopt, named("height", words("height")));
         if (names_) answers_.back().odds_inside = 0;
         stands_.push_back(preset ? std::optional(preset->stands(brief.presets[p].use)) : std::nullopt);
-        add(at + ".pressure", Kind::pressure, pose ? std::optional(pose->pressure) : std::nullopt,
-            say(words("pressure")));
-        add(at + ".frequency", Kind::frequency, pose ? pose->ride_frequency : std::nullopt, say(words("frequency")));
-        add(at + ".clearance", Kind::length, preset ? least_gap(here, preset->height) : std::nullopt,
-            say(words("least gap")));
+        add(Kind::pressure, pose ? std::optional(pose->pressure) : std::nullopt, named("pressure", words("pressure")));
+        add(Kind::frequency, pose ? pose->ride_frequency : std::nullopt, named("frequency", words("frequency")));
+        add(Kind::length, preset ? least_gap(here, preset->height) : std::nullopt,
+            named("clearance", words("least gap")));
         if (names_) answers_.back().wanted_least = 0;
       }
     }
@@ -136,15 +141,19 @@ public:
         std::optional<double> room;
         for (const Crossing& c : ground.crossings)
           if (c.ground == g && c.preset == p && c.gap) room = c.gap->gap;
-        add("ground." + std::to_string(g) + ".preset." + std::to_string(p), Kind::length, room,
-            {words("{0} at {1}: room under the car"), {brief.grounds[g].name, brief.presets[p].name}});
+        add(Kind::length, room, [&] {
+          return Named{fmt::format("ground.{}.preset.{}", g, p),
+                       {words("{0} at {1}: room under the car"), {brief.grounds[g].name, brief.presets[p].name}}};
+        });
         if (names_) answers_.back().wanted_least = 0;
       }
     for (const build::End end : build::both_ends)
       for (const LimitThere& one : limits[build::at(end)])
-        add(std::string(build::key_of(end)) + ".limit." + one.key(), Kind::length,
-            one.height(ends[build::at(end)]->assessment),
-            {one.below ? words("{0}: {1}, below") : words("{0}: {1}, above"), {build::name_of(end), one.name}});
+        add(Kind::length, one.height(ends[build::at(end)]->assessment), [&] {
+          return Named{
+              fmt::format("{}.limit.{}", build::key_of(end), one.key()),
+              {one.below ? words("{0}: {1}, below") : words("{0}: {1}, above"), {build::name_of(end), one.name}}};
+        });
     air_ = air_of(car, shelf, ends, simulate, stop);
     return std::move(values_);
   }
@@ -161,11 +170,19 @@ private:
     }
     return out;
   }
-  void add(std::string name, Kind kind, std::optional<double> value, Message words_of) {
+  struct Named {
+    std::string name;
+    Message words;
+  };
+  /// @param named  gives what it is called; not asked in a draw, of which there are hundreds
+  template <class Namer>
+  void add(Kind kind, std::optional<double> value, const Namer& named) {
     values_.push_back(value);
     if (!names_) return;
     DoubtAnswer answer;
-    answer.name = std::move(name), answer.words = std::move(words_of), answer.kind = kind, answer.value = value;
+    Named said = named();
+    answer.name = std::move(said.name), answer.words = std::move(said.words);
+    answer.kind = kind, answer.value = value;
     answers_.push_back(std::move(answer));
   }
 
