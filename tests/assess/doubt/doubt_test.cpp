@@ -2,6 +2,7 @@
 // of threads, and bands that hold what is true.
 #include "assess/assess.h"
 #include "assess/doubt/doubt_findings.h"
+#include "assess/drawn/doubted.h"
 #include "assess/fit_up/cars.h"
 
 #include <cmath>
@@ -353,16 +354,7 @@ TEST(Doubt, IsSaidPlainlyWhereItIsAllThereIs) {
   }
   EXPECT_TRUE(vanishes);
   EXPECT_TRUE(larger);
-  build::Doubts& d = build.doubts;
-  for (double* one : {&d.tape, &d.calliper, &d.point, &d.scale, &d.scale_shared, &d.level, &d.level_shared, &d.angle,
-                      &d.ratio, &d.gauge, &d.card, &d.part, &d.estimate})
-    *one = 0;
-  for (const build::End e : build::both_ends) {
-    build::EndSurvey& end = build.end(e);
-    for (build::Readings* r : {&end.corners[0].height, &end.corners[1].height, &end.corners[0].mass,
-                               &end.corners[1].mass, &end.spring_length, &end.motion_ratio})
-      if (r->values.size() > 1) r->values = {r->values.front()}; // repeats that differ are what they are
-  }
+  build = test::doubted(test::demo_whole(), 0);
   const auto sure = doubt({build, test::demo_shelf(), 20, 1});
   for (const DoubtInput& in : sure->inputs)
     EXPECT_EQ(in.sd(), 0) << in.path;

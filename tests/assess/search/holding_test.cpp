@@ -1,6 +1,7 @@
 // Choices that hold in nine cases of ten: those of the plain search that pass by the same rules in the cars that the
 // readings may be of.
 #include "assess/asked.h"
+#include "assess/drawn/doubted.h"
 #include "assess/search/search.h"
 #include "build/names.h"
 
@@ -16,21 +17,8 @@ shelf::Shelf few_bags() {
 }
 const SearchSpace few_settings{{0, 3e-3}, {0, 0.010, 0.020}, {0, 0.010}};
 
-Build surer(Build build, double times) {
-  build::Doubts& d = build.doubts;
-  for (double* one : {&d.tape, &d.calliper, &d.point, &d.scale, &d.scale_shared, &d.level, &d.level_shared, &d.angle,
-                      &d.ratio, &d.card, &d.estimate})
-    *one *= times;
-  // Repeats that disagree are what they are; single readings go by their tools alone.
-  for (const End end : build::both_ends)
-    for (auto& corner : build.end(end).corners)
-      for (build::Readings* r : {&corner.height, &corner.mass})
-        if (r->values.size() > 1) r->values = {r->values.front()};
-  return build;
-}
-
 TEST(Holding, WithoutDoubtIsThePlainSearch) {
-  const Build build = surer(test::demo_build(), 0);
+  const Build build = test::doubted(test::demo_build(), 0);
   const auto plain = search(search_given(build, few_bags(), few_settings));
   const auto held = search(search_given(build, few_bags(), few_settings, Sure::nine_in_ten));
   ASSERT_TRUE(plain && held);
@@ -56,7 +44,7 @@ TEST(Holding, RefusesByTheRulesOfTheAssessmentItself) {
   Build build;
   Expected<SearchResult> plain, held;
   for (const double times : {0.2, 0.3, 0.4, 0.5}) {
-    build = only_the_road(surer(test::demo_build(), times));
+    build = only_the_road(test::doubted(test::demo_build(), times));
     plain = search(search_given(build, shelf, few_settings));
     held = search(search_given(build, shelf, few_settings, Sure::nine_in_ten));
     ASSERT_TRUE(plain && held);
@@ -87,7 +75,7 @@ TEST(Holding, RefusesByTheRulesOfTheAssessmentItself) {
 
 TEST(Holding, IsTheSameOnAnyNumberOfThreadsAndCanBeStopped) {
   const auto given =
-      search_given(only_the_road(surer(test::demo_build(), 3)), few_bags(), few_settings, Sure::nine_in_ten);
+      search_given(only_the_road(test::doubted(test::demo_build(), 3)), few_bags(), few_settings, Sure::nine_in_ten);
   double last = 0;
   bool falls = false;
   const auto one = search(given, {1, {}, [&](double done) { falls = falls || done < last, last = done; }});

@@ -1,5 +1,6 @@
 // Why not lower, why not higher: what each remedy says it buys is what it buys.
 #include "assess/assess.h"
+#include "assess/drawn/doubted.h"
 #include "assess/why/why.h"
 
 #include "support.h"
@@ -71,22 +72,8 @@ TEST(Why, StopsWhenAsked) {
   EXPECT_FALSE(why_not_further(asked(test::demo_whole(), End::front, WhichWindow::reach, WhichEdge::low), &stop));
 }
 
-/// Nobody doubts any of it.
-Build certain(Build b) {
-  b.doubts = {};
-  for (double* one :
-       {&b.doubts.tape, &b.doubts.calliper, &b.doubts.point, &b.doubts.scale, &b.doubts.scale_shared, &b.doubts.level,
-        &b.doubts.level_shared, &b.doubts.angle, &b.doubts.ratio, &b.doubts.card, &b.doubts.estimate})
-    *one = 0;
-  for (const End end : build::both_ends)
-    for (auto& corner : b.end(end).corners)
-      for (build::Readings* r : {&corner.height, &corner.mass})
-        if (r->values.size() > 1) r->values = {r->values.front()};
-  return b;
-}
-
 TEST(WhyInNineOfTen, WithoutDoubtIsThePlainAnswer) {
-  WhyGiven given = asked(certain(test::demo_build()), End::front, WhichWindow::reach, WhichEdge::low);
+  WhyGiven given = asked(test::doubted(test::demo_build(), 0), End::front, WhichWindow::reach, WhichEdge::low);
   const auto plain = why_not_further(given);
   given.sure = Sure::nine_in_ten;
   const auto held = why_not_further(given);
