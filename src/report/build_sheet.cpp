@@ -155,9 +155,8 @@ private:
         const std::string answer = fmt::format("{}.preset.{}", build::key_of(end), i);
         std::string H = preset ? sure_length(preset->height, answer + ".height") : "–";
         if (preset && !preset->stands(list[i].use)) H += words(" outside");
-        if (const DoubtAnswer* a = doubt_ ? doubt_->find(answer + ".height") : nullptr; a && a->odds_inside && preset)
-          if (const double odds = *a->odds_inside; odds > out_odds && odds < safe_odds)
-            H += fmt::format(", {} {}", words("stands in"), show(odds, Kind::share, prefs_, 0));
+        if (const auto odds = doubt_ ? doubt_->odds_of_preset(end, i) : std::nullopt; odds && in_doubt(*odds))
+          H += fmt::format(", {} {}", words("stands in"), show(*odds, Kind::share, prefs_, 0));
         std::vector<std::string> row = {end == End::front ? list[i].name : "", build::name_of(end), H,
                                         wish ? build::show_wish(*wish, prefs_) : "–"};
         for (std::size_t c = 0; c < a_.loads.size(); ++c)

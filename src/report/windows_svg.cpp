@@ -119,20 +119,14 @@ private:
   [[nodiscard]] std::string bands() const {
     std::string out;
     if (!doubt_) return out;
-    for (const auto& [what, window] : {std::pair{".reach", &e_.windows.reach}, std::pair{".road", &e_.windows.road}})
-      for (const char* side : {".low", ".high"}) {
-        if (!*window) continue;
-        const Edge& edge = std::string_view(side) == ".low" ? (*window)->low : (*window)->high;
-        const DoubtAnswer* a = doubt_of(doubt_, std::string(build::key_of(end_)) + what + side, edge.height);
-        if (!a) continue;
-        const bool road = window == &e_.windows.road;
-        const char* colour = road ? colour_ : stop_red;
-        const double w = 7, x = road ? left_ + wide_ - w : left_, from = y(a->p95), to = y(a->p05);
-        out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' fill='{}' fill-opacity='0.6'/>",
-                           x, from, w, std::max(1.0, to - from), colour);
-        for (const double foot : {from, to})
-          out += line(x - 1.5, foot, x + w + 1.5, foot, colour, 1);
-      }
+    for (const auto& [road, low, high] : edge_bands(*doubt_, end_)) {
+      const char* colour = road ? colour_ : stop_red;
+      const double w = 7, x = road ? left_ + wide_ - w : left_, from = y(high), to = y(low);
+      out += fmt::format("<rect x='{:.1f}' y='{:.1f}' width='{:.1f}' height='{:.1f}' fill='{}' fill-opacity='0.6'/>", x,
+                         from, w, std::max(1.0, to - from), colour);
+      for (const double foot : {from, to})
+        out += line(x - 1.5, foot, x + w + 1.5, foot, colour, 1);
+    }
     return out;
   }
 

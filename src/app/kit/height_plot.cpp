@@ -2,7 +2,6 @@
 
 #include "app/desk/sureness.h"
 #include "app/theme/text_line.h"
-#include "build/names.h"
 #include "quantity/quantity.h"
 
 #include <QMouseEvent>
@@ -161,14 +160,11 @@ void HeightPlot::paint_bands(QPainter& painter, const QRectF& column) const {
   if (!doubt) return;
   const Tokens& t = desk_.look().tokens();
   const HeightScale s = scale();
-  const std::string key = build::key_of(desk_.end());
-  for (const char* edge : {".reach.low", ".reach.high", ".road.low", ".road.high"}) {
-    const assess::DoubtAnswer* a = doubt->find(key + edge);
-    if (!a || !a->value || a->vanished >= 1 || !(a->sd > 0)) continue;
-    const QColor ink = std::string_view(edge).starts_with(".road") ? t.end(desk_.end()) : t.stop;
+  for (const assess::EdgeBand& band : assess::edge_bands(*doubt, desk_.end())) {
+    const QColor ink = band.road ? t.end(desk_.end()) : t.stop;
     QColor fill = ink;
     fill.setAlphaF(0.13F);
-    const double top = s.clamped_y(a->p95), bottom = s.clamped_y(a->p05);
+    const double top = s.clamped_y(band.high), bottom = s.clamped_y(band.low);
     painter.fillRect(QRectF(column.left(), top, column.width(), std::max(1.0, bottom - top)), fill);
     painter.setPen(QPen(ink, 0.6, Qt::DashLine));
     for (const double y : {top, bottom})

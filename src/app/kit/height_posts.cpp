@@ -62,12 +62,11 @@ void HeightPosts::describe() {
   if (const assess::Doubt* doubt = Sureness::of(desk_).doubt())
     for (const End end : build::both_ends) {
       for (std::size_t p = 0; p < desk_.build().variant().brief.presets.size(); ++p)
-        if (const auto* a = doubt->find(std::string(build::key_of(end)) + ".preset." + std::to_string(p) + ".height");
-            a && a->odds_inside && a->value)
+        if (const auto odds = doubt->odds_of_preset(end, p))
           text +=
               tr("%1 %2 stands in %3 of cases. ")
                   .arg(tr(build::name_of(end)), QString::fromStdString(desk_.build().variant().brief.presets[p].name),
-                       desk_.shown(*a->odds_inside, Kind::share, 0));
+                       desk_.shown(*odds, Kind::share, 0));
       for (const char* edge : {".road.low", ".road.high"})
         if (const auto* a = doubt->find(std::string(build::key_of(end)) + edge); a && a->value)
           text += tr("%1: %2. ").arg(desk_.words_of(a->words), shown_with_doubt(desk_, *a->value, a->sd, a->kind));
@@ -235,12 +234,8 @@ void HeightPosts::paint_doubt(QPainter& painter, End end) const {
   const Tokens& t = desk_.look().tokens();
   const HeightScale s = scale();
   const QRectF post = post_rect(end);
-  const std::string key = build::key_of(end);
-  for (const char* edge : {".reach.low", ".reach.high", ".road.low", ".road.high"}) {
-    const assess::DoubtAnswer* a = doubt->find(key + edge);
-    if (!a || !a->value || a->vanished >= 1) continue;
-    const bool road = std::string_view(edge).starts_with(".road");
-    const double top = s.clamped_y(a->p95), bottom = s.clamped_y(a->p05);
+  for (const auto& [road, low, high] : assess::edge_bands(*doubt, end)) {
+    const double top = s.clamped_y(high), bottom = s.clamped_y(low);
     const double width = desk_.look().px(7), left = road ? post.right() - width : post.left();
     QColor fill = road ? t.end(end) : t.stop;
     painter.setPen(Qt::NoPen);
@@ -370,13 +365,9 @@ void HeightPosts::paint_flags(QPainter& painter, End end) const {
     }
   // What stands in doubt has its odds under its name.
   const assess::Doubt* doubt = Sureness::of(desk_).doubt();
-  const auto odds_of = [&](std::size_t preset) -> QString {
-    const assess::DoubtAnswer* a =
-        doubt ? doubt->find(std::string(build::key_of(end)) + ".preset." + std::to_string(preset) + ".height")
-              : nullptr;
-    const bool doubtful =
-        a && a->odds_inside && *a->odds_inside > assess::out_odds && *a->odds_inside < assess::safe_odds;
-    return doubtful ? desk_.shown(*a->odds_inside, Kind::share, 0) : QString();
+  const auto odds_of = [&](std::size_t preset) {
+    const auto odds = doubt ? doubt->odds_of_preset(end, preset) : std::nullopt;
+    return odds && assess::in_doubt(*odds) ? desk_.shown(*odds, Kind::share, 0) : QString();
   };
   const bool any_odds = std::any_of(shown.begin(), shown.end(), [&](std::size_t p) { return !odds_of(p).isEmpty(); });
   const auto y = spread_apart(wanted, look.px(any_odds ? 27 : 14), top_, bottom_);

@@ -91,19 +91,20 @@ Eigen::MatrixXd standard(const std::vector<AirDrawn>& cars, const std::vector<st
 
 } // namespace
 
-AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEnds& ends, bool simulate,
+AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEnds& ends, AirLook how,
                 const std::atomic<bool>* stop) {
   AirDrawn out;
   const AirGiven given = given_of(car, shelf, ends);
   const auto lift_by = lift_of(given);
   if (!lift_by) return out;
   out.goes_by = goes_by(car, given, *lift_by);
-  if (out.goes_by.empty() || !simulate) return out;
+  if (out.goes_by.empty() || how == AirLook::goes_by) return out;
   out.simulated = true;
   const auto at = [&](AirTime which) -> std::optional<double>& { return out.times[static_cast<std::size_t>(which)]; };
   const auto full = full_tank(given);
   if (!full) return out;
-  if (const auto lift = lifts_from_full(given, given.kit.order, 0, 1, stop, lift_by); lift && lift->first) {
+  const auto from = how == AirLook::as_read ? std::nullopt : lift_by;
+  if (const auto lift = lifts_from_full(given, given.kit.order, 0, 1, stop, from); lift && lift->first) {
     at(AirTime::rise) = lift->first;
     at(AirTime::tank_after) = lift->tank_after_first;
     if (const auto ready = fill_tank(given, lift->tank_after_first, *full, stop)) at(AirTime::ready) = ready->time;

@@ -22,10 +22,12 @@ struct AirDrawn {
 /// Drawn cars that are simulated.
 constexpr std::size_t simulated_cars = 36;
 
-/// @param ends      of the drawn car
-/// @param simulate  else only what its times go by is said
+/// How far into a car's air is looked: only what its times go by; simulated too, from where it rests; or as the
+/// readings are, where a lift from a height that it can't stand at is none, as on Air.
+enum class AirLook { goes_by, simulated, as_read };
+/// @param ends  of the drawn car
 /// Source: docs/models.md, "Doubt".
-[[nodiscard]] AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEnds& ends, bool simulate,
+[[nodiscard]] AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEnds& ends, AirLook how,
                               const std::atomic<bool>* stop);
 
 /// Carries the times to the cars that were not simulated: by a plane through those that were where it holds them, else

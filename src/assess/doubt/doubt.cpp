@@ -77,7 +77,7 @@ public:
     look.names_ = true;
     DrawnCar car;
     car.build = build;
-    (void)look.at(car, shelf, true, stop, limits);
+    (void)look.at(car, shelf, false, stop, limits);
     const char* rows[air_times] = {words("Air: from parked to road"), words("Air: left in the tank by that"),
                                    words("Air: until the tank is full again"), words("Air: tank filled from empty")};
     const char* keys[air_times] = {"air.rise", "air.tank_after", "air.ready", "air.fill"};
@@ -153,7 +153,7 @@ public:
               fmt::format("{}.limit.{}", build::key_of(end), one.key()),
               {one.below ? words("{0}: {1}, below") : words("{0}: {1}, above"), {build::name_of(end), one.name}}};
         });
-    air_ = air_of(car, shelf, ends, simulate, stop);
+    air_ = air_of(car, shelf, ends, names_ ? AirLook::as_read : simulate ? AirLook::simulated : AirLook::goes_by, stop);
     return std::move(values_);
   }
   [[nodiscard]] AirDrawn& air() { return air_; }
@@ -198,6 +198,21 @@ const DoubtAnswer* Doubt::find(std::string_view name) const {
   for (const DoubtAnswer& answer : answers)
     if (answer.name == name) return &answer;
   return nullptr;
+}
+
+std::optional<double> Doubt::odds_of_preset(build::End end, std::size_t preset) const {
+  const DoubtAnswer* answer = find(fmt::format("{}.preset.{}.height", build::key_of(end), preset));
+  return answer && answer->value ? answer->odds_inside : std::nullopt;
+}
+
+std::vector<EdgeBand> edge_bands(const Doubt& doubt, build::End end) {
+  std::vector<EdgeBand> out;
+  for (const auto& [window, road] : {std::pair{"reach", false}, std::pair{"road", true}})
+    for (const char* side : {"low", "high"}) {
+      const DoubtAnswer* a = doubt.find(fmt::format("{}.{}.{}", build::key_of(end), window, side));
+      if (a && a->value && a->sd > 0) out.push_back({road, a->p05, a->p95});
+    }
+  return out;
 }
 
 std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control) {
@@ -278,7 +293,7 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control)
     if (known > 0) answer.odds_met = met / known;
   }
   // What is to be said of it plainly.
-  for (Message& m : wrong_tools(given.build))
+  for (Message& m : wrong_tools(given.build.doubts, out.inputs))
     out.trouble.push_back(std::move(m));
   if (!out.inputs.empty() &&
       std::all_of(out.inputs.begin(), out.inputs.end(), [](const DoubtInput& in) { return !(in.sd() > 0); }))

@@ -38,6 +38,8 @@ struct Doubt {
   std::uint64_t seed = 1;
   std::vector<Message> trouble; // what of it can't be said, and why
   [[nodiscard]] const DoubtAnswer* find(std::string_view name) const;
+  /// That a preset stands. @returns none where it is not wished for there, or not known
+  [[nodiscard]] std::optional<double> odds_of_preset(build::End end, std::size_t preset) const;
 };
 
 struct DoubtGiven {
@@ -46,9 +48,18 @@ struct DoubtGiven {
   std::size_t draws = 500;
   std::uint64_t seed = 1;
   friend bool operator==(const DoubtGiven& a, const DoubtGiven& b) {
-    return a.build == b.build && a.shelf.bags == b.shelf.bags && a.draws == b.draws && a.seed == b.seed;
+    return a.build == b.build && a.shelf.bags == b.shelf.bags && a.shelf.parts == b.shelf.parts && a.draws == b.draws &&
+           a.seed == b.seed;
   }
 };
+/// Where one edge of a window lies in nine cases of ten.
+struct EdgeBand {
+  bool road = false;        // of the road window; else of the reach window
+  double low = 0, high = 0; // m, H
+};
+/// Those of an end's four edges that anybody doubts, for pictures.
+[[nodiscard]] std::vector<EdgeBand> edge_bands(const Doubt& doubt, build::End end);
+
 /// How the work is gone about; the answers are the same whatever it says.
 struct DoubtControl {
   const std::atomic<bool>* stop = nullptr; // looked at after each draw

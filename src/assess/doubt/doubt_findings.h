@@ -9,6 +9,9 @@ namespace mavrel::assess {
 
 /// The odds that a preset stands are safe from here on, and out below this.
 constexpr double safe_odds = 0.95, out_odds = 0.05;
+[[nodiscard]] constexpr bool in_doubt(double odds) {
+  return odds > out_odds && odds < safe_odds;
+}
 
 /// The findings of the same build, each preset's with its odds, and cautions for presets that stand in doubt; worst
 /// first.

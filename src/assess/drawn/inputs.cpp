@@ -240,18 +240,14 @@ std::vector<DoubtInput> doubt_inputs(const build::Build& build, const shelf::She
   return out;
 }
 
-std::vector<Message> wrong_tools(const build::Build& build) {
+std::vector<Message> wrong_tools(const build::Doubts& doubts, const std::vector<DoubtInput>& inputs) {
   std::vector<Message> out;
-  for (const build::TakenWith& t : build.doubts.taken_with) {
-    build::Build copy = build;
-    bool there = t.what.ends_with("bag_card") || t.what.starts_with("air.") || t.what.ends_with("air_way"), can = there;
-    walk_readings(copy, true,
-                  [&](const Read& read, const build::NumberSpec& spec, const std::string& path, const Message&) {
-                    if (there || taken_place(path) != t.what) return;
-                    const auto tools = tools_for(read.field->tool, spec.kind);
-                    there = true, can = std::find(tools.begin(), tools.end(), t.tool) != tools.end();
-                  });
-    if (there && !can)
+  for (const build::TakenWith& t : doubts.taken_with) {
+    const auto of = std::find_if(inputs.begin(), inputs.end(),
+                                 [&](const DoubtInput& in) { return taken_place(in.path) == t.what; });
+    if (of == inputs.end()) continue; // not read yet, or not any more
+    const auto can = tools_for(of->usual, of->kind);
+    if (std::find(can.begin(), can.end(), t.tool) == can.end())
       out.push_back({words("{0} is not read with: {1}. The usual tool's doubt stands for it."),
                      {t.what, build::name_of(t.tool)}});
   }

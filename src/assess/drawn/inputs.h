@@ -56,8 +56,9 @@ struct DoubtInput {
 /// chosen, and what the air kit's parts are said to do.
 [[nodiscard]] std::vector<DoubtInput> doubt_inputs(const build::Build& build, const shelf::Shelf& shelf);
 
-/// What of `doubts.taken_with` can't be, said; empty: all of it can.
-[[nodiscard]] std::vector<Message> wrong_tools(const build::Build& build);
+/// What of `taken_with` can't be, said; empty: all of it can.
+/// @param inputs  of the same build
+[[nodiscard]] std::vector<Message> wrong_tools(const build::Doubts& doubts, const std::vector<DoubtInput>& inputs);
 
 /// The build as it is if every reading lies off by so much; what nobody could have read is folded back inside.
 /// @param off  of each input that is a reading, SI, in their order; may be longer

@@ -22,7 +22,7 @@ struct WhyGiven {
   Sure sure = Sure::as_read; // nine in ten: where the edge lies at or inside of in nine cases of ten
   friend bool operator==(const WhyGiven& a, const WhyGiven& b) {
     return a.end == b.end && a.window == b.window && a.edge == b.edge && a.sure == b.sure && a.build == b.build &&
-           a.shelf.bags == b.shelf.bags;
+           a.shelf.bags == b.shelf.bags && a.shelf.parts == b.shelf.parts;
   }
 };
 

@@ -113,7 +113,7 @@ TEST(DoubtInputs, GoByTheToolThatSomebodyTookThemWith) {
   ASSERT_NE(input(weighed, "front.unsprung_kg"), nullptr);
   EXPECT_EQ(input(weighed, "front.unsprung_kg")->shared_with, "scale");
   EXPECT_NEAR(input(weighed, "front.unsprung_kg")->own, build.doubts.scale, 1e-12);
-  EXPECT_TRUE(wrong_tools(build).empty());
+  EXPECT_TRUE(wrong_tools(build.doubts, doubt_inputs(build, test::demo_shelf())).empty());
   // One more reading of a mean, reading what was estimated, and what can't be read.
   build.doubts.taken_with.clear();
   build.doubts.estimate = 0.2;
@@ -130,8 +130,11 @@ TEST(DoubtInputs, GoByTheToolThatSomebodyTookThemWith) {
   // No scale reads a height: the tape stands, and it is said.
   build.doubts.taken_with = {{"front.left.height_m", Tool::scale, {}}};
   EXPECT_EQ(input(doubt_inputs(build, test::demo_shelf()), "front.left.height_m")->tool, Tool::tape);
-  ASSERT_EQ(wrong_tools(build).size(), 1U);
-  EXPECT_NE(say(wrong_tools(build).front()).find("front.left.height_m"), std::string::npos);
+  ASSERT_EQ(wrong_tools(build.doubts, doubt_inputs(build, test::demo_shelf())).size(), 1U);
+  EXPECT_NE(say(wrong_tools(build.doubts, doubt_inputs(build, test::demo_shelf())).front()).find("front.left.height_m"),
+            std::string::npos);
+  build.doubts.taken_with = {{"front.bag_card", Tool::scale, {}}};
+  EXPECT_EQ(wrong_tools(build.doubts, doubt_inputs(build, test::demo_shelf())).size(), 1U) << "nor a card";
 }
 
 TEST(DoubtInputs, KnowWhatTheAirKitsCardsSay) {

@@ -253,19 +253,19 @@ void DoubtPage::fill_answers() {
     if (a.odds_inside) {
       const double odds = *a.odds_inside;
       // Never certain: so many draws tell no more.
-      stands = odds >= 0.95   ? tr("✓ safe, %1").arg(desk_.shown(std::min(odds, 0.99), Kind::share, 0))
-               : odds <= 0.05 ? tr("■ out, %1").arg(desk_.shown(std::max(odds, 0.01), Kind::share, 0))
-                              : tr("▲ doubtful, %1").arg(desk_.shown(odds, Kind::share, 0));
-      ink = odds >= 0.95 ? t.good : odds <= 0.05 ? t.stop : t.caution;
+      stands = odds >= assess::safe_odds  ? tr("✓ safe, %1").arg(desk_.shown(std::min(odds, 0.99), Kind::share, 0))
+               : odds <= assess::out_odds ? tr("■ out, %1").arg(desk_.shown(std::max(odds, 0.01), Kind::share, 0))
+                                          : tr("▲ doubtful, %1").arg(desk_.shown(odds, Kind::share, 0));
+      ink = odds >= assess::safe_odds ? t.good : odds <= assess::out_odds ? t.stop : t.caution;
     } else if (a.odds_met) {
       const bool time = a.wanted_most.has_value();
       const double odds = *a.odds_met;
-      const QString so = odds >= 0.95   ? (time ? tr("✓ quick enough, %1") : tr("✓ clears, %1"))
-                         : odds <= 0.05 ? (time ? tr("■ too slow, %1") : tr("■ touches, %1"))
-                                        : (time ? tr("▲ quick enough, %1") : tr("▲ clears, %1"));
-      const double of = odds <= 0.05 ? 1 - odds : odds;
+      const QString so = odds >= assess::safe_odds  ? (time ? tr("✓ quick enough, %1") : tr("✓ clears, %1"))
+                         : odds <= assess::out_odds ? (time ? tr("■ too slow, %1") : tr("■ touches, %1"))
+                                                    : (time ? tr("▲ quick enough, %1") : tr("▲ clears, %1"));
+      const double of = odds <= assess::out_odds ? 1 - odds : odds;
       stands = so.arg(desk_.shown(std::min(of, 0.99), Kind::share, 0));
-      ink = odds >= 0.95 ? t.good : odds <= 0.05 ? t.stop : t.caution;
+      ink = odds >= assess::safe_odds ? t.good : odds <= assess::out_odds ? t.stop : t.caution;
     } else if (a.vanished >= 0.005 && a.name.find(".limit.") == std::string::npos) {
       stands = tr("gone in %1").arg(desk_.shown(a.vanished, Kind::share, 0));
       ink = t.caution;
