@@ -332,6 +332,30 @@ TEST(Doubt, OfReadingsThatCantBeStaysAFigure) {
     EXPECT_TRUE(std::isfinite(a.sd) && std::isfinite(a.p05) && std::isfinite(a.p95)) << a.name;
 }
 
+TEST(Doubt, IsAnotherQuestionWithAnotherPartOnTheShelf) {
+  const DoubtGiven given{test::demo_whole(), test::demo_shelf(), 20, 1};
+  DoubtGiven other = given;
+  EXPECT_TRUE(given == other);
+  ASSERT_FALSE(other.shelf.parts.empty());
+  other.shelf.parts[0].part.price = 12345;
+  EXPECT_FALSE(given == other) << "what a card says of it may have changed";
+}
+
+TEST(Doubt, AsReadTheAirIsWhatAirSays) {
+  // Parked lower than it can stand: Air refuses the lift, and no drawn car makes up a value for it.
+  build::Build build = test::demo_whole();
+  for (build::Preset& preset : build.variant().brief.presets)
+    if (preset.use == build::PresetUse::parked)
+      preset.wish[0] = build::HeightWish{build::HeightWish::As::height, 0.28, {}};
+  const auto got = doubt({build, test::demo_shelf(), 40, 1});
+  const DoubtAnswer* rise = got->find("air.rise");
+  if (rise) {
+    EXPECT_FALSE(rise->value);
+    EXPECT_LT(rise->vanished, 1) << "a car that rests on its stops gets up all the same";
+  }
+  EXPECT_NE(rise, nullptr);
+}
+
 TEST(Doubt, NamesTheLimitsWithTheirs) {
   const Doubt got = *doubt({demo_without_kit(), test::demo_shelf(), 60, 1});
   const DoubtAnswer *stop = got.find("front.limit.bump_stop.below"), *low = got.find("front.reach.low");
