@@ -1,15 +1,11 @@
-// The fields of the drive and of keeping the height: see build/fields.h.
-#pragma once
+// The drive, and keeping the height.
+#include "build/fields/maker.h"
 
-#include "build/field_spec.h"
 #include "build/leveling.h"
 
 namespace mavrel::build {
 
-constexpr std::size_t most_set_ups = 4, most_drive_events = 12;
-
-template <class V, Is<ControlSetUp> T>
-void fields(V& v, T& set_up) {
+static void fields(TableMaker& v, ControlSetUp& set_up) {
   v.text("name", set_up.name, words("name"), 40);
   v.choice("fitted", set_up.fitted, words("the one the car gets"));
   auto& s = set_up.rules;
@@ -36,8 +32,7 @@ void fields(V& v, T& set_up) {
   v.extra(set_up.extra);
 }
 
-template <class V, Is<SensorFit> T>
-void fields(V& v, T& s) {
+static void fields(TableMaker& v, SensorFit& s) {
   v.number("pivot_y_m", s.pivot_y, {Kind::length, 0, 1.2, words("sensor's shaft left of the middle")});
   v.number("pivot_z_m", s.pivot_z, {Kind::length, 0.02, 1.5, words("sensor's shaft above the floor")});
   v.number("lever_m", s.lever, {Kind::length, 0.01, 0.5, words("lever")});
@@ -54,16 +49,14 @@ void fields(V& v, T& s) {
   v.extra(s.extra);
 }
 
-template <class V, Is<Leveling> T>
-void fields(V& v, T& l) {
+static void fields(TableMaker& v, Leveling& l) {
   v.list("set_ups", l.set_ups, words("way of keeping the height"), 1, most_set_ups);
   v.object("front_sensor", l.sensors[0], words("front sensor"));
   v.object("rear_sensor", l.sensors[1], words("rear sensor"));
   v.extra(l.extra);
 }
 
-template <class V, Is<DriveEvent> T>
-void fields(V& v, T& e) {
+static void fields(TableMaker& v, DriveEvent& e) {
   v.text("name", e.name, words("what happens"), 40);
   v.choice("kind", e.kind, words("what changes"));
   v.number("at_s", e.at, {Kind::minutes, 0, 43200, words("happens at")});
@@ -77,8 +70,7 @@ void fields(V& v, T& e) {
   v.extra(e.extra);
 }
 
-template <class V, Is<Drive> T>
-void fields(V& v, T& d) {
+static void fields(TableMaker& v, Drive& d) {
   v.choice("road", d.road, words("road"));
   v.number("seed", d.seed, {Kind::plain, 0, 999999, words("seed")});
   v.choice("profile", d.profile, words("drive"));
@@ -86,6 +78,27 @@ void fields(V& v, T& d) {
   v.number("duration_s", d.duration, {Kind::minutes, 10, 43200, words("how long")});
   v.list("events", d.events, words("event"), 0, most_drive_events);
   v.extra(d.extra);
+}
+
+template <>
+const Table& table_of<ControlSetUp>() {
+  return made_table<ControlSetUp>();
+}
+template <>
+const Table& table_of<SensorFit>() {
+  return made_table<SensorFit>();
+}
+template <>
+const Table& table_of<Leveling>() {
+  return made_table<Leveling>();
+}
+template <>
+const Table& table_of<DriveEvent>() {
+  return made_table<DriveEvent>();
+}
+template <>
+const Table& table_of<Drive>() {
+  return made_table<Drive>();
 }
 
 } // namespace mavrel::build

@@ -1,22 +1,18 @@
-// The fields of how sure the tools are: see build/fields.h.
-#pragma once
+// How sure the tools are.
+#include "build/fields/maker.h"
 
 #include "build/doubts.h"
-#include "build/field_spec.h"
+#include "build/names_doubts.h"
 
 namespace mavrel::build {
 
-constexpr std::size_t most_taken_with = 200;
-
-template <class V, Is<TakenWith> T>
-void fields(V& v, T& t) {
+static void fields(TableMaker& v, TakenWith& t) {
   v.text("what", t.what, words("reading"), 120);
   v.choice("tool", t.tool, words("taken with"));
   v.extra(t.extra);
 }
 
-template <class V, Is<Doubts> T>
-void fields(V& v, T& d) {
+static void fields(TableMaker& v, Doubts& d) {
   v.number("tape_m", d.tape, {Kind::length, 0, 0.05, words("tape")});
   v.number("calliper_m", d.calliper, {Kind::length, 0, 0.05, words("calliper")});
   v.number("point_m", d.point, {Kind::length, 0, 0.05, words("hard point")});
@@ -33,6 +29,15 @@ void fields(V& v, T& d) {
   v.number("other_car", d.other_car, {Kind::plain, 1, 20, words("another car, times as much")});
   v.list("taken_with", d.taken_with, words("reading taken otherwise"), 0, most_taken_with);
   v.extra(d.extra);
+}
+
+template <>
+const Table& table_of<TakenWith>() {
+  return made_table<TakenWith>();
+}
+template <>
+const Table& table_of<Doubts>() {
+  return made_table<Doubts>();
 }
 
 } // namespace mavrel::build

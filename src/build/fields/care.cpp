@@ -1,17 +1,13 @@
-// The fields of Proving and Care: see build/fields.h.
-#pragma once
+// Proving, care, and the car a build was begun from.
+#include "build/fields/maker.h"
 
 #include "build/care.h"
-#include "build/field_spec.h"
 #include "build/proving.h"
+#include "build/names_care.h"
 
 namespace mavrel::build {
 
-constexpr std::size_t most_series = 60, most_proof_readings = 400, most_learned_notes = 60;
-constexpr std::size_t most_intervals = 40, most_log = 6000, most_lessons = 200, most_taken = 400;
-
-template <class V, Is<ProofReading> T>
-void fields(V& v, T& r) {
+static void fields(TableMaker& v, ProofReading& r) {
   v.number("time_s", r.time, {Kind::time, 0, 3e7, words("time")});
   v.number("pressure_pa", r.pressure, {Kind::pressure, -1e5, 4e6, words("gauge")});
   v.number("temperature_k", r.temperature, {Kind::temperature, 213.15, 393.15, words("temperature")});
@@ -19,8 +15,7 @@ void fields(V& v, T& r) {
   v.extra(r.extra);
 }
 
-template <class V, Is<ProofSeries> T>
-void fields(V& v, T& s) {
+static void fields(TableMaker& v, ProofSeries& s) {
   v.text("check", s.check, words("check"), 60);
   v.text("gauge", s.gauge, words("gauge"), 40);
   v.text("from", s.from, words("readings from"), 120);
@@ -29,8 +24,7 @@ void fields(V& v, T& s) {
   v.extra(s.extra);
 }
 
-template <class V, Is<LearnedNote> T>
-void fields(V& v, T& n) {
+static void fields(TableMaker& v, LearnedNote& n) {
   v.text("what", n.what, words("what was learned"), 40);
   v.text("by", n.by, words("by"), 40);
   v.text("day", n.day, words("on"), 16);
@@ -42,8 +36,7 @@ void fields(V& v, T& n) {
   v.extra(n.extra);
 }
 
-template <class V, Is<Proving> T>
-void fields(V& v, T& p) {
+static void fields(TableMaker& v, Proving& p) {
   v.list("series", p.series, words("series of readings"), 0, most_series);
   v.list("learned", p.learned, words("learned figure"), 0, most_learned_notes);
   v.text("handed_over", p.handed_over, words("handed over on"), 10);
@@ -53,8 +46,7 @@ void fields(V& v, T& p) {
   v.extra(p.extra);
 }
 
-template <class V, Is<LogEntry> T>
-void fields(V& v, T& e) {
+static void fields(TableMaker& v, LogEntry& e) {
   v.text("id", e.id, words("mark of the entry"), 40);
   v.text("day", e.day, words("day"), 16);
   v.choice("kind", e.kind, words("kind of entry"));
@@ -72,8 +64,7 @@ void fields(V& v, T& e) {
   v.extra(e.extra);
 }
 
-template <class V, Is<CareInterval> T>
-void fields(V& v, T& i) {
+static void fields(TableMaker& v, CareInterval& i) {
   v.text("task", i.task, words("task"), 40);
   v.choice("wanted", i.wanted, words("comes round"));
   v.number("days_s", i.days, {Kind::days, 86400, 3.2e9, words("every")});
@@ -81,8 +72,7 @@ void fields(V& v, T& i) {
   v.extra(i.extra);
 }
 
-template <class V, Is<Lesson> T>
-void fields(V& v, T& l) {
+static void fields(TableMaker& v, Lesson& l) {
   v.text("day", l.day, words("day"), 10);
   v.text("what", l.what, words("what had to be changed"), 300);
   v.text("why", l.why, words("why"), 500);
@@ -93,8 +83,7 @@ void fields(V& v, T& l) {
   v.extra(l.extra);
 }
 
-template <class V, Is<Care> T>
-void fields(V& v, T& c) {
+static void fields(TableMaker& v, Care& c) {
   v.text("from", c.from, words("on the road since"), 10);
   v.number("distance_year_m", c.distance_year, {Kind::distance, 0, 3e8, words("driven a year")});
   v.number("winter_temperature_k", c.winter_temperature,
@@ -112,21 +101,60 @@ void fields(V& v, T& c) {
   v.extra(c.extra);
 }
 
-template <class V, Is<Taken> T>
-void fields(V& v, T& t) {
+static void fields(TableMaker& v, Taken& t) {
   v.text("path", t.path, words("figure"), 120);
   v.text("digest", t.digest, words("what it was"), 40);
   v.extra(t.extra);
 }
 
-template <class V, Is<Origin> T>
-void fields(V& v, T& o) {
+static void fields(TableMaker& v, Origin& o) {
   v.text("car", o.car, words("begun from"), 80);
   v.text("number", o.number, words("its job number"), 40);
   v.text("file", o.file, words("its file"), 400);
   v.text("day", o.day, words("begun on"), 10);
   v.list("taken", o.taken, words("figure of another car"), 0, most_taken);
   v.extra(o.extra);
+}
+
+template <>
+const Table& table_of<ProofReading>() {
+  return made_table<ProofReading>();
+}
+template <>
+const Table& table_of<ProofSeries>() {
+  return made_table<ProofSeries>();
+}
+template <>
+const Table& table_of<LearnedNote>() {
+  return made_table<LearnedNote>();
+}
+template <>
+const Table& table_of<Proving>() {
+  return made_table<Proving>();
+}
+template <>
+const Table& table_of<LogEntry>() {
+  return made_table<LogEntry>();
+}
+template <>
+const Table& table_of<CareInterval>() {
+  return made_table<CareInterval>();
+}
+template <>
+const Table& table_of<Lesson>() {
+  return made_table<Lesson>();
+}
+template <>
+const Table& table_of<Care>() {
+  return made_table<Care>();
+}
+template <>
+const Table& table_of<Taken>() {
+  return made_table<Taken>();
+}
+template <>
+const Table& table_of<Origin>() {
+  return made_table<Origin>();
 }
 
 } // namespace mavrel::build

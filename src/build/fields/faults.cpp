@@ -1,15 +1,12 @@
-// The fields of fault finding: see build/fields.h.
-#pragma once
+// Fault finding.
+#include "build/fields/maker.h"
 
 #include "build/faults.h"
-#include "build/field_spec.h"
+#include "build/names_faults.h"
 
 namespace mavrel::build {
 
-constexpr std::size_t most_findings = 200;
-
-template <class V, Is<FaultNote> T>
-void fields(V& v, T& f) {
+static void fields(TableMaker& v, FaultNote& f) {
   v.text("sign", f.sign, words("what was found"), 40);
   v.text("where", f.where, words("where"), 40);
   v.choice("answer", f.answer, words("found so"));
@@ -25,11 +22,19 @@ void fields(V& v, T& f) {
   v.extra(f.extra);
 }
 
-template <class V, Is<Faults> T>
-void fields(V& v, T& f) {
+static void fields(TableMaker& v, Faults& f) {
   v.list("findings", f.findings, words("finding"), 0, most_findings);
   v.choice("nothing_else", f.nothing_else, words("nothing else was noticed"));
   v.extra(f.extra);
+}
+
+template <>
+const Table& table_of<FaultNote>() {
+  return made_table<FaultNote>();
+}
+template <>
+const Table& table_of<Faults>() {
+  return made_table<Faults>();
 }
 
 } // namespace mavrel::build

@@ -1,23 +1,19 @@
-// The fields of the air: see build/fields.h.
-#pragma once
+// The air: what is wanted of it, and the kit.
+#include "build/fields/maker.h"
 
 #include "build/air_kit.h"
-#include "build/field_spec.h"
+#include "build/air_wishes.h"
 
 namespace mavrel::build {
 
-constexpr std::size_t most_day_moves = 12;
-
-template <class V, Is<DayMove> T>
-void fields(V& v, T& move) {
+static void fields(TableMaker& v, DayMove& move) {
   v.text("from", move.from, words("from preset"), 40);
   v.text("to", move.to, words("to preset"), 40);
   v.number("times", move.times, {Kind::plain, 0, 200, words("times a day")});
   v.extra(move.extra);
 }
 
-template <class V, Is<AirWishes> T>
-void fields(V& v, T& air) {
+static void fields(TableMaker& v, AirWishes& air) {
   v.number("rise_s", air.rise, {Kind::time, 0.2, 600, words("rise at most")});
   v.number("lifts", air.lifts, {Kind::plain, 0, 50, words("lifts from a full tank")});
   v.number("ready_s", air.ready, {Kind::minutes, 1, 36000, words("ready again after")});
@@ -29,8 +25,7 @@ void fields(V& v, T& air) {
   v.extra(air.extra);
 }
 
-template <class V, Is<PartPlace> T>
-void fields(V& v, T& place) {
+static void fields(TableMaker& v, PartPlace& place) {
   v.number("x_m", place.x, {Kind::length, -2, 7, words("behind the front axle")});
   v.number("y_m", place.y, {Kind::length, -1.2, 1.2, words("left of the middle")});
   v.number("z_m", place.z, {Kind::length, 0, 2.5, words("above the road")});
@@ -40,10 +35,7 @@ void fields(V& v, T& place) {
   v.extra(place.extra);
 }
 
-constexpr std::size_t most_part_name = 80;
-
-template <class V, Is<AirKit> T>
-void fields(V& v, T& kit) {
+static void fields(TableMaker& v, AirKit& kit) {
   v.choice("circuits", kit.circuits, words("circuits"));
   v.choice("school", kit.school, words("valves worked by"));
   v.choice("order", kit.order, words("order of corners"));
@@ -90,6 +82,23 @@ void fields(V& v, T& kit) {
   v.number("learned_flow_rr", kit.learned_flow[3],
            {Kind::share, 0.05, 5, words("learned: flow to the rear right bag")});
   v.extra(kit.extra);
+}
+
+template <>
+const Table& table_of<DayMove>() {
+  return made_table<DayMove>();
+}
+template <>
+const Table& table_of<AirWishes>() {
+  return made_table<AirWishes>();
+}
+template <>
+const Table& table_of<PartPlace>() {
+  return made_table<PartPlace>();
+}
+template <>
+const Table& table_of<AirKit>() {
+  return made_table<AirKit>();
 }
 
 } // namespace mavrel::build

@@ -1,19 +1,12 @@
-// The fields of Fit-up: see build/fields.h.
-#pragma once
+// The shop and Fit-up.
+#include "build/fields/maker.h"
 
-#include "build/field_spec.h"
-#include "build/fields_air.h"
 #include "build/fit_up.h"
+#include "build/names_fit_up.h"
 
 namespace mavrel::build {
 
-constexpr std::size_t most_people = 12, most_days_off = 60, most_habits = 30, most_stock = 80, most_learned = 120;
-constexpr std::size_t most_often = 80;
-constexpr std::size_t most_job_notes = 240, most_hold_checks = 120, most_check_figures = 40;
-constexpr std::size_t most_routes = 24, most_way_points = 24, most_part_notes = 120;
-
-template <class V, Is<ShopPerson> T>
-void fields(V& v, T& p) {
+static void fields(TableMaker& v, ShopPerson& p) {
   v.text("name", p.name, words("name"), 40);
   v.choice("welds", p.welds, words("welds"));
   v.choice("wires", p.wires, words("wires"));
@@ -21,8 +14,7 @@ void fields(V& v, T& p) {
   v.extra(p.extra);
 }
 
-template <class V, Is<DaysOff> T>
-void fields(V& v, T& d) {
+static void fields(TableMaker& v, DaysOff& d) {
   v.text("who", d.who, words("who is off"), 40);
   v.text("from", d.from, words("off from"), 10);
   v.text("to", d.to, words("off to"), 10);
@@ -30,8 +22,7 @@ void fields(V& v, T& d) {
   v.extra(d.extra);
 }
 
-template <class V, Is<ShopHabit> T>
-void fields(V& v, T& h) {
+static void fields(TableMaker& v, ShopHabit& h) {
   v.text("name", h.name, words("job"), 80);
   v.choice("when", h.when, words("wherever there is"));
   v.number("hours_s", h.hours, {Kind::hours, 0, 3.6e6, words("takes")});
@@ -45,8 +36,7 @@ void fields(V& v, T& h) {
   v.extra(h.extra);
 }
 
-template <class V, Is<StockPiece> T>
-void fields(V& v, T& s) {
+static void fields(TableMaker& v, StockPiece& s) {
   v.text("what", s.what, words("stock"), 80);
   v.number("length_m", s.length, {Kind::length, 0.001, 100, words("length")});
   v.number("count", s.count, {Kind::plain, 1, 500, words("how many")});
@@ -54,24 +44,21 @@ void fields(V& v, T& s) {
   v.extra(s.extra);
 }
 
-template <class V, Is<LearnedHours> T>
-void fields(V& v, T& l) {
+static void fields(TableMaker& v, LearnedHours& l) {
   v.text("rule", l.rule, words("job"), 60);
   v.number("hours_s", l.hours, {Kind::hours, 0, 3.6e6, words("takes")});
   v.number("times", l.times, {Kind::plain, 1, 1e4, words("times taken")});
   v.extra(l.extra);
 }
 
-template <class V, Is<FaultOften> T>
-void fields(V& v, T& f) {
+static void fields(TableMaker& v, FaultOften& f) {
   v.text("cause", f.cause, words("fault"), 40);
   v.number("often", f.often, {Kind::plain, 0, 1000, words("how often")});
   v.number("found", f.found, {Kind::plain, 0, 1e5, words("times found")});
   v.extra(f.extra);
 }
 
-template <class V, Is<Shop> T>
-void fields(V& v, T& s) {
+static void fields(TableMaker& v, Shop& s) {
   v.text("first_day", s.first_day, words("first day"), 10);
   v.number("day_from_s", s.day_from, {Kind::hours, 0, 82800, words("work begins at")});
   v.number("day_to_s", s.day_to, {Kind::hours, 3600, 86400, words("work ends at")});
@@ -97,8 +84,7 @@ void fields(V& v, T& s) {
   v.extra(s.extra);
 }
 
-template <class V, Is<JobNote> T>
-void fields(V& v, T& j) {
+static void fields(TableMaker& v, JobNote& j) {
   v.text("id", j.id, words("job"), 60);
   v.text("name", j.name, words("job"), 80);
   v.choice("state", j.state, words("state"));
@@ -116,8 +102,7 @@ void fields(V& v, T& j) {
   v.extra(j.extra);
 }
 
-template <class V, Is<CheckFigure> T>
-void fields(V& v, T& f) {
+static void fields(TableMaker& v, CheckFigure& f) {
   v.text("what", f.what, words("figure"), 80);
   v.number("length_m", f.length, {Kind::length, -3, 10, words("measured")});
   v.number("angle_rad", f.angle, {Kind::angle, -3.15, 3.15, words("measured")});
@@ -134,8 +119,7 @@ void fields(V& v, T& f) {
   v.extra(f.extra);
 }
 
-template <class V, Is<HoldCheck> T>
-void fields(V& v, T& c) {
+static void fields(TableMaker& v, HoldCheck& c) {
   v.text("check", c.check, words("check"), 60);
   v.choice("result", c.result, words("result"));
   v.text("by", c.by, words("signed by"), 40);
@@ -147,8 +131,7 @@ void fields(V& v, T& c) {
   v.extra(c.extra);
 }
 
-template <class V, Is<PlateFit> T>
-void fields(V& v, T& p) {
+static void fields(TableMaker& v, PlateFit& p) {
   v.choice("upper", p.upper, words("upper plate is"));
   v.choice("lower", p.lower, words("lower plate is"));
   v.number("thickness_m", p.thickness, {Kind::length, 0.001, 0.04, words("plate's thickness")});
@@ -178,8 +161,7 @@ void fields(V& v, T& p) {
   v.extra(p.extra);
 }
 
-template <class V, Is<WayPoint> T>
-void fields(V& v, T& p) {
+static void fields(TableMaker& v, WayPoint& p) {
   v.text("name", p.name, words("point"), 40);
   v.choice("kind", p.kind, words("held by"));
   v.number("x_m", p.x, {Kind::length, -3, 9, words("behind the front axle")});
@@ -189,8 +171,7 @@ void fields(V& v, T& p) {
   v.extra(p.extra);
 }
 
-template <class V, Is<Route> T>
-void fields(V& v, T& r) {
+static void fields(TableMaker& v, Route& r) {
   v.text("line", r.line, words("line"), 40);
   v.choice("runs", r.runs, words("runs"));
   v.list("points", r.points, words("point"), 0, most_way_points);
@@ -198,8 +179,7 @@ void fields(V& v, T& r) {
   v.extra(r.extra);
 }
 
-template <class V, Is<PartNote> T>
-void fields(V& v, T& p) {
+static void fields(TableMaker& v, PartNote& p) {
   v.text("part", p.part, words("part"), 120);
   v.number("on_shelf", p.on_shelf, {Kind::plain, 0, 1e4, words("on the shelf")});
   v.number("price", p.price, {Kind::plain, 0, 1e6, words("price")});
@@ -209,8 +189,7 @@ void fields(V& v, T& p) {
   v.extra(p.extra);
 }
 
-template <class V, Is<FitUp> T>
-void fields(V& v, T& f) {
+static void fields(TableMaker& v, FitUp& f) {
   v.choice("order", f.order, words("what goes in first"));
   v.choice("shown", f.shown, words("kit"));
   v.choice("handset", f.handset, words("handset by"));
@@ -224,6 +203,67 @@ void fields(V& v, T& f) {
   v.list("routes", f.routes, words("route"), 0, most_routes);
   v.list("parts", f.parts, words("part's note"), 0, most_part_notes);
   v.extra(f.extra);
+}
+
+template <>
+const Table& table_of<ShopPerson>() {
+  return made_table<ShopPerson>();
+}
+template <>
+const Table& table_of<DaysOff>() {
+  return made_table<DaysOff>();
+}
+template <>
+const Table& table_of<ShopHabit>() {
+  return made_table<ShopHabit>();
+}
+template <>
+const Table& table_of<StockPiece>() {
+  return made_table<StockPiece>();
+}
+template <>
+const Table& table_of<LearnedHours>() {
+  return made_table<LearnedHours>();
+}
+template <>
+const Table& table_of<FaultOften>() {
+  return made_table<FaultOften>();
+}
+template <>
+const Table& table_of<Shop>() {
+  return made_table<Shop>();
+}
+template <>
+const Table& table_of<JobNote>() {
+  return made_table<JobNote>();
+}
+template <>
+const Table& table_of<CheckFigure>() {
+  return made_table<CheckFigure>();
+}
+template <>
+const Table& table_of<HoldCheck>() {
+  return made_table<HoldCheck>();
+}
+template <>
+const Table& table_of<PlateFit>() {
+  return made_table<PlateFit>();
+}
+template <>
+const Table& table_of<WayPoint>() {
+  return made_table<WayPoint>();
+}
+template <>
+const Table& table_of<Route>() {
+  return made_table<Route>();
+}
+template <>
+const Table& table_of<PartNote>() {
+  return made_table<PartNote>();
+}
+template <>
+const Table& table_of<FitUp>() {
+  return made_table<FitUp>();
 }
 
 } // namespace mavrel::build
