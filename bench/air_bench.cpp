@@ -30,7 +30,7 @@ void demo_move(benchmark::State& state, const char* name) {
   for (auto _ : state) {
     const auto car = assess::car_air(d.air, {low, 0, *assess::full_tank(d.air), true}).value();
     auto now = air::Simulation::begin(car.network);
-    assess::ValveWorker worker(*now, car, nullptr);
+    assess::ValveWorker worker(*now, car, {});
     benchmark::DoNotOptimize(worker.move_to({high[0], high[0], high[1], high[1]}, d.air.kit.order));
     benchmark::DoNotOptimize(now->run(10));
     steps = now->steps();

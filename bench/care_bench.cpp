@@ -36,14 +36,14 @@ void predict_demo(benchmark::State& state) {
   const build::Build b = shop_car("w-14.mavrel");
   const auto given = assess::leveling_given(b, assess::fit_up_given(b, shelf_here()).air(), 0);
   for (auto _ : state)
-    benchmark::DoNotOptimize(assess::predict(given, nullptr));
+    benchmark::DoNotOptimize(assess::predict(given, {}));
 }
 BENCHMARK(predict_demo)->Unit(benchmark::kMillisecond);
 
 void prove_learn_demo(benchmark::State& state) {
   const assess::LearningGiven given{shop_car("w-14.mavrel"), shelf_here()};
   for (auto _ : state)
-    benchmark::DoNotOptimize(assess::learn_from(given, nullptr));
+    benchmark::DoNotOptimize(assess::learn_from(given, {}));
 }
 BENCHMARK(prove_learn_demo)->Unit(benchmark::kMillisecond);
 

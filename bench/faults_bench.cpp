@@ -15,7 +15,7 @@ assess::FaultCarGiven demo_car() {
   return {assess::leveling_given(*build, assess::fit_up_given(*build, shelf).air(), 0)};
 }
 const assess::PracticeShop& demo_shop() {
-  static const auto shop = **assess::practice_shop(demo_car(), nullptr);
+  static const auto shop = **assess::practice_shop(demo_car(), {});
   return *shop;
 }
 /// All causes, ten findings.
@@ -32,7 +32,7 @@ assess::FaultEvidence ten_findings() {
 void fault_table_demo(benchmark::State& state) {
   const auto given = demo_car();
   for (auto _ : state)
-    benchmark::DoNotOptimize(assess::practice_shop(given, nullptr));
+    benchmark::DoNotOptimize(assess::practice_shop(given, {}));
 }
 BENCHMARK(fault_table_demo)->Unit(benchmark::kMillisecond);
 

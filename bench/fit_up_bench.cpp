@@ -87,7 +87,7 @@ BENCHMARK(parts_demo)->Unit(benchmark::kMillisecond);
 void schools_demo(benchmark::State& state) {
   const assess::SchoolsGiven given{demo_build("sorrel-wayfare.mavrel"), demo_shelf(), std::nullopt};
   for (auto _ : state)
-    benchmark::DoNotOptimize(assess::answer_schools(given, nullptr));
+    benchmark::DoNotOptimize(assess::answer_schools(given, {}));
 }
 BENCHMARK(schools_demo)->Unit(benchmark::kMillisecond);
 

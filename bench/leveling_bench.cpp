@@ -24,7 +24,7 @@ void drive_demo(benchmark::State& state, const char* name) {
   const auto drive = assess::drive_given(given, car, given.leveling.set_ups.front().rules, road);
   double simulated = 0;
   for (auto _ : state)
-    simulated += control::drive(drive, nullptr, false)->simulated;
+    simulated += control::drive(drive, {}, false)->simulated;
   state.counters["times_faster"] = benchmark::Counter(simulated, benchmark::Counter::kIsRate);
 }
 BENCHMARK_CAPTURE(drive_demo, estate, "sorrel-wayfare.mavrel")->Unit(benchmark::kMillisecond);

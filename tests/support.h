@@ -12,6 +12,7 @@
 #include <filesystem>
 #include <fstream>
 #include <sstream>
+#include <stop_token>
 #include <string>
 
 namespace mavrel::test {
@@ -21,6 +22,13 @@ inline std::filesystem::path data(const std::string& name) {
 }
 inline std::filesystem::path demo_file() {
   return std::filesystem::path(MAVREL_DEMO) / "sorrel-wayfare.mavrel";
+}
+
+/// What somebody has asked to stop already.
+inline std::stop_token stopped() {
+  std::stop_source source;
+  source.request_stop();
+  return source.get_token();
 }
 
 inline std::string text_of(const std::filesystem::path& file) {

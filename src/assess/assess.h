@@ -6,7 +6,16 @@
 
 #include <memory>
 
+namespace mavrel::build {
+struct Build;
+} // namespace mavrel::build
+namespace mavrel::shelf {
+struct Shelf;
+} // namespace mavrel::shelf
+
 namespace mavrel::assess {
+
+struct Assessment; // assess/assessment.h
 
 /// Pure: no clock, no files. Answers what can be answered and names what is missing for the rest.
 [[nodiscard]] Assessment assess(const build::Build& build, const shelf::Shelf& shelf);

@@ -1,6 +1,12 @@
 #include "assess/assessment.h"
 
+#include "assess/end/end_answer.h"
+
 namespace mavrel::assess {
+
+const EndAssessment& Assessment::end(End e) const {
+  return ends[build::at(e)]->assessment;
+}
 
 StageState stage_state(const Assessment& assessment, const StageRow& stage) {
   bool stop = false, caution = false;

@@ -2,21 +2,27 @@
 // screens, the build sheet and the command line draw it and compute nothing themselves. All numbers SI.
 #pragma once
 
-#include "assess/air/air_findings.h"
-#include "assess/care/care_findings.h"
-#include "assess/end/end_answer.h"
-#include "assess/end/limits.h"
 #include "assess/finding/finding.h"
-#include "assess/fit_up/fit_up_findings.h"
-#include "assess/ground/ground.h"
-#include "assess/leveling/leveling_findings.h"
-#include "assess/proving/proving_findings.h"
+#include "assess/kept/kept.h"
+#include "assess/survey/loads.h"
 
 #include <array>
 #include <optional>
 #include <vector>
 
 namespace mavrel::assess {
+
+// Each topic's answer is known to those that include its header.
+struct EndAssessment;            // assess/end/end_answer.h
+struct EndQuestion;              // assess/end/end_answer.h
+struct GroundQuestion;           // assess/ground/ground.h
+struct AirFindingsQuestion;      // assess/air/air_findings.h
+struct LevelingFindingsQuestion; // assess/leveling/leveling_findings.h
+struct FitUpFindingsQuestion;    // assess/fit_up/fit_up_findings.h
+struct ProvingFindingsQuestion;  // assess/proving/proving_findings.h
+struct CareFindingsQuestion;     // assess/care/care_findings.h
+using AnsweredEnd = Answered<EndQuestion>;
+using AnsweredEnds = std::array<AnsweredEnd, 2>; // front, rear
 
 /// Made by `assess` alone; shared and never changed.
 struct Assessment {
@@ -32,7 +38,7 @@ struct Assessment {
   Answered<CareFindingsQuestion> care; // with what care is worked out from
   Findings findings;                   // worst first
 
-  [[nodiscard]] const EndAssessment& end(End e) const { return ends[build::at(e)]->assessment; }
+  [[nodiscard]] const EndAssessment& end(End e) const;
 };
 
 /// How a stage stands, for the rail: unknown is neither good nor bad.

@@ -1,7 +1,9 @@
 #include "book/book.h"
 
+#include "build/care.h"
 #include "build/file.h"
 #include "build/json.h"
+#include "parallel/in_parallel.h"
 #include "quantity/text.h"
 #include "work/day.h"
 
@@ -14,7 +16,6 @@
 #include <functional>
 #include <map>
 #include <set>
-#include <thread>
 
 namespace mavrel::book {
 
@@ -26,6 +27,7 @@ constexpr int book_version = 1;
 constexpr int book_mark = 0x4d76426b; // this file is a book of ours
 constexpr int waits_ms = 10'000;      // for another program that writes
 constexpr int in_one_go = 400;        // builds a transaction
+constexpr int most_words = 16;        // of one search: who types more means the first of them
 
 Message trouble(const std::string& what) {
   return {words("The shop’s book can’t be used: {0}."), {what}};
@@ -46,11 +48,13 @@ CREATE VIRTUAL TABLE IF NOT EXISTS words USING fts5(body, findings, tokenize='un
 /// What is typed into a search, as the index wants it: every word, its end open.
 std::string match_of(const std::string& typed) {
   std::string out, word;
+  int words = 0;
   for (const char c : typed + " ") {
     const bool letter = static_cast<unsigned char>(c) >= 0x80 || std::isalnum(static_cast<unsigned char>(c));
     if (letter) {
       word += c;
     } else if (!word.empty()) {
+      if (++words > most_words) break;
       out += fmt::format("{}\"{}\"*", out.empty() ? "" : " ", word);
       word.clear();
     }
@@ -85,11 +89,13 @@ struct Book::Inside {
     if (mark != book_mark && (mark != 0 || db->execAndGet("SELECT count(*) FROM sqlite_master").getInt() > 0))
       throw NotOurs{};
     if (version != 0 && version != book_version) throw SQLite::Exception("another version");
-    SQLite::Transaction whole(*db, SQLite::TransactionBehavior::IMMEDIATE);
-    db->exec(schema);
-    db->exec(fmt::format("PRAGMA user_version={}", book_version));
-    db->exec(fmt::format("PRAGMA application_id={}", book_mark));
-    whole.commit();
+    if (version != book_version) { // one that stands is only read: whoever looks never waits for who writes
+      SQLite::Transaction whole(*db, SQLite::TransactionBehavior::IMMEDIATE);
+      db->exec(schema);
+      db->exec(fmt::format("PRAGMA user_version={}", book_version));
+      db->exec(fmt::format("PRAGMA application_id={}", book_mark));
+      whole.commit();
+    }
     // A look at everything that it stands on: damage is found now rather than in the middle of a search.
     if (db->execAndGet("PRAGMA quick_check(1)").getString() != "ok") throw SQLite::Exception("damaged");
     db->execAndGet("SELECT count(*) FROM words");
@@ -197,6 +203,27 @@ struct OnDisk {
   std::int64_t changed = 0, size = 0;
 };
 
+/// Folders are compared by their whole names: `cars2` does not lie in `cars`.
+bool lies_below(const fs::path& file, const fs::path& folder) {
+  const auto [in_folder, in_file] = std::mismatch(folder.begin(), folder.end(), file.begin(), file.end());
+  return in_folder == folder.end() || (in_folder->empty() && std::next(in_folder) == folder.end());
+}
+
+/// Is it known that nothing stands there? A folder that may not be read, or a disk that is away, says nothing.
+bool is_gone(const fs::path& file) {
+  std::error_code error;
+  return fs::symlink_status(file, error).type() == fs::file_type::not_found;
+}
+
+/// A build that can't be read is one file's trouble, whatever comes of it.
+Expected<build::Build> read_build(const fs::path& file) {
+  try {
+    return build::load(file);
+  } catch (const std::exception& what) {
+    return refuse(words("It could not be read: {0}."), {std::string(what.what())});
+  }
+}
+
 } // namespace
 
 Expected<BookSync> Book::sync(const fs::path& given, const std::function<bool(int, int)>& going_on) {
@@ -210,8 +237,10 @@ Expected<BookSync> Book::sync(const fs::path& given, const std::function<bool(in
   std::vector<OnDisk> files;
   for (fs::recursive_directory_iterator it(folder, fs::directory_options::skip_permission_denied, error), end;
        !error && it != end; it.increment(error))
-    if (it->path().extension() == ".mavrel" && it->is_regular_file(error))
-      files.push_back({it->path(), changed_of(it->path()), static_cast<std::int64_t>(it->file_size(error))});
+    if (std::error_code of_file; it->path().extension() == ".mavrel" && it->is_regular_file(of_file))
+      files.push_back({it->path(), changed_of(it->path()), static_cast<std::int64_t>(it->file_size(of_file))});
+  if (error)
+    out.problems.push_back({folder, {words("It could not be looked through to its end: {0}."), {error.message()}}});
   try {
     std::map<std::string, std::pair<std::int64_t, std::int64_t>> known;
     SQLite::Statement all(*inside_->db, "SELECT file,changed,size FROM car");
@@ -219,7 +248,6 @@ Expected<BookSync> Book::sync(const fs::path& given, const std::function<bool(in
       known[all.getColumn(0).getString()] = {all.getColumn(1).getInt64(), all.getColumn(2).getInt64()};
     std::vector<const OnDisk*> fresh;
     std::set<std::string> there;
-    const std::string front = folder.string();
     for (const OnDisk& f : files) {
       const std::string name = f.path.string();
       there.insert(name);
@@ -230,19 +258,11 @@ Expected<BookSync> Book::sync(const fs::path& given, const std::function<bool(in
         fresh.push_back(&f);
     }
     // Read by as many hands as there are; written by one.
-    const unsigned hands = std::clamp(std::thread::hardware_concurrency(), 1U, 8U);
     for (std::size_t from = 0; from < fresh.size(); from += in_one_go) {
       if (going_on && !going_on(static_cast<int>(from), static_cast<int>(fresh.size()))) return out;
       const std::size_t to = std::min(fresh.size(), from + in_one_go);
       std::vector<Expected<build::Build>> read(to - from, refuse(Message{words("not read"), {}}));
-      {
-        std::vector<std::jthread> pool;
-        for (unsigned h = 0; h < hands; ++h)
-          pool.emplace_back([&, h] {
-            for (std::size_t i = from + h; i < to; i += hands)
-              read[i - from] = build::load(fresh[i]->path);
-          });
-      }
+      in_parallel(to - from, {}, [&](std::size_t i) { read[i] = read_build(fresh[from + i]->path); });
       SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
       for (std::size_t i = from; i < to; ++i) {
         const std::string name = fresh[i]->path.string();
@@ -261,8 +281,8 @@ Expected<BookSync> Book::sync(const fs::path& given, const std::function<bool(in
     }
     SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
     for (const auto& [name, stamp] : known) {
-      // Of another folder: that is another sync's.
-      if (there.contains(name) || !name.starts_with(front)) continue;
+      // Of another folder: that is another sync's. What can't be looked at is not gone.
+      if (there.contains(name) || !lies_below(name, folder) || !is_gone(name)) continue;
       SQLite::Statement text(*inside_->db, "DELETE FROM words WHERE rowid=(SELECT id FROM car WHERE file=?)");
       text.bind(1, name);
       text.exec();

@@ -1,6 +1,11 @@
 // What of a build stands in the book.
 #include "book/book.h"
+#include "build/care.h"
+#include "build/fit_up.h"
 #include "build/names.h"
+#include "build/names_care.h"
+#include "build/names_fit_up.h"
+#include "build/proving.h"
 #include "work/day.h"
 
 #include <algorithm>

@@ -1,9 +1,11 @@
-// The air of the document: what is wanted of it, and the kit of one design.
+// The air kit of one design.
 #pragma once
 
-#include "build/basics.h"
+#include "build/table.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_part_name = 80;
 
 /// Who has air of its own: each axle through tees, or each corner.
 enum class Circuits { per_axle, per_corner };
@@ -19,28 +21,6 @@ enum class Weighed { without, with };
 enum class PartRoom { under_floor, boot, spare_well, cabin, engine_bay };
 enum class PartHeld { hard, on_rubber };
 enum class PartLies { along, across };
-
-/// A move between two presets, so many times a day.
-struct DayMove {
-  std::string from, to; // names of presets
-  double times = 1;     // a day
-  Extra extra;
-  friend bool operator==(const DayMove&, const DayMove&) = default;
-};
-
-/// What is wanted of the air.
-struct AirWishes {
-  double rise = 6;             // s from parked to road height at most
-  double lifts = 3;            // from a full tank, compressor off
-  double ready = 300;          // s at most until the tank is full again after one
-  double current = 45;         // A at most, while it runs
-  std::optional<double> sound; // dB at most at 1 m
-  std::optional<double> room;  // m³ at most that all parts take as boxes
-  double drive = 3600;         // s a day that the engine runs
-  std::vector<DayMove> day;    // empty: two lifts and two drops between parked and road
-  Extra extra;
-  friend bool operator==(const AirWishes&, const AirWishes&) = default;
-};
 
 /// Where a part of the air kit lies: the middle of its box.
 struct PartPlace {
@@ -79,5 +59,10 @@ struct AirKit {
   Extra extra;
   friend bool operator==(const AirKit&, const AirKit&) = default;
 };
+
+template <>
+const Table& table_of<PartPlace>();
+template <>
+const Table& table_of<AirKit>();
 
 } // namespace mavrel::build

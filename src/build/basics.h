@@ -36,6 +36,7 @@ enum class Side { left = 0, right = 1 };
 constexpr std::array<Side, 2> both_sides = {Side::left, Side::right};
 
 enum class Fitted { no, yes };
+enum class YesNo { no, yes };
 
 [[nodiscard]] constexpr std::size_t at(End e) {
   return static_cast<std::size_t>(e);

@@ -1,6 +1,19 @@
 #include "build/build.h"
 
+#include "build/care.h"
+#include "build/faults.h"
+#include "build/fit_up.h"
+#include "build/proving.h"
 #include "quantity/message.h"
+
+namespace mavrel {
+template class Shared<build::Shop>;
+template class Shared<build::Care>;
+template class Shared<build::Origin>;
+template class Shared<build::Faults>;
+template class Shared<build::FitUp>;
+template class Shared<build::Proving>;
+} // namespace mavrel
 
 namespace mavrel::build {
 

@@ -2,9 +2,11 @@
 // was begun from.
 #pragma once
 
-#include "build/fit_up.h"
+#include "build/table.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_intervals = 40, most_log = 6000, most_lessons = 200, most_taken = 400;
 
 /// What a line of the log says: something read, work done, something that happened, or only a remark.
 enum class LogKind { reading, work, event, remark };
@@ -82,5 +84,18 @@ struct Origin {
   Extra extra;
   friend bool operator==(const Origin&, const Origin&) = default;
 };
+
+template <>
+const Table& table_of<LogEntry>();
+template <>
+const Table& table_of<CareInterval>();
+template <>
+const Table& table_of<Lesson>();
+template <>
+const Table& table_of<Care>();
+template <>
+const Table& table_of<Taken>();
+template <>
+const Table& table_of<Origin>();
 
 } // namespace mavrel::build

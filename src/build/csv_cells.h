@@ -1,7 +1,7 @@
 // Cells of the document's CSV sheets: numbers within what a field may hold, and where a mistake stands.
 #pragma once
 
-#include "build/fields.h"
+#include "build/field_spec.h"
 #include "file/csv.h"
 #include "quantity/expected.h"
 

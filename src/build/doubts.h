@@ -2,9 +2,11 @@
 // were taken with another tool than is usual.
 #pragma once
 
-#include "build/basics.h"
+#include "build/table.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_taken_with = 200;
 
 /// What a figure was read with, or where else it is from.
 enum class Tool { tape, calliper, point, scale, level, angle, ratio, gauge, card, part, estimate };
@@ -36,5 +38,10 @@ struct Doubts {
   Extra extra;
   friend bool operator==(const Doubts&, const Doubts&) = default;
 };
+
+template <>
+const Table& table_of<TakenWith>();
+template <>
+const Table& table_of<Doubts>();
 
 } // namespace mavrel::build

@@ -2,9 +2,11 @@
 // found what.
 #pragma once
 
-#include "build/fit_up.h"
+#include "build/table.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_findings = 200;
 
 enum class FaultAnswer { yes, no, read, never };
 
@@ -27,5 +29,10 @@ struct Faults {
   Extra extra;
   friend bool operator==(const Faults&, const Faults&) = default;
 };
+
+template <>
+const Table& table_of<FaultNote>();
+template <>
+const Table& table_of<Faults>();
 
 } // namespace mavrel::build

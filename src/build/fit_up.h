@@ -3,9 +3,14 @@
 #pragma once
 
 #include "build/air_kit.h"
-#include "build/basics.h"
+#include "build/table.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_people = 12, most_days_off = 60, most_habits = 30, most_stock = 80, most_learned = 120;
+constexpr std::size_t most_often = 80;
+constexpr std::size_t most_job_notes = 240, most_hold_checks = 120, most_check_figures = 40;
+constexpr std::size_t most_routes = 24, most_way_points = 24, most_part_notes = 120;
 
 // ---- the shop
 
@@ -13,8 +18,6 @@ namespace mavrel::build {
 enum class WorkPlace { usual, none, lift, floor, bench, weld_bay, paint };
 /// What somebody must be able to do.
 enum class Skill { none, welding, wiring, paint };
-
-enum class YesNo { no, yes };
 
 struct ShopPerson {
   std::string name;
@@ -261,5 +264,36 @@ struct FitUp {
   Extra extra;
   friend bool operator==(const FitUp&, const FitUp&) = default;
 };
+
+template <>
+const Table& table_of<ShopPerson>();
+template <>
+const Table& table_of<DaysOff>();
+template <>
+const Table& table_of<ShopHabit>();
+template <>
+const Table& table_of<StockPiece>();
+template <>
+const Table& table_of<LearnedHours>();
+template <>
+const Table& table_of<FaultOften>();
+template <>
+const Table& table_of<Shop>();
+template <>
+const Table& table_of<JobNote>();
+template <>
+const Table& table_of<CheckFigure>();
+template <>
+const Table& table_of<HoldCheck>();
+template <>
+const Table& table_of<PlateFit>();
+template <>
+const Table& table_of<WayPoint>();
+template <>
+const Table& table_of<Route>();
+template <>
+const Table& table_of<PartNote>();
+template <>
+const Table& table_of<FitUp>();
 
 } // namespace mavrel::build

@@ -1,15 +1,19 @@
 #include "build/json.h"
 
 #include "build/json_fields.h"
+#include "build/json_text.h"
 #include "build/migrate.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
 
 namespace mavrel::build {
 
 namespace {
 
-using namespace json_fields;
+using Json = nlohmann::ordered_json;
 
 constexpr const char* format_name = "mavrel-build";
 // ---- reading the whole
@@ -33,8 +37,7 @@ std::string to_json(const Build& build) {
   Json json = Json::object();
   json["format"] = format_name;
   json["version"] = file_version;
-  Writer writer(json);
-  fields(writer, build);
+  write_fields(table_of<Build>(), &build, json);
   return json.dump(1, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 
@@ -48,10 +51,7 @@ Expected<Build> from_json(std::string_view text) {
 
   Build build;
   Finds finds;
-  Reader reader(*json, "", finds);
-  reader.known("format");
-  reader.known("version");
-  fields(reader, build);
+  read_fields(table_of<Build>(), &build, *json, "", finds, {"format", "version"});
   if (finds.mistake) return refuse(*finds.mistake);
   return build;
 }

@@ -143,9 +143,9 @@ private:
   void list(const Field& field, const Json& value, void* to) {
     if (!value.is_array()) return wrong(field, words("a list"), value);
     if (value.size() < field.least || value.size() > field.most)
-      return say_mistake({words("{0}: the list has {1} entries; {2} to {3} are right."),
-                          {where(field), fmt::to_string(value.size()), fmt::to_string(field.least),
-                           fmt::to_string(field.most)}});
+      return say_mistake(
+          {words("{0}: the list has {1} entries; {2} to {3} are right."),
+           {where(field), fmt::to_string(value.size()), fmt::to_string(field.least), fmt::to_string(field.most)}});
     field.list->clear(to);
     for (std::size_t i = 0; i < value.size() && !finds_.mistake; ++i) {
       const std::string path = fmt::format("{}.{}", where(field), i);

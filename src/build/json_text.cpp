@@ -4,6 +4,7 @@
 #include "quantity/text.h"
 
 #include <fmt/format.h>
+#include <nlohmann/json.hpp>
 
 #include <utility>
 #include <vector>

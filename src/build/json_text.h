@@ -3,7 +3,7 @@
 
 #include "quantity/expected.h"
 
-#include <nlohmann/json.hpp>
+#include <nlohmann/json_fwd.hpp>
 
 #include <string_view>
 

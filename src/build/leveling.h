@@ -1,11 +1,13 @@
 // How the document keeps its height: what drives the car over, how a controller holds it, and where its sensors sit.
 #pragma once
 
-#include "build/basics.h"
+#include "build/table.h"
 #include "control/road_class.h"
 #include "control/rules.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_set_ups = 4, most_drive_events = 12;
 
 /// One way of keeping the height.
 struct ControlSetUp {
@@ -76,5 +78,16 @@ struct Drive {
   Extra extra;
   friend bool operator==(const Drive&, const Drive&) = default;
 };
+
+template <>
+const Table& table_of<ControlSetUp>();
+template <>
+const Table& table_of<SensorFit>();
+template <>
+const Table& table_of<Leveling>();
+template <>
+const Table& table_of<DriveEvent>();
+template <>
+const Table& table_of<Drive>();
 
 } // namespace mavrel::build

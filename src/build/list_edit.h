@@ -1,20 +1,28 @@
-// Edits to the document's lists. Every list knows from build/fields.h how few and how many entries it holds, so that
-// nothing is made here that a file could not hold.
+// Edits to the document's lists. Every list knows from the table of its fields how few and how many entries it holds,
+// so that nothing is made here that a file could not hold.
 #pragma once
 
 #include "build/build.h"
 #include "quantity/expected.h"
 
+#include <memory>
 #include <string_view>
-#include <variant>
 
 namespace mavrel::build {
 
-using Entry = std::variant<LoadCase, LoadMass, Preset, Variant, DamperPoint, CycleRow, CycleGap, HardPoint, Obstacle,
-                           LowPoint, Ground, ProfilePoint, Check, DayMove, HotPart, ControlSetUp, DriveEvent,
-                           ShopPerson, DaysOff, ShopHabit, LearnedHours, StockPiece, JobNote, HoldCheck, CheckFigure,
-                           Route, WayPoint, PartNote, ProofSeries, ProofReading, LearnedNote, CareInterval, LogEntry,
-                           Lesson, Taken, FaultNote, FaultOften, TakenWith>;
+/// A new entry of some list of the document: whatever has a table of its fields.
+class Entry {
+public:
+  template <class T>
+  Entry(T value) // NOLINT: stands in for its value
+      : table_(&table_of<T>()), value_(std::make_shared<const T>(std::move(value))) {}
+  [[nodiscard]] const Table& table() const { return *table_; }
+  [[nodiscard]] const void* value() const { return value_.get(); }
+
+private:
+  const Table* table_;
+  std::shared_ptr<const void> value_;
+};
 
 /// @param list  path of the list: `load_cases`, `load_cases.0.masses`, `variants.1.brief.presets`
 /// @returns the build with the entry at the list's end; or that the list is full, or does not exist

@@ -1,11 +1,12 @@
-// How the document's choices are called, in files and on screen.
+// How the document's choices are called, in files and on screen. Those of Care, fault finding and Fit-up stand in
+// names_care.h, names_faults.h and names_fit_up.h.
 #pragma once
 
-#include "build/build.h"
-#include "build/names_care.h"
+#include "build/car.h"
+#include "build/choice_name.h"
+#include "build/end_survey.h"
 #include "build/names_doubts.h"
-#include "build/names_faults.h"
-#include "build/names_fit_up.h"
+#include "build/variant.h"
 #include "quantity/message.h"
 
 #include <array>
@@ -152,6 +153,12 @@ constexpr auto names_of(Fitted) {
   return std::to_array<ChoiceName<Fitted>>({
       {Fitted::no, "no", words("not fitted")},
       {Fitted::yes, "yes", words("fitted")},
+  });
+}
+constexpr auto names_of(YesNo) {
+  return std::to_array<ChoiceName<YesNo>>({
+      {YesNo::no, "no", words("no")},
+      {YesNo::yes, "yes", words("yes")},
   });
 }
 constexpr auto names_of(Weighed) {

@@ -1,4 +1,4 @@
-// How the choices of Care are called. Read through build/names.h.
+// How the choices of Care are called.
 #pragma once
 
 #include "build/care.h"

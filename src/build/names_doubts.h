@@ -1,4 +1,4 @@
-// How the tools are called that a car is measured with. Read through build/names.h.
+// How the tools are called that a car is measured with.
 #pragma once
 
 #include "build/choice_name.h"

@@ -1,4 +1,4 @@
-// How the choices of fault finding are called. Read through build/names.h.
+// How the choices of fault finding are called.
 #pragma once
 
 #include "build/choice_name.h"

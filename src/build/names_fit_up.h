@@ -1,4 +1,4 @@
-// How the choices of Fit-up are called. Read through build/names.h.
+// How the choices of Fit-up are called.
 #pragma once
 
 #include "build/choice_name.h"
@@ -6,12 +6,6 @@
 
 namespace mavrel::build {
 
-constexpr auto names_of(YesNo) {
-  return std::to_array<ChoiceName<YesNo>>({
-      {YesNo::no, "no", words("no")},
-      {YesNo::yes, "yes", words("yes")},
-  });
-}
 constexpr auto names_of(WorkPlace) {
   return std::to_array<ChoiceName<WorkPlace>>({
       {WorkPlace::usual, "usual", words("as usual")},

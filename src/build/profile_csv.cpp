@@ -22,13 +22,13 @@ std::optional<double> unit_of(std::string_view head, std::string_view name) {
   return std::nullopt;
 }
 
-struct Column {
+struct ProfileColumn {
   std::size_t index = 0;
   double factor = 1;
 };
-std::optional<Column> find(const CsvTable& table, std::string_view name) {
+std::optional<ProfileColumn> find(const CsvTable& table, std::string_view name) {
   for (std::size_t i = 0; i < table.head.size(); ++i)
-    if (const auto factor = unit_of(table.head[i].text, name)) return Column{i, *factor};
+    if (const auto factor = unit_of(table.head[i].text, name)) return ProfileColumn{i, *factor};
   return std::nullopt;
 }
 

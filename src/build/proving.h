@@ -2,9 +2,11 @@
 // was measured.
 #pragma once
 
-#include "build/basics.h"
+#include "build/table.h"
 
 namespace mavrel::build {
+
+constexpr std::size_t most_series = 60, most_proof_readings = 400, most_learned_notes = 60;
 
 /// One look at gauges. What was not read is absent.
 struct ProofReading {
@@ -44,5 +46,14 @@ struct Proving {
   Extra extra;
   friend bool operator==(const Proving&, const Proving&) = default;
 };
+
+template <>
+const Table& table_of<ProofReading>();
+template <>
+const Table& table_of<ProofSeries>();
+template <>
+const Table& table_of<LearnedNote>();
+template <>
+const Table& table_of<Proving>();
 
 } // namespace mavrel::build

@@ -1,5 +1,5 @@
-// The JSON Schema of the build file, from the same list of fields that reads and writes it.
-#include "build/fields.h"
+// The JSON Schema of the build file, from the same tables of fields that read and write it.
+#include "build/build.h"
 #include "build/json.h"
 
 #include <nlohmann/json.hpp>
@@ -10,60 +10,48 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-template <class T>
-Json schema_of();
+Json schema_of(const Table& table);
 
-class SchemaMaker {
-public:
-  explicit SchemaMaker(Json& to) : to_(to) {}
+Json figure(const NumberSpec& spec) {
+  return {{"description", spec.label}, {"type", "number"}, {"minimum", spec.least}, {"maximum", spec.most}};
+}
 
-  void text(const char* key, const std::string&, const char* label, std::size_t most) {
-    to_[key] = {{"description", label}, {"type", "string"}, {"maxLength", most}};
-  }
-  void number(const char* key, const std::optional<double>&, const NumberSpec& spec) { to_[key] = figure(spec); }
-  void readings(const char* key, const Readings&, const NumberSpec& spec) {
-    to_[key] = {{"description", std::string(spec.label) + ", every reading taken"},
-                {"type", "array"},
-                {"maxItems", most_readings},
-                {"items", {{"type", "number"}, {"minimum", spec.least}, {"maximum", spec.most}}}};
-  }
-  template <class Enum>
-  void choice(const char* key, Enum, const char* label) {
+Json schema_of(const Field& field) {
+  switch (field.type) {
+  case FieldType::text:
+    return {{"description", field.label}, {"type", "string"}, {"maxLength", field.most}};
+  case FieldType::number:
+  case FieldType::maybe_number:
+    return figure(field.spec);
+  case FieldType::readings:
+    return {{"description", std::string(field.label) + ", every reading taken"},
+            {"type", "array"},
+            {"maxItems", most_readings},
+            {"items", {{"type", "number"}, {"minimum", field.spec.least}, {"maximum", field.spec.most}}}};
+  case FieldType::choice: {
     Json keys = Json::array();
-    for (const auto& row : names_of(Enum{}))
+    for (const auto& row : field.choices->rows)
       keys.push_back(row.key);
-    to_[key] = {{"description", label}, {"enum", keys}};
+    return {{"description", field.label}, {"enum", keys}};
   }
-  void wish(const char* key, const std::optional<HeightWish>&, const char*) { to_[key] = schema_of<HeightWish>(); }
-  void index(const char* key, std::size_t, std::size_t) { to_[key] = {{"type", "integer"}, {"minimum", 0}}; }
-  template <class T>
-  void object(const char* key, const T&, const char*) {
-    to_[key] = schema_of<T>();
+  case FieldType::index:
+    return {{"type", "integer"}, {"minimum", 0}};
+  case FieldType::wish:
+  case FieldType::object:
+    return schema_of(field.of());
+  case FieldType::list:
+    return {
+        {"type", "array"}, {"minItems", field.least}, {"maxItems", field.most}, {"items", schema_of(field.list->of())}};
+  case FieldType::extra:
+    break;
   }
-  template <class T>
-  void object(const char* key, const Shared<T>&, const char*) {
-    to_[key] = schema_of<T>();
-  }
-  template <class L>
-  void list(const char* key, const L&, const char*, std::size_t least, std::size_t most) {
-    to_[key] = {
-        {"type", "array"}, {"minItems", least}, {"maxItems", most}, {"items", schema_of<typename L::value_type>()}};
-  }
-  void extra(const Extra&) {}
+  return {};
+}
 
-private:
-  static Json figure(const NumberSpec& spec) {
-    return {{"description", spec.label}, {"type", "number"}, {"minimum", spec.least}, {"maximum", spec.most}};
-  }
-  Json& to_;
-};
-
-template <class T>
-Json schema_of() {
+Json schema_of(const Table& table) {
   Json properties = Json::object();
-  SchemaMaker maker(properties);
-  const T value{};
-  fields(maker, value);
+  for (const Field& field : table.fields)
+    if (field.type != FieldType::extra) properties[field.key] = schema_of(field);
   return {{"type", "object"}, {"properties", properties}};
 }
 
@@ -73,7 +61,7 @@ std::string json_schema() {
   Json schema = {{"$schema", "https://json-schema.org/draft/2020-12/schema"},
                  {"title", "Mavrel build"},
                  {"description", "One car, what is wanted of it, and the designs tried for it. All numbers SI."}};
-  const Json body = schema_of<Build>();
+  const Json body = schema_of(table_of<Build>());
   Json properties = {{"format", {{"const", "mavrel-build"}}},
                      {"version", {{"type", "integer"}, {"const", file_version}}}};
   for (const auto& [key, value] : body["properties"].items())

@@ -32,8 +32,8 @@ struct Choices {
   void (*set)(void* value, std::size_t row);
 };
 
-/// What can be done with one kind of list. Every `list` and `entry` is of that kind; what is returned is valid until the
-/// list is changed or copied.
+/// What can be done with one kind of list. Every `list` and `entry` is of that kind; what is returned is valid until
+/// the list is changed or copied.
 struct ListType {
   const Table& (*of)(); // its entries'
   std::size_t (*size)(const void* list);
@@ -48,16 +48,16 @@ struct ListType {
 /// One field of a struct. What of it has a meaning depends on `type`.
 struct Field {
   FieldType type;
-  const char* key;               // in files and paths
-  const char* label;             // for people, English; of what opens into fields it may be empty
-  std::size_t offset;            // bytes into the struct
-  NumberSpec spec = {};          // of numbers and readings
-  std::size_t least = 0;         // entries of a list
-  std::size_t most = 0;          // entries of a list, letters of a text
-  const Choices* choices = {};   // of a choice; lives as long as the program
-  const Table& (*of)() = {};     // of a wish and an object
-  const ListType* list = {};     // of a list; lives as long as the program. Of an index: of the list it points into
-  std::size_t list_offset = 0;   // of an index: where that list stands in the struct
+  const char* key;             // in files and paths
+  const char* label;           // for people, English; of what opens into fields it may be empty
+  std::size_t offset;          // bytes into the struct
+  NumberSpec spec = {};        // of numbers and readings
+  std::size_t least = 0;       // entries of a list
+  std::size_t most = 0;        // entries of a list, letters of a text
+  const Choices* choices = {}; // of a choice; lives as long as the program
+  const Table& (*of)() = {};   // of a wish and an object
+  const ListType* list = {};   // of a list; lives as long as the program. Of an index: of the list it points into
+  std::size_t list_offset = 0; // of an index: where that list stands in the struct
   const void* (*opened)(const void* object) = {}; // of an object: what is shared, or itself
   void* (*own)(void* object) = {};                // the same, to be changed
 
@@ -82,7 +82,7 @@ struct Field {
   [[nodiscard]] std::optional<double> number(const void* in) const {
     return type == FieldType::number ? std::optional(get<double>(in)) : get<std::optional<double>>(in);
   }
-  [[nodiscard]] double* number_to_change(void* in) const; // nullptr: absent
+  [[nodiscard]] double* number_to_change(void* in) const;       // nullptr: absent
   void set_number(void* in, std::optional<double> value) const; // an absent one only where it may be
   /// nullptr: a value without a name.
   [[nodiscard]] const Choices::Row* choice(const void* in) const {
@@ -112,7 +112,9 @@ template <class T>
 const Table& table_of() = delete;
 
 template <class T>
-concept HasTable = requires { table_of<T>(); };
+concept HasTable = requires {
+  table_of<T>();
+};
 
 /// A field found by its path.
 struct FoundField {

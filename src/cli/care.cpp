@@ -9,6 +9,7 @@
 #include "build/edit.h"
 #include "build/list_edit.h"
 #include "build/names.h"
+#include "build/names_care.h"
 #include "cli/commands.h"
 #include "cli/opened.h"
 #include "file/text_file.h"
@@ -73,13 +74,13 @@ Expected<std::string> prove(const ProveRequest& request) {
   const auto open = open_build(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto given = assess::fit_up_given(open->build, open->shelf);
-  const auto predicted = assess::predict(assess::leveling_given(open->build, given.air(), 0), nullptr);
+  const auto predicted = assess::predict(assess::leveling_given(open->build, given.air(), 0), {});
   const auto points = assess::hold_points(given, &predicted->figures);
   std::optional<Expected<assess::Learning>> learned;
-  if (request.learn) learned = assess::learn_from({open->build, open->shelf}, nullptr);
+  if (request.learn) learned = assess::learn_from({open->build, open->shelf}, {});
   if (learned && !*learned) return refuse(learned->error());
   if (!request.owner_pdf.empty() || !request.shop_pdf.empty()) {
-    const auto air = assess::air_a_day(given.air(), nullptr);
+    const auto air = assess::air_a_day(given.air(), {});
     const auto over = assess::hand_over(given, points, air && *air ? std::optional(**air) : std::nullopt);
     const auto sheets = report::hand_over_sheets(open->build, given, over, points, {}, clock_text().substr(0, 10));
     for (const auto& [path, pages] :
@@ -100,7 +101,7 @@ Expected<std::string> care(const CareRequest& request) {
   const auto open = open_build(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto given = assess::care_given(open->build, assess::fit_up_given(open->build, open->shelf));
-  const auto air = assess::air_a_day(given.fit_up.air(), nullptr);
+  const auto air = assess::air_a_day(given.fit_up.air(), {});
   const auto plan = assess::care_plan(given, air && *air ? std::optional(**air) : std::nullopt, now->day);
   if (!plan) return refuse(words("The car is not on the road: “care.from” holds the day since which it is."));
   if (!request.ics.empty()) {

@@ -16,7 +16,6 @@ namespace mavrel::cli {
 
 namespace {
 
-constexpr double degree = std::numbers::pi / 180;
 constexpr std::size_t most_solids = 1000, most_points = 5000;
 
 // ---- gap

@@ -32,7 +32,7 @@ Expected<std::string> practise(const PractiseRequest& request) {
   const auto build = build::load(file);
   if (!build) return refuse(build.error());
   const auto shelf = shelf_with(request.shelf);
-  const auto shop = *assess::practice_shop(car_given(*build, shelf), nullptr);
+  const auto shop = *assess::practice_shop(car_given(*build, shelf), {});
   if (!shop) return refuse(shop.error());
   assess::PracticeCar car(*shop, {request.seed, *level});
   std::vector<assess::TestDone> done;
@@ -43,13 +43,13 @@ Expected<std::string> practise(const PractiseRequest& request) {
   }
   if (request.tests.empty() && !request.untested && request.name.empty()) {
     auto evidence = car.evidence();
-    assess::go_on(car, **shop, evidence, nullptr, [&](const assess::TestDone& test) { done.push_back(test); });
+    assess::go_on(car, **shop, evidence, {}, [&](const assess::TestDone& test) { done.push_back(test); });
   }
   std::optional<assess::PracticeScore> scored;
   if (!request.name.empty()) {
     const auto named = assess::faults_named(request.name);
     if (!named) return refuse(words("--name: {0}"), {named.error()});
-    scored = assess::score(*shop, car.asked(), done, *named, nullptr);
+    scored = assess::score(*shop, car.asked(), done, *named, {});
   }
   return report::case_json(*build, car, done, request.reveal, scored ? &*scored : nullptr);
 }
@@ -60,7 +60,7 @@ Expected<std::string> diagnose(const DiagnoseRequest& request) {
   auto read = report::read_case(*text);
   if (!read) return refuse(words("{0}: {1}"), {shown_path(request.file), read.error()});
   const auto shelf = shelf_with(request.shelf);
-  const auto car = *assess::fault_car(car_given(read->build, shelf), nullptr);
+  const auto car = *assess::fault_car(car_given(read->build, shelf), {});
   if (!car) return refuse(car.error());
   if (request.take) {
     const auto points = assess::hold_points(assess::fit_up_given(read->build, shelf), nullptr);

@@ -2,6 +2,7 @@
 #include "cli/fit_up.h"
 
 #include "app/print/fit_up_pdf.h"
+#include "assess/fit_up/fit_up_findings.h"
 #include "cli/opened.h"
 #include "file/text_file.h"
 #include "report/drawing_files.h"
@@ -94,7 +95,7 @@ Expected<std::string> templates(const FitUpRequest& request) {
 Expected<std::string> schools(const FitUpRequest& request) {
   const auto open = open_fit_up(request.build, request.shelf);
   if (!open) return refuse(open.error());
-  const auto cards = assess::answer_schools({open->opened.build, open->opened.shelf, std::nullopt}, nullptr);
+  const auto cards = assess::answer_schools({open->opened.build, open->opened.shelf, std::nullopt}, {});
   return report::schools_json(*cards);
 }
 

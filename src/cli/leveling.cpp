@@ -16,7 +16,6 @@ namespace mavrel::cli {
 
 namespace {
 
-constexpr double degree = std::numbers::pi / 180;
 constexpr double most_rows = 2e6, widest_step = 0.25; // m: 4 points to the shortest wave that must be there
 
 Expected<control::RoadClass> road_class(const std::string& name) {
@@ -158,7 +157,7 @@ Expected<std::string> level(const LevelRequest& request) {
   }
   const auto car = assess::learned_car(given);
   if (!car) return refuse(car.error());
-  const auto driven = control::drive(assess::drive_given(given, *car, rules, assess::road_of(given)), nullptr, false);
+  const auto driven = control::drive(assess::drive_given(given, *car, rules, assess::road_of(given)), {}, false);
   return report::drive_json(*driven, !request.add.empty());
 }
 

@@ -36,11 +36,11 @@ Expected<std::string> lift(const LiftRequest& request) {
   asked.engine = request.engine;
   for (const auto& row : build::names_of(build::MoveOrder{}))
     if (row.key == request.order) asked.order = row.value;
-  const auto moved = assess::answer_lift({opened->air, asked, assess::next_sizes(opened->air, opened->shelf)}, nullptr);
+  const auto moved = assess::answer_lift({opened->air, asked, assess::next_sizes(opened->air, opened->shelf)}, {});
   if (!*moved) return refuse(moved->error());
   if (!request.csv.empty())
     if (const auto done = write_atomically(request.csv, report::lift_csv(**moved)); !done) return refuse(done.error());
-  return report::lift_json(opened->air, asked, **moved, assess::kit_figures(opened->air, nullptr));
+  return report::lift_json(opened->air, asked, **moved, assess::kit_figures(opened->air, {}));
 }
 
 Expected<std::string> size(const BuildRequest& request) {

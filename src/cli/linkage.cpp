@@ -1,6 +1,7 @@
 // mavrel-cli linkage: a geometry file through travel.
 #include "build/json_text.h"
 #include "cli/commands.h"
+#include "cli/reader.h"
 #include "file/text_file.h"
 #include "motion/linkage/axle.h"
 #include "motion/linkage/corner.h"
@@ -22,8 +23,7 @@ using motion::Joint;
 using motion::Part;
 using motion::Shape;
 
-constexpr double degree = std::numbers::pi / 180;
-constexpr double farthest = 5;         // m from the axle's middle that a joint may lie
+constexpr double farthest_joint = 5;   // m from the axle's middle that a joint may lie
 constexpr double widest = 45 * degree; // of camber and toe
 constexpr std::size_t most_heights = 1000;
 
@@ -77,7 +77,7 @@ Expected<Part> carrier_in(const Json& file, const char* key, Shape shape) {
 
 Expected<motion::Point> point_in(const std::string& key, const Json& value) {
   const auto coordinate = [&](std::size_t i) -> std::optional<double> {
-    if (!value[i].is_number() || !(std::abs(value[i].get<double>()) <= farthest)) return std::nullopt;
+    if (!value[i].is_number() || !(std::abs(value[i].get<double>()) <= farthest_joint)) return std::nullopt;
     return value[i].get<double>();
   };
   if (value.is_array() && value.size() == 3) {
@@ -85,7 +85,7 @@ Expected<motion::Point> point_in(const std::string& key, const Json& value) {
     if (x && y && z) return motion::Point{*x, *y, *z};
   }
   return refuse(words("points_m.{0}: three numbers in metres are right, none beyond {1} m."),
-                {excerpt(key, 40), std::to_string(static_cast<int>(farthest))});
+                {excerpt(key, 40), std::to_string(static_cast<int>(farthest_joint))});
 }
 
 Expected<Geometry> geometry_in(const Json& file) {

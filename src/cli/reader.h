@@ -11,6 +11,7 @@
 #include <array>
 #include <cmath>
 #include <functional>
+#include <numbers>
 #include <optional>
 #include <string>
 
@@ -18,7 +19,8 @@ namespace mavrel::cli {
 
 using Json = nlohmann::ordered_json;
 
-constexpr double farthest = 10; // m that anything near a wheel may lie from its axle's middle
+constexpr double degree = std::numbers::pi / 180; // rad
+constexpr double farthest = 10;                   // m that anything near a wheel may lie from its axle's middle
 
 /// What one of these files may hold, read with bounds. The first mistake stays; what follows it is not read.
 class Reader {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <chrono>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::control {
 
@@ -98,7 +99,7 @@ struct Overshoot {
 
 class Driver {
 public:
-  Driver(const DriveGiven& given, const std::atomic<bool>* stop, bool looks)
+  Driver(const DriveGiven& given, const std::stop_token& stop, bool looks)
       : g_(given), stop_(stop), looks_(looks), car_(given.car),
         trip_(given.profile, given.speed, given.duration, given.seed),
         controller_(given.rules, circuits(given), given.target, given.pressure, given.gauge_error, given.seed),
@@ -122,7 +123,7 @@ public:
     double next_sample = 0, x = wheelbase;
     for (long i = 0; i < steps; ++i) {
       const double t = static_cast<double>(i) * dt;
-      if (i % 4000 == 0 && stop_ && stop_->load(std::memory_order_relaxed)) return std::nullopt;
+      if (i % 4000 == 0 && stop_.stop_requested()) return std::nullopt;
       if (i % steps_a_bin == 0) events(t);
       const Pace pace = trip_.at(t);
       if (t >= next_sample - 1e-9) {
@@ -292,7 +293,7 @@ private:
   }
 
   const DriveGiven& g_;
-  const std::atomic<bool>* stop_;
+  std::stop_token stop_;
   bool looks_;
   RollingCar car_;
   Trip trip_;
@@ -313,7 +314,7 @@ private:
 
 } // namespace
 
-std::optional<DriveResult> drive(const DriveGiven& given, const std::atomic<bool>* stop, bool looks) {
+std::optional<DriveResult> drive(const DriveGiven& given, const std::stop_token& stop, bool looks) {
   return Driver(given, stop, looks).run();
 }
 

@@ -4,8 +4,8 @@
 #include "control/controller.h"
 #include "control/rolling_car.h"
 
-#include <atomic>
 #include <memory>
+#include <stop_token>
 
 namespace mavrel::control {
 
@@ -86,7 +86,7 @@ struct DriveResult {
 /// @param looks  wanted? They cost room, not time
 /// @returns none where it was stopped
 /// Source: docs/models.md, "Height control".
-[[nodiscard]] std::optional<DriveResult> drive(const DriveGiven& given, const std::atomic<bool>* stop = nullptr,
+[[nodiscard]] std::optional<DriveResult> drive(const DriveGiven& given, const std::stop_token& stop = {},
                                                bool looks = true);
 
 /// What one burst buys.

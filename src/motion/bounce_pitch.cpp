@@ -9,7 +9,7 @@ namespace mavrel::motion {
 
 namespace {
 
-constexpr double step = 0.004; // s; the quickest body frequency takes 50 of these
+constexpr double bounce_step = 0.004; // s; the quickest body frequency takes 50 of these
 
 struct Road {
   double height, rate; // m, m/s
@@ -39,9 +39,9 @@ PitchRun run_over_bump(const TwoAxleBody& body, const Bump& bump, double speed, 
     dx = {x[1], force / body.mass, x[3], moment / body.pitch_inertia};
   };
   PitchRun out;
-  out.step = step;
+  out.step = bounce_step;
   out.rear_done = (body.wheelbase() + bump.length) / speed;
-  const auto steps = static_cast<std::size_t>(std::ceil(duration / step));
+  const auto steps = static_cast<std::size_t>(std::ceil(duration / bounce_step));
   out.bounce.reserve(steps + 1);
   out.pitch.reserve(steps + 1);
   boost::numeric::odeint::runge_kutta4<State> stepper;
@@ -49,11 +49,11 @@ PitchRun run_over_bump(const TwoAxleBody& body, const Bump& bump, double speed, 
   double sum = 0;
   std::size_t counted = 0;
   for (std::size_t i = 0; i <= steps; ++i) {
-    const double t = static_cast<double>(i) * step;
+    const double t = static_cast<double>(i) * bounce_step;
     out.bounce.push_back(x[0]);
     out.pitch.push_back(x[2]);
     if (t > out.rear_done) sum += x[2] * x[2], ++counted;
-    stepper.do_step(motion, x, t, step);
+    stepper.do_step(motion, x, t, bounce_step);
   }
   if (counted > 0) out.unrest = std::sqrt(sum / static_cast<double>(counted));
   return out;

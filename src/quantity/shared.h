@@ -14,32 +14,45 @@
 namespace mavrel {
 
 /// A value that copies by reference and changes by copy. Copies may be read from several threads at once; one copy is
-/// one thread's own.
+/// one thread's own. A struct may hold one of a type that is only named: `extern template class Shared<T>` beside it,
+/// and `template class Shared<T>` where T is known; its members are then compiled there alone.
 template <class T>
 class Shared {
 public:
-  Shared() : held_(std::make_shared<T>()) {}
-  Shared(T value) : held_(std::make_shared<T>(std::move(value))) {} // NOLINT: stands in for its value
+  Shared();
+  Shared(T value); // NOLINT: stands in for its value
 
   [[nodiscard]] const T& operator*() const { return *held_; }
   [[nodiscard]] const T* operator->() const { return held_.get(); }
   /// This copy's own, to be changed; valid until the next copy is taken.
-  [[nodiscard]] T& own() {
-    if (held_.use_count() > 1)
-      held_ = std::make_shared<T>(*held_);
-    else // whoever gave it up last, perhaps in another thread, has read it to the end
-      std::atomic_thread_fence(std::memory_order_acquire);
-    return *held_;
-  }
+  [[nodiscard]] T& own();
   /// To be kept where no copy of it will change it any more.
   [[nodiscard]] std::shared_ptr<const T> pointer() const { return held_; }
   /// Do both refer to one and the same value, so that they are equal without a look?
   [[nodiscard]] bool same(const Shared& other) const { return held_ == other.held_; }
-  friend bool operator==(const Shared& a, const Shared& b) { return a.same(b) || *a == *b; }
+  [[nodiscard]] bool equals(const Shared& other) const;
+  friend bool operator==(const Shared& a, const Shared& b) { return a.same(b) || a.equals(b); }
 
 private:
   std::shared_ptr<T> held_;
 };
+
+template <class T>
+Shared<T>::Shared() : held_(std::make_shared<T>()) {}
+template <class T>
+Shared<T>::Shared(T value) : held_(std::make_shared<T>(std::move(value))) {}
+template <class T>
+T& Shared<T>::own() {
+  if (held_.use_count() > 1)
+    held_ = std::make_shared<T>(*held_);
+  else // whoever gave it up last, perhaps in another thread, has read it to the end
+    std::atomic_thread_fence(std::memory_order_acquire);
+  return *held_;
+}
+template <class T>
+bool Shared<T>::equals(const Shared& other) const {
+  return *held_ == *other.held_;
+}
 
 /// What a visitor of fields goes on with: the value itself, or what is shared, made this copy's own if it may change.
 template <class T>

@@ -1,9 +1,9 @@
 #include "report/air_json.h"
 
 #include "build/names.h"
+#include "report/json_tree.h"
 
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 namespace mavrel::report {
 
@@ -11,16 +11,7 @@ using namespace assess;
 
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 constexpr const char* corner_keys[] = {"front_left", "front_right", "rear_left", "rear_right"};
-
-Json or_null(const std::optional<double>& value) {
-  return value ? Json(*value) : Json(nullptr);
-}
-std::string text_of(const Json& json) {
-  return json.dump(1, ' ', false, Json::error_handler_t::replace);
-}
 
 Json figures_of(const KitFigures& f) {
   Json out = Json::object();
@@ -76,7 +67,7 @@ std::string lift_json(const AirGiven& air, const MoveAsked& asked, const Lift& l
                          {"seconds_won", or_null(t.seconds_won)}});
   out["throttles"] = std::move(throttles);
   if (figures) out["kit"] = figures_of(*figures);
-  return text_of(out);
+  return printed(out);
 }
 
 std::string lift_csv(const Lift& lift) {
@@ -122,7 +113,7 @@ std::string sizing_json(const SizingGiven& given, const Sizing& sizing, std::siz
   }
   Json out = {{"tried", sizing.tried}, {"choices", std::move(choices)}};
   if (sizing.trouble) out["why_not"] = say(*sizing.trouble);
-  return text_of(out);
+  return printed(out);
 }
 
 } // namespace mavrel::report

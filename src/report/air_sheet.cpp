@@ -118,7 +118,7 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs, const Doubt* 
                  show(lift->settled, Kind::length, prefs)});
   }
   if (!asked.empty()) out += moves.text();
-  const auto figures = kit_figures(air, nullptr);
+  const auto figures = kit_figures(air, {});
   if (!figures) return out;
   Table table({words("by the kit"), ""});
   if (figures->lifts)

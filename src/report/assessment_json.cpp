@@ -3,9 +3,10 @@
 #include "quantity/units.h"
 #include "report/file_units.h"
 
+#include "assess/end/end_answer.h"
+#include "assess/ground/ground.h"
 #include "build/names.h"
-
-#include <nlohmann/json.hpp>
+#include "report/json_tree.h"
 
 #include <algorithm>
 
@@ -13,7 +14,6 @@ namespace mavrel::report {
 
 namespace {
 
-using Json = nlohmann::ordered_json;
 using namespace assess;
 
 Json of(const std::optional<double>& value) {
@@ -235,7 +235,7 @@ std::string assessment_json(const build::Build& build, const Assessment& a) {
   out["findings"] = Json::array();
   for (const Finding& f : a.findings)
     out["findings"].push_back(of(f));
-  return out.dump(1, ' ', false, Json::error_handler_t::replace);
+  return printed(out);
 }
 
 } // namespace mavrel::report

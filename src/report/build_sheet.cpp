@@ -1,6 +1,8 @@
 #include "report/build_sheet.h"
 
+#include "assess/air/air_findings.h"
 #include "assess/doubt/doubt_findings.h"
+#include "assess/ground/ground.h"
 #include "assess/swing/bench_sums.h"
 #include "assess/swing/mounting.h"
 #include "assess/touch/recheck.h"
@@ -366,7 +368,7 @@ private:
       Table table({words("end"), words("look at"), words("least now"), words("with the surveyed wheel"),
                    words("when last looked at"), words("seen")});
       for (const Recheck& row : rows)
-        if (row.state != CheckState::good)
+        if (row.state != RecheckState::good)
           table.row({build::name_of(end), gap_name(row), row.figure ? gap_text(*row.figure) : "–",
                      row.before ? gap_text(*row.before) : "–", row.was ? gap_text(*row.was) : words("never"), "☐"});
       out_ += table.text();

@@ -1,12 +1,9 @@
 #include "report/doubt_json.h"
 
 #include "quantity/units.h"
-
-#include <nlohmann/json.hpp>
+#include "report/json_tree.h"
 
 namespace mavrel::report {
-
-using Json = nlohmann::ordered_json;
 
 std::string doubt_json(const assess::Doubt& doubt) {
   Json inputs = Json::array(), answers = Json::array(), trouble = Json::array();
@@ -44,7 +41,7 @@ std::string doubt_json(const assess::Doubt& doubt) {
                     {"inputs", std::move(inputs)},
                     {"answers", std::move(answers)},
                     {"trouble", std::move(trouble)}};
-  return out.dump(2, ' ', false, Json::error_handler_t::replace);
+  return printed(out, 2);
 }
 
 } // namespace mavrel::report

@@ -3,16 +3,13 @@
 #include "build/json.h"
 #include "build/json_text.h"
 #include "quantity/units.h"
-
-#include <nlohmann/json.hpp>
+#include "report/json_tree.h"
 
 namespace mavrel::report {
 
 namespace {
 
 using namespace assess;
-using Json = nlohmann::ordered_json;
-
 constexpr std::size_t most_case_findings = 400;
 
 Json finding_json(const FaultFinding& f) {
@@ -75,10 +72,6 @@ Expected<FaultFinding> finding_in(const Json& json) {
   return out;
 }
 
-std::string text_of(const Json& json) {
-  return json.dump(2, ' ', false, Json::error_handler_t::replace);
-}
-
 } // namespace
 
 std::string case_json(const build::Build& build, const PracticeCar& car, const std::vector<TestDone>& done,
@@ -118,7 +111,7 @@ std::string case_json(const build::Build& build, const PracticeCar& car, const s
                     {"steps", steps_json(score->steps)},
                     {"best", steps_json(score->best)}};
   }
-  return text_of(out);
+  return printed(out, 2);
 }
 
 Expected<CaseRead> read_case(std::string_view text) {
@@ -195,7 +188,7 @@ std::string diagnosis_json(const Diagnosis& diagnosis, const FaultEvidence& evid
   for (const Message& m : diagnosis.trouble)
     trouble.push_back(say(m));
   out["trouble"] = std::move(trouble);
-  return text_of(out);
+  return printed(out, 2);
 }
 
 } // namespace mavrel::report

@@ -1,9 +1,9 @@
 #include "report/fit_up_files.h"
 
 #include "build/names.h"
+#include "report/json_tree.h"
 
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 namespace mavrel::report {
 
@@ -11,15 +11,6 @@ using namespace assess;
 
 namespace {
 
-using Json = nlohmann::ordered_json;
-
-std::string printed(const Json& json) {
-  return json.dump(1, ' ', false, Json::error_handler_t::replace);
-}
-template <class T>
-Json or_null(const std::optional<T>& value) {
-  return value ? Json(*value) : Json();
-}
 /// A cell of a table: quoted where it must be.
 std::string cell(const std::string& text) {
   if (text.find_first_of(",\"\n\r") == std::string::npos) return text;

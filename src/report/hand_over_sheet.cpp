@@ -13,10 +13,10 @@ using namespace assess;
 
 namespace {
 
-class Maker {
+class HandOverMaker {
 public:
-  Maker(const build::Build& build, const FitUpGiven& given, const HandOver& over, const std::vector<HoldPoint>& points,
-        const UnitPrefs& prefs, const std::string& today)
+  HandOverMaker(const build::Build& build, const FitUpGiven& given, const HandOver& over,
+                const std::vector<HoldPoint>& points, const UnitPrefs& prefs, const std::string& today)
       : build_(build), given_(given), over_(over), points_(points), prefs_(prefs), today_(today) {}
 
   [[nodiscard]] std::string owner() const {
@@ -160,7 +160,7 @@ private:
 HandOverSheets hand_over_sheets(const build::Build& build, const FitUpGiven& given, const HandOver& over,
                                 const std::vector<HoldPoint>& points, const UnitPrefs& prefs,
                                 const std::string& today) {
-  const Maker maker(build, given, over, points, prefs, today);
+  const HandOverMaker maker(build, given, over, points, prefs, today);
   return {{maker.owner()}, maker.shop()};
 }
 

@@ -1,6 +1,7 @@
 #include "report/job_sheets.h"
 
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "report/html_table.h"
 
 #include <fmt/format.h>
@@ -14,9 +15,9 @@ using namespace assess;
 
 namespace {
 
-class Maker {
+class JobSheetMaker {
 public:
-  Maker(const FitUpGiven& given, const Plan& plan, const UnitPrefs& prefs)
+  JobSheetMaker(const FitUpGiven& given, const Plan& plan, const UnitPrefs& prefs)
       : given_(given), plan_(plan), prefs_(prefs) {}
 
   [[nodiscard]] std::string told(const Message& m) const { return escaped(say(m, prefs_)); }
@@ -142,7 +143,7 @@ private:
 JobSheets job_sheets(const FitUpGiven& given, const Plan& plan, const std::vector<HoldPoint>& checks,
                      const CutList& cut, const std::vector<JudgedRoute>& routes, const UnitPrefs& prefs, int from,
                      int days) {
-  const Maker maker(given, plan, prefs);
+  const JobSheetMaker maker(given, plan, prefs);
   JobSheets out;
   for (int d = std::max(0, from); d < plan.days() && days > 0; ++d) {
     std::vector<std::size_t> there;

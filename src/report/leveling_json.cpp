@@ -1,13 +1,12 @@
 #include "report/leveling_json.h"
 
+#include "report/json_tree.h"
+
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 namespace mavrel::report {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 Json figures(const control::DriveFigures& f, bool loaded) {
   Json out = {{"mean_error_m", f.mean_error},
@@ -38,7 +37,7 @@ std::string drive_json(const control::DriveResult& d, bool loaded) {
                     {"highest_m", d.highest},
                     {"pressure_after_pa", d.pressure_after},
                     {"tank_after_pa", d.tank_after}};
-  return out.dump(1, ' ', false, Json::error_handler_t::replace);
+  return printed(out);
 }
 
 std::string drive_csv(const control::DriveResult& d) {

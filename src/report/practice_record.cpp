@@ -1,16 +1,13 @@
 #include "report/practice_record.h"
 
 #include "build/json_text.h"
-
-#include <nlohmann/json.hpp>
+#include "report/json_tree.h"
 
 #include <algorithm>
 
 namespace mavrel::report {
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 std::vector<std::string> keys_of(const std::vector<assess::FaultAt>& faults) {
   std::vector<std::string> out;

@@ -3,21 +3,15 @@
 #include "assess/proving/hand_over.h"
 #include "assess/proving/pointing.h"
 #include "quantity/units.h"
-
-#include <nlohmann/json.hpp>
+#include "report/json_tree.h"
 
 namespace mavrel::report {
 
 using namespace assess;
-using Json = nlohmann::ordered_json;
-
 namespace {
 
 Json number(const std::optional<double>& value) {
   return value ? Json(*value) : Json();
-}
-std::string text_of(const Json& json) {
-  return json.dump(2, ' ', false, Json::error_handler_t::replace);
 }
 
 } // namespace
@@ -68,7 +62,7 @@ std::string proving_json(const std::vector<HoldPoint>& points, const std::vector
     out["learned"] = std::move(figures);
     out["misfit"] = learned->misfit;
   }
-  return text_of(out);
+  return printed(out, 2);
 }
 
 std::string care_json(const CarePlan& plan) {
@@ -101,7 +95,7 @@ std::string care_json(const CarePlan& plan) {
                       {"says", t.says ? Json(say(*t.says)) : Json()}});
   }
   out["trends"] = std::move(trends);
-  return text_of(out);
+  return printed(out, 2);
 }
 
 } // namespace mavrel::report

@@ -1,8 +1,7 @@
 #include "report/search_json.h"
 
 #include "build/names.h"
-
-#include <nlohmann/json.hpp>
+#include "report/json_tree.h"
 
 #include <algorithm>
 
@@ -11,8 +10,6 @@ namespace mavrel::report {
 using namespace assess;
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 Json of(const SearchedEnd& end, const std::vector<std::string>& cases) {
   // A list, because two load cases may bear one name.
@@ -69,7 +66,7 @@ std::string search_json(const build::Build& build, const SearchResult& result, s
     if (pair.best) one["score"] = pair.best->score;
     out["ranking"].push_back(std::move(one));
   }
-  return out.dump(1, ' ', false, Json::error_handler_t::replace);
+  return printed(out);
 }
 
 } // namespace mavrel::report

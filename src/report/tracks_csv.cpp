@@ -1,5 +1,6 @@
 #include "report/tracks_csv.h"
 
+#include "assess/end/end_answer.h"
 #include "assess/rows.h"
 #include "build/names.h"
 #include "report/file_units.h"

@@ -1,3 +1,4 @@
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 #include "report/build_sheet.h"
@@ -33,7 +34,7 @@ struct Type {
   bool bold = false;
 };
 
-std::string text_at(double x, double y, const std::string& text, const Type& type) {
+std::string words_at(double x, double y, const std::string& text, const Type& type) {
   return fmt::format("<text x='{:.1f}' y='{:.1f}' font-family='Mavrel Text' font-size='{:.1f}' fill='{}' "
                      "text-anchor='{}'{}>{}</text>",
                      x, y, type.size, type.colour, type.anchor, type.bold ? " font-weight='bold'" : "", escaped(text));
@@ -71,11 +72,11 @@ public:
     bottom_ = bottom;
     low_ = low;
     high_ = high;
-    std::string out = text_at(left_ + wide_ / 2, top - 26, build::name_of(end_), {22, colour_, "middle", true});
+    std::string out = words_at(left_ + wide_ / 2, top - 26, build::name_of(end_), {22, colour_, "middle", true});
     if (!e_.has_domain())
-      return out + text_at(left_ + wide_ / 2, top + 40, words("the height is missing"), {13, second, "middle"});
+      return out + words_at(left_ + wide_ / 2, top + 40, words("the height is missing"), {13, second, "middle"});
     if (e_.rough())
-      out += text_at(left_ + wide_ / 2, top - 10, words("≈ rough: usual figures stand in"), {10, amber, "middle"});
+      out += words_at(left_ + wide_ / 2, top - 10, words("≈ rough: usual figures stand in"), {10, amber, "middle"});
     return out + body() + bands() + limits() + flags(x);
   }
 
@@ -156,10 +157,10 @@ private:
     std::string out;
     for (std::size_t i = 0; i < labels.size(); ++i) {
       out += line(left_ + wide_ + 1, wanted[i], x - 3, at[i], rule, 1);
-      out += text_at(x, at[i] + 2, labels[i].number, {17, labels[i].colour, "start", true});
-      out += text_at(x, at[i] + 15, labels[i].name, {11, labels[i].colour});
+      out += words_at(x, at[i] + 2, labels[i].number, {17, labels[i].colour, "start", true});
+      out += words_at(x, at[i] + 15, labels[i].name, {11, labels[i].colour});
     }
-    if (!e_.windows.reach) out += text_at(x, (top_ + bottom_) / 2, words("no height is left"), {15, stop_red});
+    if (!e_.windows.reach) out += words_at(x, (top_ + bottom_) / 2, words("no height is left"), {15, stop_red});
     return out;
   }
 
@@ -192,11 +193,11 @@ private:
                          tip, wanted[k], fine ? colour_ : "#FFFFFF", fine ? colour_ : stop_red);
       if (std::abs(at[k] - wanted[k]) > 4) out += line(tip - 17, wanted[k], text_x + 3, at[k], rule, 1);
       const auto letters = static_cast<std::size_t>((text_x - room_from) / (7.6 * scale));
-      out += text_at(text_x, at[k] - 12 * scale, shortened(wished.name, letters), {14 * scale, ink, "end"});
-      out += text_at(text_x, at[k] + 10 * scale, number(preset.height),
-                     {23 * scale, fine ? colour_ : stop_red, "end", true});
+      out += words_at(text_x, at[k] - 12 * scale, shortened(wished.name, letters), {14 * scale, ink, "end"});
+      out += words_at(text_x, at[k] + 10 * scale, number(preset.height),
+                      {23 * scale, fine ? colour_ : stop_red, "end", true});
       const std::string below = fine ? pressures(preset) : words("outside its window");
-      out += text_at(text_x, at[k] + 24 * scale, below, {11 * scale, fine ? second : stop_red, "end"});
+      out += words_at(text_x, at[k] + 24 * scale, below, {11 * scale, fine ? second : stop_red, "end"});
     }
     return out;
   }
@@ -231,10 +232,10 @@ std::string windows_svg(const build::Build& build, const Assessment& a, const Un
       "<svg xmlns='http://www.w3.org/2000/svg' width='{0:.0f}' height='{1:.0f}' viewBox='0 0 {0:.0f} {1:.0f}'>", width,
       height);
   const double top = 52, bottom = height - 24;
-  out += text_at(0, height - 4,
-                 fmt::format("{} {}{}", words("Gauge pressures left / right with the load case"), a.loads[0].name,
-                             doubt ? words("; bars: where an edge lies in nine cases of ten") : ""),
-                 {10, second});
+  out += words_at(0, height - 4,
+                  fmt::format("{} {}{}", words("Gauge pressures left / right with the load case"), a.loads[0].name,
+                              doubt ? words("; bars: where an edge lies in nine cases of ten") : ""),
+                  {10, second});
   for (const End end : build::both_ends)
     out += Post(build, a, end, prefs, doubt).draw(end == End::front ? 0 : width / 2, width / 2, top, bottom, low, high);
   return out + "</svg>";

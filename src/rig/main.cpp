@@ -60,7 +60,7 @@ public:
   [[nodiscard]] Message name(const std::string& key) const {
     const auto named = assess::faults_named(key);
     if (!named) return named.error();
-    const auto score = assess::score(shop_, car_.asked(), done_, *named, nullptr);
+    const auto score = assess::score(shop_, car_.asked(), done_, *named, {});
     return {score->right ? words("Right: {0}. {1} minutes; the best would have taken {2}.")
                          : words("It was {0}. {1} minutes; the best would have taken {2}."),
             {assess::fault_words(score->truth), Amount{score->minutes, Kind::plain, 0, {}},
@@ -110,7 +110,7 @@ Expected<link::BenchCar> car_of(const Asked& asked, std::optional<Practice>& pra
   if (!asked.practise.empty()) {
     const auto hidden = practice_asked(asked.practise);
     if (!hidden) return refuse(hidden.error());
-    const auto shop = *assess::practice_shop({given}, nullptr);
+    const auto shop = *assess::practice_shop({given}, {});
     if (!shop) return refuse(shop.error());
     practice.emplace(*shop, *hidden);
     condition.add(practice->condition());

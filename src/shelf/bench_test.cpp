@@ -1,12 +1,14 @@
 #include "shelf/bench_test.h"
 
+#include "curve/linear.h"
 #include "shelf/card_check.h"
 
-#include <Eigen/Dense>
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
+#include <numeric>
+#include <vector>
 
 namespace mavrel::shelf {
 
@@ -36,41 +38,47 @@ public:
     const auto [p0, p1] = std::minmax_element(readings.begin(), readings.end(),
                                               [](const auto& a, const auto& b) { return a.pressure < b.pressure; });
     low_ = h0->height, high_ = h1->height, least_ = p0->pressure, most_ = p1->pressure;
-    Eigen::MatrixXd X(static_cast<Eigen::Index>(readings.size()), terms());
-    Eigen::VectorXd y(X.rows());
-    for (Eigen::Index i = 0; i < X.rows(); ++i) {
-      const BenchReading& r = readings[static_cast<std::size_t>(i)];
+    const std::size_t n = readings.size(), unknowns = terms();
+    std::vector<double> X(n * unknowns);
+    for (std::size_t i = 0; i < n; ++i) {
+      const BenchReading& r = readings[i];
       const double area = r.load / r.pressure;
-      X.row(i) = row(r.height, r.pressure) / area; // relative error is what counts
-      y(i) = 1;
+      const auto here = row(r.height, r.pressure);
+      for (std::size_t k = 0; k < unknowns; ++k)
+        X[k * n + i] = here[k] / area; // relative error is what counts
     }
-    c_ = X.colPivHouseholderQr().solve(y);
+    c_ = curve::least_squares_fit({X, n, unknowns}, std::vector<double>(n, 1.0)).c;
   }
 
-  [[nodiscard]] Eigen::Index terms() const { return degree_ + 1 + (pressure_ ? 1 : 0) + (cross_ ? 1 : 0); }
-  [[nodiscard]] double area(double h, double p) const { return row(h, p).dot(c_); }
+  [[nodiscard]] std::size_t terms() const {
+    return static_cast<std::size_t>(degree_ + 1 + (pressure_ ? 1 : 0) + (cross_ ? 1 : 0));
+  }
+  [[nodiscard]] double area(double h, double p) const {
+    const auto here = row(h, p);
+    return std::inner_product(here.begin(), here.end(), c_.begin(), 0.0);
+  }
   [[nodiscard]] double low() const { return low_; }
   [[nodiscard]] double high() const { return high_; }
   [[nodiscard]] double least() const { return least_; }
   [[nodiscard]] double most() const { return most_; }
 
 private:
-  [[nodiscard]] Eigen::RowVectorXd row(double h, double p) const {
+  [[nodiscard]] std::vector<double> row(double h, double p) const {
     const double t = high_ > low_ ? (2 * h - low_ - high_) / (high_ - low_) : 0;
     const double q = most_ > least_ ? (2 * p - least_ - most_) / (most_ - least_) : 0;
-    Eigen::RowVectorXd out(terms());
+    std::vector<double> out;
     double power = 1;
     for (int i = 0; i <= degree_; ++i, power *= t)
-      out(i) = power;
-    if (pressure_) out(degree_ + 1) = q;
-    if (cross_) out(degree_ + 2) = q * t;
+      out.push_back(power);
+    if (pressure_) out.push_back(q);
+    if (cross_) out.push_back(q * t);
     return out;
   }
 
   int degree_;
   bool pressure_, cross_;
   double low_ = 0, high_ = 0, least_ = 0, most_ = 0;
-  Eigen::VectorXd c_;
+  std::vector<double> c_;
 };
 
 /// ∫A dh from the lowest height measured, at the middle pressure, by Simpson's rule: exact for a cubic.

@@ -2,7 +2,7 @@
 #pragma once
 
 #include "air/flow.h"
-#include "build/build.h"
+#include "build/table.h"
 #include "quantity/message.h"
 
 #include <optional>
@@ -99,3 +99,12 @@ struct Part {
 [[nodiscard]] double current_of(const Part& compressor, double pressure);
 
 } // namespace mavrel::shelf
+
+namespace mavrel::build {
+template <>
+const Table& table_of<shelf::CompressorPoint>();
+template <>
+const Table& table_of<shelf::PartPort>();
+template <>
+const Table& table_of<shelf::Part>();
+} // namespace mavrel::build

@@ -1,6 +1,6 @@
 // What each kind of part must tell, and what about its figures can't be.
 #include "air/gas.h"
-#include "shelf/part_fields.h"
+#include "shelf/part_names.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,14 +1,18 @@
 #include "shelf/part_file.h"
 
 #include "build/json_fields.h"
+#include "build/json_text.h"
 #include "file/text_file.h"
-#include "shelf/part_fields.h"
+#include "shelf/part_names.h"
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
 
 namespace mavrel::shelf {
 
 namespace {
 
-using namespace build::json_fields;
+using Json = nlohmann::ordered_json;
 
 constexpr const char* format_name = "mavrel-parts";
 
@@ -36,10 +40,9 @@ Expected<std::vector<Part>> read_parts(std::string_view text) {
     if (!list[i].is_object())
       return refuse(words("{0}: {1} is there; {2} is right."), {at, build::kind_of(list[i]), words("an object")});
     if (!list[i].contains("kind")) return refuse(words("{0}: a part needs its kind."), {at});
-    Finds finds;
-    Reader reader(list[i], at, finds);
+    build::Finds finds;
     Part part;
-    fields(reader, part);
+    build::read_fields(build::table_of<Part>(), &part, list[i], at, finds);
     if (finds.mistake) return refuse(*finds.mistake);
     if (auto wrong = mistake_in_part(part)) return refuse(words("{0}: {1}"), {called(part, i), *wrong});
     for (const Part& other : out)
@@ -57,8 +60,7 @@ std::string write_parts(const std::vector<Part>& parts) {
   json["parts"] = Json::array();
   for (const Part& part : parts) {
     Json one = Json::object();
-    Writer writer(one);
-    fields(writer, part);
+    build::write_fields(build::table_of<Part>(), &part, one);
     for (const char* list : {"ports", "curve"}) // lists that most kinds have not
       if (one[list].empty()) one.erase(list);
     json["parts"].push_back(std::move(one));

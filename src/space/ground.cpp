@@ -13,9 +13,9 @@ namespace mavrel::space {
 
 namespace {
 
-constexpr double step = 0.020;  // m between places looked at
-constexpr double clear = 0.050; // m before and past the profile
-constexpr double exact = 1e-9;  // m of the rear wheel's place
+constexpr double step = 0.020;       // m between places looked at
+constexpr double clear = 0.050;      // m before and past the profile
+constexpr double exact_place = 1e-9; // m of the rear wheel's place
 
 double front_hub(const Underside& car) {
   return car.front_radius - car.front_bigger - car.front_dh;
@@ -83,7 +83,7 @@ std::optional<double> rear_place(const Underside& car, const Profile& profile, c
     const double rise = front.z - rolling_height(profile, car.rear_radius, at);
     if (std::abs(rise) >= apart) break;
     const double next = front.x - std::sqrt(apart * apart - rise * rise);
-    if (std::abs(next - at) < exact) return next;
+    if (std::abs(next - at) < exact_place) return next;
     at = next;
   }
   const auto too_far = [&](double x) {
@@ -93,7 +93,7 @@ std::optional<double> rear_place(const Underside& car, const Profile& profile, c
   const double most = rise_of(profile) + std::abs(car.front_radius - car.rear_radius);
   if (most >= apart) return std::nullopt;
   return curve::crossing(too_far, front.x - apart - 1e-9, front.x - std::sqrt(apart * apart - most * most) + 1e-9, 0,
-                         exact);
+                         exact_place);
 }
 
 } // namespace

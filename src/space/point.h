@@ -30,6 +30,10 @@ struct Point {
 [[nodiscard]] inline double length(const Point& a) {
   return std::sqrt(dot(a, a));
 }
+/// The same way, 1 long. @param a  not nothing
+[[nodiscard]] inline Point unit(const Point& a) {
+  return (1 / length(a)) * a;
+}
 [[nodiscard]] constexpr Point mirrored(const Point& a) {
   return {a.x, -a.y, a.z};
 }

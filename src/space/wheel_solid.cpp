@@ -8,7 +8,7 @@ namespace mavrel::space {
 
 namespace {
 
-constexpr double endless = std::numeric_limits<double>::infinity();
+constexpr double beyond_all = std::numeric_limits<double>::infinity();
 constexpr double exact = 3e-5; // m, to which lines through the barrel are searched
 
 /// A place seen from the wheel: how far inboard of the hub face, how far from the spin axis, and which way that is.
@@ -145,7 +145,7 @@ void search(const WheelSolid& w, const WheelPlace& place, const Segment& line, G
 
 /// How far inboard of the hub face a body's outermost place lies.
 double outermost(const WheelPlace& place, const Sides& box) {
-  double least = endless;
+  double least = beyond_all;
   for (int i = 0; i < 8; ++i)
     least = std::min(least, seen(place, box.corner(i)).inboard);
   return least;
@@ -181,7 +181,7 @@ Gap to_bore(const WheelSolid& w, const WheelPlace& place, const Body& body) {
   };
   constexpr double between = 2 * M_PI / lines;
   std::array<Gap, lines> around;
-  Gap best{endless, false, {}, {}};
+  Gap best{beyond_all, false, {}, {}};
   const auto take = [&](const Gap& g) {
     if (g.apart < best.apart) best = g;
   };
@@ -214,7 +214,7 @@ Gap through_barrel(const WheelSolid& w, const WheelPlace& place, const Body& bod
 
 Gap through_barrel(const WheelSolid& w, const WheelPlace& place, const Rod& rod) {
   const Segment line{rod.from, rod.to};
-  Gap best{endless, false, {}, {}};
+  Gap best{beyond_all, false, {}, {}};
   const double out = outermost(place, line);
   // In front of the open barrel its edge is what is nearest; in it, or through it, the line itself is searched.
   if (out >= inboard_face(w)) best = to_bore(w, place, line);

@@ -57,6 +57,15 @@ TEST(Leak, ALossIsFoundThroughTheNight) {
   EXPECT_FALSE(find_leak(held(1e-5, 0), 2e-3)->leaks());
 }
 
+TEST(Leak, ItsLineGoesThroughWhatWasRead) {
+  const auto readings = held(1.5e-4, 18);
+  const auto leak = find_leak(readings, 2e-3);
+  ASSERT_TRUE(leak);
+  for (const LeakReading& r : readings)
+    EXPECT_NEAR(leak->mass_at(r.time), held_mass(r, 2e-3, 0), 1e-9) << "a loss that is even lies on its line";
+  EXPECT_NEAR(leak->mass_at(readings.front().time), leak->mass, 1e-9);
+}
+
 TEST(Leak, TooFewReadingsOrNoTimeAreRefused) {
   const auto all = held(0, 0);
   EXPECT_FALSE(find_leak(std::span(all).first(2), 2e-3));

@@ -5,6 +5,7 @@
 #include "app/shell/findings_panel.h"
 #include "app/stages/car_in/car_drawing.h"
 #include "app/stages/car_in/tape_mode.h"
+#include "assess/end/end_answer.h"
 
 #include <QLabel>
 #include <QMenuBar>

@@ -1,4 +1,5 @@
 // Saving, opening, dragging in, being killed and coming back, paper, and the built program's own manners.
+#include "assess/end/end_answer.h"
 #include "faults.h"
 #include "window_fixture.h"
 

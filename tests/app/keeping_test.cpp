@@ -297,6 +297,20 @@ TEST_F(KeepingTest, TheOnlyCopyStaysUntilItIsSafeElsewhere) {
   EXPECT_FALSE(std::filesystem::exists(left.kept)) << "kept under our own name: the old copy may go";
 }
 
+TEST_F(KeepingTest, AnOlderWriteThatEndsLateFreesNothingTakenOverSince) {
+  const Left left = leave_work(recovery(), "left", "Left Behind");
+  ASSERT_FALSE(desk().type("front.left.mass_kg", "433 kg"));
+  window_->keeper().keep_now();
+  ASSERT_TRUE(window_->keeper().wait()); // it is written; that it was is still to be told
+  window_->keeper().discard_when_safe(left);
+  QCoreApplication::processEvents();
+  EXPECT_TRUE(std::filesystem::exists(left.kept)) << "what was written then was other work: this is the only copy";
+  window_->keeper().keep_now();
+  ASSERT_TRUE(window_->keeper().wait());
+  QCoreApplication::processEvents();
+  EXPECT_FALSE(std::filesystem::exists(left.kept));
+}
+
 TEST_F(KeepingTest, SeveralLeftoversAreOfferedOneAfterTheOtherAndOutliveOtherNotices) {
   const Left one = leave_work(recovery(), "one", "One"), two = leave_work(recovery(), "two", "Two");
   window_->offer_left_behind();

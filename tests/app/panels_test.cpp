@@ -5,6 +5,7 @@
 #include "app/shell/findings_panel.h"
 #include "app/shell/stage_rail.h"
 #include "app/stages/compare/compare_page.h"
+#include "assess/end/end_answer.h"
 
 #include <QComboBox>
 #include <QMenuBar>

@@ -18,7 +18,9 @@
 #include <QLineEdit>
 #include <QTest>
 
+#include <array>
 #include <functional>
+#include <set>
 
 namespace mavrel::app {
 
@@ -99,6 +101,15 @@ protected:
       is_so = so();
     }
     ASSERT_TRUE(is_so); // once is enough: a car that rings is still only for a moment
+  }
+  /// Is there a picture of it: more than one or two colours, all over?
+  static bool is_painted(QWidget* widget) {
+    const QImage all = widget->grab().toImage();
+    std::array<std::set<QRgb>, 2> halves; // left and right
+    for (int y = 0; y < all.height(); y += 3)
+      for (int x = 0; x < all.width(); x += 3)
+        halves[x > all.width() / 2].insert(all.pixel(x, y));
+    return halves[0].size() > 8 && halves[1].size() > 8;
   }
   QString told() {
     const auto* label = window_->findChild<QLabel*>("told");

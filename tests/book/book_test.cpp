@@ -1,5 +1,6 @@
 #include "book/book.h"
 
+#include "build/care.h"
 #include "build/file.h"
 #include "support.h"
 
@@ -132,6 +133,43 @@ TEST_F(BookTest, OneFileHasOneNameFromWhicheverFolder) {
   EXPECT_EQ(nearer->same, 3);
   EXPECT_EQ(nearer->gone, 0);
   EXPECT_EQ(book.size().value_or(0), 3);
+}
+
+TEST_F(BookTest, AFolderIsNotItsNeighbourOfALongerName) {
+  for (const char* folder : {"cars", "cars2"}) {
+    fs::create_directories(folder_ / folder);
+    ASSERT_TRUE(build::save(build::empty_build(), folder_ / folder / (std::string(folder) + ".mavrel")));
+  }
+  Book book = open();
+  ASSERT_TRUE(book.sync(folder_ / "cars2"));
+  for (const char* written : {"cars", "cars/", "./cars//"}) {
+    const auto synced = book.sync(folder_ / written);
+    ASSERT_TRUE(synced);
+    EXPECT_EQ(synced->gone, 0) << written;
+  }
+  EXPECT_EQ(*book.size(), 2);
+  fs::remove(folder_ / "cars" / "cars.mavrel");
+  EXPECT_EQ(book.sync(folder_ / "cars/")->gone, 1) << "its own are forgotten, however the folder was written";
+}
+
+TEST_F(BookTest, WhatMayNotBeLookedAtIsNotForgotten) {
+  fs::create_directories(folder_ / "builds" / "shut");
+  ASSERT_TRUE(build::save(build::empty_build(), folder_ / "builds" / "shut" / "a.mavrel"));
+  Book book = open();
+  ASSERT_TRUE(book.sync(folder_ / "builds"));
+  fs::permissions(folder_ / "builds" / "shut", fs::perms::none);
+  const bool is_root = ::geteuid() == 0; // whom no lock stops
+  if (is_root) {
+    ASSERT_EQ(::seteuid(65534), 0);
+  }
+  const auto synced = book.sync(folder_ / "builds");
+  if (is_root) {
+    ASSERT_EQ(::seteuid(0), 0);
+  }
+  fs::permissions(folder_ / "builds" / "shut", fs::perms::owner_all);
+  ASSERT_TRUE(synced) << say(synced.error());
+  EXPECT_EQ(synced->gone, 0);
+  EXPECT_EQ(*book.size(), 1);
 }
 
 TEST_F(BookTest, ABuildThatCantBeReadIsSaidAndTheOthersAreTaken) {

@@ -8,7 +8,7 @@
 namespace mavrel::build {
 namespace {
 
-std::string wrong(const std::string& text) {
+std::string wrong_points(const std::string& text) {
   const auto read = read_points_csv(text);
   return read ? "read" : say(read.error());
 }
@@ -28,22 +28,23 @@ TEST(PointsCsv, ReadsSidesUnitsAndAngles) {
 }
 
 TEST(PointsCsv, SaysWhatIsWrongAndWhere) {
-  EXPECT_NE(wrong("").find("empty"), std::string::npos) << wrong("");
-  EXPECT_NE(wrong("joint,x_mm,y_mm\na,1,2\n").find("z_mm"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,x_in,y_mm,z_mm\na,1,1,2,3\n").find("twice"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm,colour\na,1,2,3,4\n").find("no column"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm\na,1,two,3\n").find("Line 2, column 5"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm\na,1,99999,3\n").find("believable"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm\na,1,nan,3\n").find("no number"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm\n,1,2,3\n").find("missing"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm\na,1,2,3\na,1,2,3\n").find("twice"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm,side\na,1,2,3,middle\n").find("no side"), std::string::npos);
-  EXPECT_NE(wrong("joint,x_mm,y_mm,z_mm\n" + std::string(30, 'a') + ",1,2,3\n").find("letters"), std::string::npos);
+  EXPECT_NE(wrong_points("").find("empty"), std::string::npos) << wrong_points("");
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm\na,1,2\n").find("z_mm"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,x_in,y_mm,z_mm\na,1,1,2,3\n").find("twice"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm,colour\na,1,2,3,4\n").find("no column"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm\na,1,two,3\n").find("Line 2, column 5"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm\na,1,99999,3\n").find("believable"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm\na,1,nan,3\n").find("no number"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm\n,1,2,3\n").find("missing"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm\na,1,2,3\na,1,2,3\n").find("twice"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm,side\na,1,2,3,middle\n").find("no side"), std::string::npos);
+  EXPECT_NE(wrong_points("joint,x_mm,y_mm,z_mm\n" + std::string(30, 'a') + ",1,2,3\n").find("letters"),
+            std::string::npos);
   std::string many = "joint,x_mm,y_mm,z_mm\n";
   for (int i = 0; i < 40; ++i)
     many += "j" + std::to_string(i) + ",1,2,3\n";
-  EXPECT_EQ(wrong(many), "read") << "the maximum itself";
-  EXPECT_NE(wrong(many + "one_more,1,2,3\n").find("40"), std::string::npos);
+  EXPECT_EQ(wrong_points(many), "read") << "the maximum itself";
+  EXPECT_NE(wrong_points(many + "one_more,1,2,3\n").find("40"), std::string::npos);
 }
 
 TEST(PointsCsv, ThereAndBack) {

@@ -6,7 +6,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-Json cases(const char* file) {
+Json network_cases(const char* file) {
   return Json::parse(test::text_of(test::data(std::string("reference/") + file)));
 }
 std::string quoted(const Json& args) {
@@ -17,7 +17,7 @@ std::string quoted(const Json& args) {
 }
 
 TEST(CliWater, AgreesWithTheReference) {
-  for (const Json& one : cases("water-cases.json")) {
+  for (const Json& one : network_cases("water-cases.json")) {
     const auto answer = test::run("water" + quoted(one["args"]));
     ASSERT_EQ(answer.status, 0) << answer.err;
     const Json got = Json::parse(answer.out);
@@ -27,7 +27,7 @@ TEST(CliWater, AgreesWithTheReference) {
 }
 
 TEST(CliLeak, AgreesWithTheReference) {
-  for (const Json& one : cases("leak-cases.json")) {
+  for (const Json& one : network_cases("leak-cases.json")) {
     const auto answer = test::run(
         "leak " + test::data("reference/leak/" + one["readings"].get<std::string>()).string() + quoted(one["args"]));
     ASSERT_EQ(answer.status, 0) << answer.err;
@@ -41,7 +41,7 @@ TEST(CliLeak, AgreesWithTheReference) {
 }
 
 TEST(CliNetwork, AgreesWithTheReference) {
-  for (const Json& one : cases("air-cases.json")) {
+  for (const Json& one : network_cases("air-cases.json")) {
     const std::string name = one["network"];
     const auto answer = test::run("air " + test::data("reference/air/" + name).string());
     ASSERT_EQ(answer.status, 0) << answer.err;
@@ -92,7 +92,7 @@ TEST(CliNetwork, MistakesNameTheirPlace) {
 }
 
 TEST(CliCable, AgreesWithTheReference) {
-  for (const Json& one : cases("cable-cases.json")) {
+  for (const Json& one : network_cases("cable-cases.json")) {
     const auto answer = test::run("cable" + quoted(one["args"]));
     const Json& want = one["expect"];
     if (want.contains("exit")) {

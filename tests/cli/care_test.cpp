@@ -1,5 +1,6 @@
 // mavrel-cli prove, care, log, book and begin-from; and the log under programs that are killed, and two at once.
 #include "assess/fit_up/cars.h"
+#include "build/care.h"
 #include "build/file.h"
 #include "cli/run_cli.h"
 

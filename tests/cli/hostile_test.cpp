@@ -21,13 +21,13 @@ void refused(const Answer& a, const std::string& says) {
   EXPECT_FALSE(first_bad_utf8(a.err)) << a.err;
 }
 
-std::string card() {
+std::string hostile_card() {
   return test::data("reference/bag-cards/osier-o135.csv").string();
 }
 
 TEST(CliBag, AFigureBeyondTheCardNeverGoesOutBare) {
   const auto beyond = [](const char* load) {
-    const Answer a = run("bag " + card() + " --height 140mm --load " + load);
+    const Answer a = run("bag " + hostile_card() + " --height 140mm --load " + load);
     EXPECT_EQ(a.status, 0) << a.err;
     const auto json = nlohmann::json::parse(a.out);
     return json.contains("beyond") ? json["beyond"].get<std::string>() : std::string();
@@ -39,18 +39,18 @@ TEST(CliBag, AFigureBeyondTheCardNeverGoesOutBare) {
 }
 
 TEST(CliBag, WhatIsOutOfReasonIsRefused) {
-  const std::string start = "bag " + card() + " --height 140mm ";
+  const std::string start = "bag " + hostile_card() + " --height 140mm ";
   refused(run(start + "--load '4000N 4000N'"), "4000N 4000N");
   refused(run(start + "--load 1e300N"), "out of all reason");
   refused(run(start + "--load 5e8N"), "out of reason");
   refused(run(start + "--load 4200N --added 1e300l"), "out of all reason");
   refused(run(start + "--load 4200N --conductance 2e-8 --frequency 1e300"), "--frequency");
   refused(run(start + "--load 4200N --conductance=-1 --frequency 1"), "--conductance");
-  refused(run("bag " + card() + " --height 61.98mm --load 4200N"), "61.98 mm");
+  refused(run("bag " + hostile_card() + " --height 61.98mm --load 4200N"), "61.98 mm");
 }
 
 TEST(CliBag, ThinksTheSameUnderACommaLocale) {
-  const std::string asked = "bag " + card() + " --height 140.5mm --load 4200.5N";
+  const std::string asked = "bag " + hostile_card() + " --height 140.5mm --load 4200.5N";
   EXPECT_EQ(test::run("wheel '205/45R17 7.5 ET35'").out, test::run("wheel '205/45R17 7,5 ET35'").out);
   EXPECT_EQ(run(asked).status, 0);
 }

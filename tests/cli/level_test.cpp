@@ -21,7 +21,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-std::string demo(const char* name) {
+std::string demo_for_level(const char* name) {
   return (std::filesystem::path(MAVREL_DEMO) / name).string();
 }
 
@@ -99,8 +99,8 @@ TEST(CliSensor, AnswersTheFilesHeightsAndRefusesWhatItCannotReach) {
 
 TEST(CliLevel, BothDemoCarsKeepTheirHeightAndTheSameSeedIsTheSameAnswer) {
   for (const char* car : {"sorrel-wayfare.mavrel", "hollin-tarnway.mavrel"}) {
-    const std::string ask =
-        "level " + demo(car) + " --road C --speed 60km/h --minutes 4 --seed 3 --add '150kg at 2600mm after 60s'";
+    const std::string ask = "level " + demo_for_level(car) +
+                            " --road C --speed 60km/h --minutes 4 --seed 3 --add '150kg at 2600mm after 60s'";
     const auto answer = test::run(ask);
     ASSERT_EQ(answer.status, 0) << answer.err;
     Json got = Json::parse(answer.out), again = Json::parse(test::run(ask).out);
@@ -115,18 +115,20 @@ TEST(CliLevel, BothDemoCarsKeepTheirHeightAndTheSameSeedIsTheSameAnswer) {
     EXPECT_EQ(got, again);
   }
   const std::string estate =
-      "level " + demo("sorrel-wayfare.mavrel") + " --minutes 4 --add '150kg at 2600mm after 60s' ";
+      "level " + demo_for_level("sorrel-wayfare.mavrel") + " --minutes 4 --add '150kg at 2600mm after 60s' ";
   const Json bursts = Json::parse(test::run(estate).out),
              open = Json::parse(test::run(estate + "--method until-reached").out),
              pressure = Json::parse(test::run(estate + "--method pressure").out);
   EXPECT_GT(open["together"]["overshoot_m"].get<double>(), bursts["together"]["overshoot_m"].get<double>());
   EXPECT_TRUE(pressure["rear"]["recover_s"].is_null());
-  EXPECT_FALSE(Json::parse(test::run("level " + demo("sorrel-wayfare.mavrel") + " --minutes 1 --warm 25C").out)["front"]
-                   .contains("recover_s"));
+  EXPECT_FALSE(
+      Json::parse(
+          test::run("level " + demo_for_level("sorrel-wayfare.mavrel") + " --minutes 1 --warm 25C").out)["front"]
+          .contains("recover_s"));
 }
 
 TEST(CliLevel, RefusesWithOneLine) {
-  const std::string estate = "level " + demo("sorrel-wayfare.mavrel");
+  const std::string estate = "level " + demo_for_level("sorrel-wayfare.mavrel");
   for (const char* wrong :
        {"--road Z", "--speed fast", "--minutes 0", "--average 0s", "--band 0mm", "--wait -1s", "--gain none",
         "--add '150kg'", "--add 'x at y after z'", "--method magic", "--warm 900C"}) {
@@ -213,8 +215,8 @@ TEST(Rig, HidesAFaultThatIsFoundThroughIt) {
   ASSERT_NE(hidden.find("fill valve stuck shut"), std::string::npos);
   const test::Folder folder;
   const std::string path = (folder / "bench").string();
-  Rig rig({demo("sorrel-wayfare.mavrel"), "--socket", path, "--practise", std::to_string(seed) + ":plain", "--faster",
-           "8", "--rate", "50"});
+  Rig rig({demo_for_level("sorrel-wayfare.mavrel"), "--socket", path, "--practise", std::to_string(seed) + ":plain",
+           "--faster", "8", "--rate", "50"});
   const int file = join(path);
   ASSERT_GE(file, 0);
   link::Lines lines;
@@ -270,7 +272,7 @@ TEST(Rig, HidesAFaultThatIsFoundThroughIt) {
 TEST(Rig, PlaysAtASocketForSeveralAndShutsWhatNobodyHolds) {
   const test::Folder folder;
   const std::string path = (folder / "bench").string();
-  Rig rig({demo("sorrel-wayfare.mavrel"), "--socket", path, "--rate", "50"});
+  Rig rig({demo_for_level("sorrel-wayfare.mavrel"), "--socket", path, "--rate", "50"});
   ASSERT_EQ(rig.said(), "socket: " + path);
   const int a = join(path), b = join(path);
   ASSERT_GE(a, 0);
@@ -318,7 +320,7 @@ TEST(Rig, PlaysAtASocketForSeveralAndShutsWhatNobodyHolds) {
   // A second rig may not speak there; a file that is no socket is left alone.
   const auto second = [&](const std::string& arguments) {
     const std::string command =
-        std::string(MAVREL_RIG) + " " + demo("sorrel-wayfare.mavrel") + " " + arguments + " 2>&1";
+        std::string(MAVREL_RIG) + " " + demo_for_level("sorrel-wayfare.mavrel") + " " + arguments + " 2>&1";
     FILE* pipe = ::popen(command.c_str(), "r");
     std::string said(400, '\0');
     said.resize(std::fread(said.data(), 1, said.size(), pipe));
@@ -339,7 +341,7 @@ TEST(Rig, PlaysAtASocketForSeveralAndShutsWhatNobodyHolds) {
 TEST(Rig, SurvivesFloodsHalfLinesAndThoseWhoNeverRead) {
   const test::Folder folder;
   const std::string path = (folder / "bench").string();
-  Rig rig({demo("sorrel-wayfare.mavrel"), "--socket", path, "--rate", "200"});
+  Rig rig({demo_for_level("sorrel-wayfare.mavrel"), "--socket", path, "--rate", "200"});
   ASSERT_FALSE(rig.said().empty());
   // One floods it with what is no line, in the background; another never reads; a third says half a line and goes.
   const int flood = join(path), deaf = join(path);
@@ -385,7 +387,7 @@ TEST(Rig, SurvivesFloodsHalfLinesAndThoseWhoNeverRead) {
 }
 
 TEST(Rig, LooksLikeASerialPort) {
-  Rig rig({demo("sorrel-wayfare.mavrel"), "--terminal", "--faster", "20"});
+  Rig rig({demo_for_level("sorrel-wayfare.mavrel"), "--terminal", "--faster", "20"});
   ASSERT_EQ(rig.said().rfind("terminal: /dev/pts/", 0), 0U) << rig.said();
   const int port = ::open(rig.said().substr(10).c_str(), O_RDWR | O_NOCTTY | O_NONBLOCK);
   ASSERT_GE(port, 0);

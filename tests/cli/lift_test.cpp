@@ -6,14 +6,14 @@ namespace {
 
 using Json = nlohmann::json;
 
-std::string demo(const char* name) {
+std::string demo_for_lift(const char* name) {
   return (std::filesystem::path(MAVREL_DEMO) / name).string();
 }
 
 TEST(CliLift, BothDemoCarsGoUpAndSayHow) {
   for (const char* car : {"sorrel-wayfare.mavrel", "hollin-tarnway.mavrel"}) {
     const test::Folder folder;
-    const auto answer = test::run("lift " + demo(car) + " --csv " + (folder / "up.csv").string());
+    const auto answer = test::run("lift " + demo_for_lift(car) + " --csv " + (folder / "up.csv").string());
     ASSERT_EQ(answer.status, 0) << answer.err;
     const Json got = Json::parse(answer.out);
     EXPECT_GT(got["arrived_s"].get<double>(), 0.2);
@@ -30,20 +30,20 @@ TEST(CliLift, BothDemoCarsGoUpAndSayHow) {
 }
 
 TEST(CliLift, DownTakesNoAirAndOrdersDiffer) {
-  const auto down = test::run("lift " + demo("sorrel-wayfare.mavrel") + " --from Road --to Parked");
+  const auto down = test::run("lift " + demo_for_lift("sorrel-wayfare.mavrel") + " --from Road --to Parked");
   ASSERT_EQ(down.status, 0) << down.err;
   EXPECT_NEAR(Json::parse(down.out)["air_kg"].get<double>(), 0, 1e-9);
-  const auto one = test::run("lift " + demo("sorrel-wayfare.mavrel") + " --order 'one by one'"),
-             all = test::run("lift " + demo("sorrel-wayfare.mavrel") + " --order together");
+  const auto one = test::run("lift " + demo_for_lift("sorrel-wayfare.mavrel") + " --order 'one by one'"),
+             all = test::run("lift " + demo_for_lift("sorrel-wayfare.mavrel") + " --order together");
   EXPECT_GT(Json::parse(one.out)["arrived_s"].get<double>(), Json::parse(all.out)["arrived_s"].get<double>());
   EXPECT_GT(Json::parse(one.out)["worst_lean_m"].get<double>(), 0.02);
 }
 
 TEST(CliLift, MistakesAreOneSentence) {
   const std::pair<std::string, const char*> all[] = {
-      {"lift " + demo("sorrel-wayfare.mavrel") + " --to Moon", "Parked, Road, Ramp"},
-      {"lift " + demo("sorrel-wayfare.mavrel") + " --to Ramp", "lies outside"},
-      {"lift " + demo("sorrel-wayfare.mavrel") + " --order sideways", "--order"},
+      {"lift " + demo_for_lift("sorrel-wayfare.mavrel") + " --to Moon", "Parked, Road, Ramp"},
+      {"lift " + demo_for_lift("sorrel-wayfare.mavrel") + " --to Ramp", "lies outside"},
+      {"lift " + demo_for_lift("sorrel-wayfare.mavrel") + " --order sideways", "--order"},
       {"lift /nowhere.mavrel", "nowhere"},
       {"size /nowhere.mavrel", "nowhere"},
   };
@@ -57,7 +57,7 @@ TEST(CliLift, MistakesAreOneSentence) {
 }
 
 TEST(CliSize, ListsTheBestFirstAndSaysWhyTheRestLost) {
-  const auto answer = test::run("size " + demo("sorrel-wayfare.mavrel") + " --most 400");
+  const auto answer = test::run("size " + demo_for_lift("sorrel-wayfare.mavrel") + " --most 400");
   ASSERT_EQ(answer.status, 0) << answer.err;
   const Json got = Json::parse(answer.out);
   ASSERT_FALSE(got["choices"].empty());

@@ -10,7 +10,7 @@
 namespace mavrel::report {
 namespace {
 
-bool holds(const std::string& text, const std::string& part) {
+bool sheet_holds(const std::string& text, const std::string& part) {
   return text.find(part) != std::string::npos;
 }
 assess::Assessment assessed(const build::Build& b) {
@@ -89,17 +89,17 @@ TEST(ClearanceJson, HasThePokePastTheArchAtEveryHeight) {
   EXPECT_LT(poke["poke_m"].front(), poke["poke_m"].back());
   const auto bare = nlohmann::json::parse(assessment_json(test::demo_build(), assessed(test::demo_build())));
   EXPECT_FALSE(bare["front"]["tracks"].contains("poke_m"));
-  EXPECT_TRUE(holds(tracks_csv(assessed(test::demo_whole())), "poke"));
+  EXPECT_TRUE(sheet_holds(tracks_csv(assessed(test::demo_whole())), "poke"));
 }
 
 TEST(ClearanceSheet, HasClearanceAndGroundWhereTheyAreKnown) {
   const std::string text = sections(sheet(test::demo_whole()));
   for (const char* part :
        {"<h2>Clearance</h2>", "<h2>Ground</h2>", "liner behind", "touches", "harbour ramp", "approach"})
-    EXPECT_TRUE(holds(text, part)) << part;
+    EXPECT_TRUE(sheet_holds(text, part)) << part;
   const std::string bare = sections(sheet(test::demo_build()));
-  EXPECT_FALSE(holds(bare, "<h2>Clearance</h2>"));
-  EXPECT_FALSE(holds(bare, "<h2>Ground</h2>"));
+  EXPECT_FALSE(sheet_holds(bare, "<h2>Clearance</h2>"));
+  EXPECT_FALSE(sheet_holds(bare, "<h2>Ground</h2>"));
 }
 
 TEST(ClearanceSheet, AWheelChangeHasARecheckListOnAPageOfItsOwn) {
@@ -110,12 +110,12 @@ TEST(ClearanceSheet, AWheelChangeHasARecheckListOnAPageOfItsOwn) {
   const auto parts = sheet(b);
   ASSERT_EQ(parts.pages.size(), 1U);
   for (const char* part : {"To look at again", "225/40R18 8.5 ET35", "215/45R17 7.5 ET42", "arch lip", "never", "☐"})
-    EXPECT_TRUE(holds(parts.pages[0], part)) << part;
+    EXPECT_TRUE(sheet_holds(parts.pages[0], part)) << part;
   // What has been looked at since is no longer on it.
   const auto rows = assess::rechecks(assessed(b).ends[0], {});
   for (const assess::Recheck& row : rows)
     b.variant().fit[0].checks.push_back({row.what, row.digest, row.figure.value_or(0), {}});
-  EXPECT_FALSE(holds(sheet(b).pages.at(0), "☐"));
+  EXPECT_FALSE(sheet_holds(sheet(b).pages.at(0), "☐"));
 }
 
 TEST(ClearanceSheet, NamesThatPeopleTypeAreNotMarkup) {
@@ -123,9 +123,9 @@ TEST(ClearanceSheet, NamesThatPeopleTypeAreNotMarkup) {
   b.ends[0].obstacles[1].name = "<b>liner</b> & co";
   b.variant().brief.grounds[0].name = "<i>ramp</i>";
   const std::string text = sections(sheet(b));
-  EXPECT_FALSE(holds(text, "<b>liner</b>"));
-  EXPECT_FALSE(holds(text, "<i>ramp</i>"));
-  EXPECT_TRUE(holds(text, "&lt;b&gt;liner"));
+  EXPECT_FALSE(sheet_holds(text, "<b>liner</b>"));
+  EXPECT_FALSE(sheet_holds(text, "<i>ramp</i>"));
+  EXPECT_TRUE(sheet_holds(text, "&lt;b&gt;liner"));
 }
 
 } // namespace

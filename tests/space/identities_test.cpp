@@ -6,7 +6,7 @@
 namespace mavrel::space {
 namespace {
 
-const WheelSolid wheel{0.32, 0.22, 0.23, 0.04, 0.035, 0.002};
+const WheelSolid turned_wheel{0.32, 0.22, 0.23, 0.04, 0.035, 0.002};
 
 Placed frame(Dice& dice) {
   const Point axis = dice.direction();
@@ -32,10 +32,11 @@ TEST(DistanceIdentities, AWheelAndARodAreAsFarApartInAnyFrame) {
     const WheelPlace at = wheel_place(dice.point(0.1), dice.from(-0.1, 0.1), 0, dice.from(-0.6, 0.6));
     const Rod near = rod(dice, 0.5);
     const Placed by = frame(dice);
-    EXPECT_NEAR(gap_between(wheel, moved(at, by), moved(near, by)).apart, gap_between(wheel, at, near).apart, 8e-5)
+    EXPECT_NEAR(gap_between(turned_wheel, moved(at, by), moved(near, by)).apart,
+                gap_between(turned_wheel, at, near).apart, 8e-5)
         << i;
-    EXPECT_NEAR(gap_between(wheel, moved_back(at, by), moved_back(near, by)).apart, gap_between(wheel, at, near).apart,
-                8e-5)
+    EXPECT_NEAR(gap_between(turned_wheel, moved_back(at, by), moved_back(near, by)).apart,
+                gap_between(turned_wheel, at, near).apart, 8e-5)
         << i;
   }
 }
@@ -48,7 +49,8 @@ TEST(DistanceIdentities, AStepChangesItByNoMoreThanTheStep) {
     WheelPlace stepped = at;
     const Point step = dice.point(0.01);
     stepped.centre = stepped.centre + step;
-    const double before = gap_between(wheel, at, near).apart, after = gap_between(wheel, stepped, near).apart;
+    const double before = gap_between(turned_wheel, at, near).apart,
+                 after = gap_between(turned_wheel, stepped, near).apart;
     EXPECT_LE(std::abs(after - before), length(step) + 8e-5) << i;
   }
 }
@@ -58,14 +60,14 @@ TEST(DistanceIdentities, ABiggerWheelOrAThickerRodIsNeverFurther) {
   for (int i = 0; i < 200; ++i) {
     const WheelPlace at = wheel_place(dice.point(0.1), dice.from(-0.1, 0.1), 0, dice.from(-0.6, 0.6));
     const Rod near = rod(dice, 0.5);
-    const double here = gap_between(wheel, at, near).apart;
-    WheelSolid grown = wheel;
+    const double here = gap_between(turned_wheel, at, near).apart;
+    WheelSolid grown = turned_wheel;
     grown.grow += 0.004;
     EXPECT_LE(gap_between(grown, at, near).apart, here + 8e-5) << i;
     EXPECT_GE(gap_between(grown, at, near).apart, here - 0.004 - 8e-5) << i << ": by no more than it grew";
     Rod thick = near;
     thick.radius += 0.01;
-    EXPECT_NEAR(gap_between(wheel, at, thick).apart, std::max(0.0, here - 0.01), 8e-5) << i;
+    EXPECT_NEAR(gap_between(turned_wheel, at, thick).apart, std::max(0.0, here - 0.01), 8e-5) << i;
   }
 }
 
@@ -83,10 +85,10 @@ TEST(DistanceIdentities, APlaceOnTheWheelsOwnSurfaceIsNoDistanceFromIt) {
   Dice dice(25);
   const WheelPlace at = wheel_place({0.1, 0.7, 0.3}, -0.03, 0.01, 0.3);
   const auto [u, v] = square_to(at.outward);
-  for (const SectionPoint& p : section_of(wheel)) {
+  for (const SectionPoint& p : section_of(turned_wheel)) {
     const double turn = dice.from(0, 6.28);
     const Point on = at.centre + p.outboard * at.outward + p.radius * (std::cos(turn) * u + std::sin(turn) * v);
-    EXPECT_NEAR(distance_to(wheel, at, on), 0, 1e-9);
+    EXPECT_NEAR(distance_to(turned_wheel, at, on), 0, 1e-9);
   }
 }
 

@@ -4,7 +4,7 @@
 namespace mavrel::space {
 namespace {
 
-constexpr double agreed = 2e-4; // m
+constexpr double agreed_with_wheel = 2e-4; // m
 const WheelSolid wheel{0.32, 0.22, 0.23, 0.04, 0.035, 0};
 
 /// Distance to the wheel through a fine outline of its half section: another way round than the formulas go.
@@ -71,7 +71,7 @@ TEST(WheelSolid, GapsToBoxesAndRodsAgreeWithDenseSamples) {
     double line = 1e9;
     for (const Point& p : line_of(rod.from, rod.to, 0.0002))
       line = std::min(line, distance_to(wheel, at, p));
-    EXPECT_NEAR(gap_between(wheel, at, rod).apart, std::max(0.0, line - rod.radius), agreed) << i;
+    EXPECT_NEAR(gap_between(wheel, at, rod).apart, std::max(0.0, line - rod.radius), agreed_with_wheel) << i;
   }
   EXPECT_GT(clear, 30);
   EXPECT_GT(in_barrel, 5);
@@ -92,7 +92,7 @@ TEST(WheelSolid, ABodyBesideItAndInItsBarrelAgreesWithDenseSamples) {
     const Gap g = gap_between(wheel, at, body);
     if (g.overlap) continue;
     ++clear;
-    EXPECT_LE(g.apart, least + agreed) << i;
+    EXPECT_LE(g.apart, least + agreed_with_wheel) << i;
     EXPECT_GE(g.apart, least - 0.0015) << i;
   }
   EXPECT_GT(clear, 10);

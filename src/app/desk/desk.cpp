@@ -1,5 +1,8 @@
 #include "app/desk/desk.h"
 
+#include "assess/assessment.h"
+#include "assess/end/end_answer.h"
+
 #include <QCoreApplication>
 
 namespace mavrel::app {
@@ -14,6 +17,10 @@ Desk::Desk(shelf::Shelf shelf, QObject* parent) : QObject(parent), cards_(std::m
   connect(&sight_, &Sight::posed, this, &Desk::posed);
   connect(&sight_, &Sight::looked_at, this, &Desk::looked_at);
   connect(&sight_, &Sight::restyled, this, &Desk::restyled);
+}
+
+const assess::AnsweredEnd& Desk::answered(End end) const {
+  return assessment_->ends[build::at(end)];
 }
 
 void Desk::refresh() {

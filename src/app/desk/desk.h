@@ -9,10 +9,18 @@
 #include "app/desk/runner.h"
 #include "app/desk/sight.h"
 #include "assess/assess.h"
+#include "assess/kept/kept.h"
 #include "build/edit.h"
 
 #include <QObject>
 #include <QString>
+
+namespace mavrel::air {
+enum class Beyond;
+} // namespace mavrel::air
+namespace mavrel::assess {
+struct EndQuestion; // assess/end/end_answer.h
+} // namespace mavrel::assess
 
 namespace mavrel::app {
 
@@ -33,7 +41,7 @@ public:
   [[nodiscard]] const shelf::Shelf& shelf() const { return cards_.shelf(); }
   [[nodiscard]] const assess::Assessment& assessment() const { return *assessment_; }
   /// One end with all that it was worked out from: what deeper questions start from.
-  [[nodiscard]] const assess::AnsweredEnd& answered(End end) const { return assessment_->ends[build::at(end)]; }
+  [[nodiscard]] const assess::Answered<assess::EndQuestion>& answered(End end) const;
   [[nodiscard]] std::size_t load_case() const { return sight_.load_case(); }
   [[nodiscard]] End end() const { return sight_.end(); }
   [[nodiscard]] std::optional<double> pose(End end) const { return sight_.pose(end); }

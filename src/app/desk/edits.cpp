@@ -1,5 +1,6 @@
 #include "app/desk/edits.h"
 
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 
 #include <QCoreApplication>

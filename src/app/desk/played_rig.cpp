@@ -1,6 +1,7 @@
 #include "app/desk/played_rig.h"
 
 #include "app/desk/desk.h"
+#include "assess/air/air_findings.h"
 #include "build/json.h"
 #include "build/names.h"
 #include "file/text_file.h"

@@ -4,6 +4,10 @@
 
 namespace mavrel::app {
 
+namespace {
+constexpr std::chrono::milliseconds between_tellings(50);
+}
+
 Runner::Runner(QObject* parent) : QObject(parent), thread_([this](const std::stop_token& ending) { run(ending); }) {}
 
 Runner::~Runner() {
@@ -55,6 +59,14 @@ void Runner::deliver(quint64 number, const std::function<void()>& act, bool last
       Qt::QueuedConnection);
 }
 
+bool Runner::may_tell(Job& job) {
+  const std::scoped_lock lock(lock_);
+  const auto now = std::chrono::steady_clock::now();
+  if (now - job.told < between_tellings) return false;
+  job.told = now;
+  return true;
+}
+
 void Runner::run(const std::stop_token& ending) {
   quint64 done = 0; // work is numbered in the order it is put in line
   while (!ending.stop_requested()) {
@@ -69,7 +81,7 @@ void Runner::run(const std::stop_token& ending) {
     }
     done = job->number;
     const RunControl control{job->stop.get_token(), [this, job](double share) {
-                               if (job->progress)
+                               if (job->progress && may_tell(*job))
                                  deliver(
                                      job->number, [job, share] { job->progress(share); }, false);
                              }};

@@ -2,13 +2,17 @@
 // progress and a way to stop it.
 #pragma once
 
+#include "quantity/expected.h"
+
 #include <QObject>
 
+#include <chrono>
 #include <condition_variable>
 #include <deque>
 #include <functional>
 #include <memory>
 #include <mutex>
+#include <new>
 #include <optional>
 #include <stop_token>
 #include <thread>
@@ -18,7 +22,7 @@ namespace mavrel::app {
 /// What a piece of work is told, and how it says how far it is.
 struct RunControl {
   std::stop_token stop;
-  std::function<void(double share_done)> progress; // may be called from any thread, one at a time
+  std::function<void(double share_done)> progress; // may be called from any thread; told on 20 times a second at most
 };
 
 class Runner : public QObject {
@@ -42,8 +46,11 @@ private:
     Work work;
     std::function<void(double)> progress;
     std::stop_source stop;
+    std::chrono::steady_clock::time_point
+        told; // when it last said how far it is; of the runner's threads, under the lock
   };
   void run(const std::stop_token& ending);
+  [[nodiscard]] bool may_tell(Job& job);
   void deliver(quint64 number, const std::function<void()>& act, bool last);
 
   std::mutex lock_;
@@ -53,8 +60,32 @@ private:
   std::jthread thread_;
 };
 
+/// How a question that takes longer than a frame stands.
+enum class Asking {
+  none,     // nobody asked
+  running,  // and how far it is
+  answered, // there is an answer
+  refused,  // there is none, and the question says why
+  broke_off // the machine could not go on with it
+};
+
+/// Why an answer is none: what its question refused with. Of answers that are always one nothing.
+template <class Answer>
+[[nodiscard]] std::optional<Message> refusal_in(const Answer&) {
+  return std::nullopt;
+}
+template <class T>
+[[nodiscard]] std::optional<Message> refusal_in(const Expected<T>& answer) {
+  return answer ? std::nullopt : std::optional(answer.error());
+}
+template <class T>
+[[nodiscard]] std::optional<Message> refusal_in(const std::optional<T>& answer) {
+  return answer ? refusal_in(*answer) : std::nullopt;
+}
+
 /// A question whose answer takes longer than a frame. Shown only while it is the answer to what would be asked now.
-/// `Question` is like those that are kept (assess/kept/kept.h), but answers under a RunControl.
+/// `Question` is like those that are kept (assess/kept/kept.h), but answers under a RunControl. Whoever reads it hears
+/// of nothing by that: `changed` comes later, by itself.
 template <class Question>
 class LongAnswer {
 public:
@@ -77,14 +108,23 @@ public:
     number_ = runner_.start(
         [this, held = given_, alive = alive_](const RunControl& control) -> std::function<void()> {
           std::shared_ptr<Answer> answer;
+          std::string why;
           try {
             answer = std::make_shared<Answer>(Question::answer(*held, control));
-          } catch (...) { // out of memory, most likely: no answer, and the program goes on
+          } catch (const std::bad_alloc&) {
+            why = "no memory is left";
+          } catch (const std::exception& what) {
+            why = what.what();
+          } catch (...) {
+            why = "nobody knows why";
           }
-          return [this, alive, answer] {
+          return [this, alive, answer, why] {
             if (!*alive) return;
-            if (answer) answer_ = std::move(*answer);
-            broke_off_ = answer == nullptr;
+            if (answer)
+              answer_ = std::move(*answer);
+            else
+              broke_off_ =
+                  Message{words("The machine could not go on with it: {0}. Close something and try again."), {why}};
             number_.reset();
             changed_();
           };
@@ -94,7 +134,12 @@ public:
           done_ = std::max(done_, done);
           changed_();
         });
-    changed_();
+    QMetaObject::invokeMethod(
+        &runner_,
+        [this, alive = alive_] {
+          if (*alive) changed_();
+        },
+        Qt::QueuedConnection);
   }
   /// Gives up what is under way and what was answered.
   void forget() {
@@ -111,8 +156,18 @@ public:
 
   [[nodiscard]] bool is_running() const { return number_.has_value(); }
   [[nodiscard]] bool was_asked() const { return given_ != nullptr; }
-  /// It ended without an answer, because the machine could not go on with it.
-  [[nodiscard]] bool broke_off() const { return broke_off_; }
+  [[nodiscard]] Asking state() const {
+    if (number_) return Asking::running;
+    if (broke_off_) return Asking::broke_off;
+    if (!answer_) return Asking::none;
+    return refusal_in(*answer_) ? Asking::refused : Asking::answered;
+  }
+  /// Why there is no answer, for a person: what it was refused for, or that the machine could not go on. Nothing while
+  /// it runs, where it is answered, and where nobody asked.
+  [[nodiscard]] std::optional<Message> trouble() const {
+    if (broke_off_) return broke_off_;
+    return answer_ ? refusal_in(*answer_) : std::nullopt;
+  }
   [[nodiscard]] double done() const { return done_; }
   [[nodiscard]] const std::optional<Answer>& answer() const { return answer_; }
 
@@ -122,7 +177,7 @@ private:
     number_.reset();
     given_.reset();
     answer_.reset();
-    broke_off_ = false;
+    broke_off_.reset();
     done_ = 0;
   }
 
@@ -133,7 +188,7 @@ private:
   std::optional<Answer> answer_;
   std::optional<quint64> number_; // of the work under way
   double done_ = 0;
-  bool broke_off_ = false;
+  std::optional<Message> broke_off_;
 };
 
 } // namespace mavrel::app

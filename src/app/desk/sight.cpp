@@ -1,5 +1,7 @@
 #include "app/desk/sight.h"
 
+#include "assess/end/end_answer.h"
+
 #include <algorithm>
 
 namespace mavrel::app {

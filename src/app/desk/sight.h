@@ -4,6 +4,8 @@
 
 #include "app/theme/look.h"
 #include "assess/assessment.h"
+#include "build/basics.h"
+#include "quantity/kind.h"
 
 #include <QObject>
 
@@ -11,6 +13,10 @@
 #include <memory>
 #include <optional>
 #include <utility>
+
+namespace mavrel::assess {
+struct Assessment;
+} // namespace mavrel::assess
 
 namespace mavrel::app {
 

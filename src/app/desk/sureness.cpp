@@ -19,8 +19,7 @@ void stand_back() {
 } // namespace
 
 std::optional<assess::Doubt> Sureness::Question::answer(const Given& given, const RunControl& control) {
-  const StopFlag stop(control);
-  return assess::doubt(given, {stop.flag(), threads, stand_back, control.progress});
+  return assess::doubt(given, {control.stop, threads, stand_back, control.progress});
 }
 
 Sureness& Sureness::of(Desk& desk) {
@@ -83,7 +82,7 @@ assess::Findings Sureness::findings() const {
 std::optional<assess::Doubt> Sureness::at_once() const {
   if (!wanted_) return std::nullopt;
   if (const assess::Doubt* there = doubt()) return *there;
-  return assess::doubt(given(), {nullptr, threads, {}, {}});
+  return assess::doubt(given(), {{}, threads, {}, {}});
 }
 
 QString shown_as_sure(const Desk& desk, double value, double sd, Kind kind) {

@@ -1,5 +1,7 @@
 #include "app/kit/car_outline.h"
 
+#include "assess/end/end_answer.h"
+
 #include <QCoreApplication>
 #include <QPainterPath>
 

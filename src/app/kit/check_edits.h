@@ -3,6 +3,7 @@
 
 #include "app/desk/desk.h"
 #include "assess/fit_up/checks.h"
+#include "build/proving.h"
 
 namespace mavrel::app {
 

@@ -45,7 +45,8 @@ template <class Enum>
 [[nodiscard]] std::function<std::vector<ChoiceBox::Row>()> rows_of(Enum) {
   return [] {
     std::vector<ChoiceBox::Row> out;
-    for (const auto& row : build::names_of(Enum{}))
+    using build::names_of; // and those that stand beside other enumerations
+    for (const auto& row : names_of(Enum{}))
       out.push_back({QCoreApplication::translate("QObject", row.name), QString::fromUtf8(row.key)});
     return out;
   };

@@ -4,6 +4,7 @@
 #include "app/desk/edits.h"
 #include "app/desk/sureness.h"
 #include "app/theme/text_line.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 #include "report/sure.h"
@@ -134,6 +135,7 @@ void HeightPosts::paintEvent(QPaintEvent*) {
   }
   if (hasFocus()) {
     painter.setPen(QPen(desk_.look().tokens().front, 1, Qt::DotLine));
+    painter.setBrush(Qt::NoBrush);
     painter.drawRect(rect().adjusted(1, 1, -2, -2));
   }
 }

@@ -1,7 +1,7 @@
 // The vertical axis that everything shares: height H against pixels.
 #pragma once
 
-#include "assess/assessment.h"
+#include "assess/height/window.h"
 #include "report/spread.h"
 
 #include <QColor>

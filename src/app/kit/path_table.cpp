@@ -7,6 +7,8 @@
 #include <QLineEdit>
 #include <QStyledItemDelegate>
 
+#include <utility>
+
 namespace mavrel::app {
 
 /// Edits a cell in a line of its own; what can't be taken stays in it, and is said.
@@ -63,7 +65,7 @@ PathTable::PathTable(Desk& desk, const QString& accessible_name, QWidget* parent
       if (isVisible()) fill();
     });
   connect(this, &QTableWidget::currentCellChanged, this, [this](int row, int, int before, int) {
-    if (row != before) emit held(row);
+    if (row != before && !filling_) emit held(row); // a row that goes while it is filled is nobody's choice
   });
 }
 
@@ -83,6 +85,11 @@ std::optional<QString> PathTable::type(const QString& path, const QString& text)
 }
 
 void PathTable::show_rows(const QStringList& heads, std::vector<Row> rows) {
+  if (filling_) { // once it stands
+    QMetaObject::invokeMethod(
+        this, [this, heads, rows] { show_rows(heads, rows); }, Qt::QueuedConnection);
+    return;
+  }
   heads_ = heads;
   rows_ = std::move(rows);
   stale_ = true;
@@ -90,6 +97,8 @@ void PathTable::show_rows(const QStringList& heads, std::vector<Row> rows) {
 }
 
 void PathTable::fill() {
+  if (std::exchange(filling_, true)) return; // the rows are those of now: whoever fills goes on with them
+  const int before = currentRow();
   stale_ = false;
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
@@ -123,6 +132,10 @@ void PathTable::fill() {
     }
   }
   setVerticalHeaderLabels(names);
+  filling_ = false;
+  if (currentRow() != before)
+    QMetaObject::invokeMethod(
+        this, [this] { emit held(currentRow()); }, Qt::QueuedConnection);
 }
 
 bool PathTable::go_to(const QString& path) {

@@ -50,6 +50,7 @@ private:
   std::vector<Row> rows_;
   Take take_;
   bool stale_ = false;
+  bool filling_ = false;
 };
 
 } // namespace mavrel::app

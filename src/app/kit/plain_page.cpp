@@ -7,6 +7,8 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include <utility>
+
 namespace mavrel::app {
 
 PlainPage::PlainPage(Desk& desk, QWidget* parent)
@@ -33,7 +35,15 @@ bool PlainPage::go_to(const QString& path) {
 
 void PlainPage::refresh() {
   stale_ = !isVisible();
-  if (!stale_) fill();
+  if (stale_) return;
+  // What a page fills may speak up while it is filled: that is heard once it is whole.
+  if (std::exchange(filling_, true)) {
+    again_ = true;
+    return;
+  }
+  fill();
+  filling_ = false;
+  if (std::exchange(again_, false)) QMetaObject::invokeMethod(this, &PlainPage::refresh, Qt::QueuedConnection);
 }
 
 void PlainPage::showEvent(QShowEvent* event) {

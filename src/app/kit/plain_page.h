@@ -38,6 +38,7 @@ private:
   QVBoxLayout* column_;
   QWidget* beside_;
   bool stale_ = false;
+  bool filling_ = false, again_ = false; // wanted while it was being filled
 };
 
 } // namespace mavrel::app

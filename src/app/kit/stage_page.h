@@ -76,6 +76,8 @@ signals:
   void called();
   /// What can be undone here has changed.
   void undo_changed();
+  /// Somebody wants this build opened.
+  void wants_open(const QString& file);
 };
 
 } // namespace mavrel::app

@@ -63,15 +63,14 @@ Keeper::~Keeper() {
 void Keeper::keep_now() {
   if (desk_.document().may_close()) return;
   anything_kept_ = true;
-  begin({desk_.document().history().shared_now(), desk_.document().file()});
+  begin({desk_.document().history().shared_now(), desk_.document().file(), when_safe_});
 }
 
 void Keeper::forget() {
   timer_.stop();
   again_.stop();
   // Saved, or given up by the person: what it was recovered from is not needed either.
-  for (const Left& left : std::exchange(when_safe_, {}))
-    discard(left);
+  discard_all(std::vector(when_safe_));
   if (!anything_kept_) return;
   anything_kept_ = false;
   begin({});
@@ -107,10 +106,9 @@ void Keeper::run(const std::stop_token& stop) {
     } catch (const std::exception& what) {
       result = refuse(words("Unsaved work can't be kept safe: {0}"), {std::string(what.what())});
     }
-    const bool wrote = order.build != nullptr;
     // Posted before anybody who waits goes on, so that what follows from it is in the queue by then.
     QMetaObject::invokeMethod(
-        this, [this, result, wrote] { done(result, wrote); }, Qt::QueuedConnection);
+        this, [this, result, order] { done(order, result); }, Qt::QueuedConnection);
     {
       const std::scoped_lock lock(lock_);
       busy_ = false;
@@ -144,8 +142,9 @@ Expected<void> Keeper::carry_out(const Order& order) {
   return {};
 }
 
-void Keeper::done(const Expected<void>& result, bool wrote) {
-  if (!wrote) return;
+/// What an order did is of the work as it was when the order was given, not of what has come since.
+void Keeper::done(const Order& order, const Expected<void>& result) {
+  if (!order.build) return;
   if (!result) {
     const QString why = desk_.words_of(result.error());
     if (why != last_failure_) desk_.tell(why); // once, not at every edit
@@ -155,9 +154,15 @@ void Keeper::done(const Expected<void>& result, bool wrote) {
     return;
   }
   last_failure_.clear();
-  for (const Left& left : std::exchange(when_safe_, {}))
-    discard(left);
+  discard_all(order.frees);
   emit kept();
+}
+
+void Keeper::discard_all(const std::vector<Left>& lefts) {
+  for (const Left& left : lefts) {
+    std::erase_if(when_safe_, [&](const Left& waiting) { return waiting.kept == left.kept; });
+    discard(left);
+  }
 }
 
 std::vector<Left> Keeper::left_behind() const {

@@ -60,11 +60,13 @@ private:
   struct Order {
     std::shared_ptr<const build::Build> build; // none: take everything away
     std::filesystem::path original;
+    std::vector<Left> frees; // what this build was taken over from: once it is on the disk they are not needed
   };
   void begin(Order order);
   void run(const std::stop_token& stop);
   [[nodiscard]] Expected<void> carry_out(const Order& order);
-  void done(const Expected<void>& result, bool wrote);
+  void done(const Order& order, const Expected<void>& result);
+  void discard_all(const std::vector<Left>& lefts);
 
   Desk& desk_;
   std::filesystem::path folder_;

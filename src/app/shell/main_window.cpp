@@ -11,7 +11,6 @@
 #include "app/shell/stage_rail.h"
 #include "app/shell/stages.h"
 #include "app/shell/top_strip.h"
-#include "app/stages/book/book_page.h"
 #include "build/file.h"
 #include "file/text_file.h"
 #include "report/tracks_csv.h"
@@ -103,6 +102,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     told_timer_.start(told_for_ms);
   });
   connect(&desk_, &Desk::went_to, this, &MainWindow::go_to);
+  connect(&desk_, &Desk::changed, this, &MainWindow::leave_what_closed);
   connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
   connect(&desk_, &Desk::restyled, this, [this] {
     settings_.keep(desk_.prefs());
@@ -137,12 +137,17 @@ void MainWindow::make_stages() {
     connect(made, &StagePage::band_moved, this, &MainWindow::line_up_posts);
     connect(made, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of it is shown
     connect(made, &StagePage::undo_changed, this, &MainWindow::refresh_title);
-    if (auto* book = qobject_cast<BookPage*>(made))
-      connect(book, &BookPage::wants_open, this, [this](const QString& file) {
-        if (may_leave() && open_file(file)) go_to_stage(stage_entries().front().key);
-      });
+    connect(made, &StagePage::wants_open, this, [this](const QString& file) {
+      if (may_leave() && open_file(file)) go_to_stage(stage_entries().front().key);
+    });
     connect(made, &StagePage::called, this, [this, key = entry.key] { go_to_stage(key); });
   }
+}
+
+/// A page that can't be gone to any more is left at once: what it shows is of what is gone.
+void MainWindow::leave_what_closed() {
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    if (stages_[i] == page() && !stage_entries()[i].closed(desk_).isEmpty()) go_to_stage(stage_entries().front().key);
 }
 
 StagePage* MainWindow::stage(const QString& key) const {

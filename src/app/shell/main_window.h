@@ -63,6 +63,7 @@ private:
   void add_commands(QMenu* menu, Command::Menu which);
   void restyle();
   void refresh_title();
+  void leave_what_closed();
   void line_up_posts();
   void show_keys();
   void find_by_name();

@@ -1,7 +1,7 @@
 // The look in one table: colours of both themes, sizes, and the palette and style sheet made from them.
 #pragma once
 
-#include "assess/assessment.h"
+#include "assess/finding/finding.h"
 
 #include <QColor>
 #include <QFont>

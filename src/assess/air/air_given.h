@@ -4,6 +4,7 @@
 #include "assess/end/end_answer.h"
 #include "assess/kit/kit_parts.h"
 #include "assess/routes/route.h"
+#include "build/fit_up.h"
 
 namespace mavrel::assess {
 

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -9,16 +10,12 @@ namespace {
 
 constexpr double longest_fill = 6 * 3600; // s
 
-air::Stopped asks(const std::atomic<bool>* stop) {
-  return [stop] { return stop && stop->load(std::memory_order_relaxed); };
+air::Stopped asks(const std::stop_token& stop) {
+  return [stop] { return stop.stop_requested(); };
 }
 
 Message no_lift() {
   return {words("There is no lift to reckon with: a parked and a road preset are wished for at both ends then."), {}};
-}
-
-std::array<double, 4> corners_of(const std::array<double, 2>& ends) {
-  return {ends[0], ends[0], ends[1], ends[1]};
 }
 
 } // namespace
@@ -30,7 +27,7 @@ std::optional<std::pair<std::size_t, std::size_t>> wished_lift(const AirGiven& g
 }
 
 Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder order, std::size_t load_case, int most,
-                                        const std::atomic<bool>* stop,
+                                        const std::stop_token& stop,
                                         const std::optional<std::array<std::array<double, 2>, 2>>& heights) {
   const auto lift = wished_lift(given);
   if (!lift) return refuse(no_lift());
@@ -64,7 +61,7 @@ Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder 
   return out;
 }
 
-Expected<Filling> fill_tank(const AirGiven& given, double from, double to, const std::atomic<bool>* stop) {
+Expected<Filling> fill_tank(const AirGiven& given, double from, double to, const std::stop_token& stop) {
   auto net = tank_alone(given, from, true);
   if (!net) return refuse(net.error());
   Filling out;
@@ -96,7 +93,7 @@ Expected<Filling> fill_tank(const AirGiven& given, double from, double to, const
   return out;
 }
 
-Expected<double> run_a_kilogram(const AirGiven& given, const std::atomic<bool>* stop) {
+Expected<double> run_a_kilogram(const AirGiven& given, const std::stop_token& stop) {
   const auto cut = cut_pressures(given.parts);
   if (!cut) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
   const auto filling = fill_tank(given, cut->first, cut->second, stop);
@@ -105,7 +102,7 @@ Expected<double> run_a_kilogram(const AirGiven& given, const std::atomic<bool>* 
   return (*filling->time - filling->rested) / filling->air;
 }
 
-Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* stop) {
+Expected<FirstFill> first_fill(const AirGiven& given, const std::stop_token& stop) {
   const auto full = full_tank(given);
   if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
   auto net = tank_alone(given, 0, false);
@@ -133,7 +130,7 @@ Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* s
   return out;
 }
 
-Expected<TyreAir> tyre_air(const AirGiven& given, const std::atomic<bool>* stop) {
+Expected<TyreAir> tyre_air(const AirGiven& given, const std::stop_token& stop) {
   if (given.kit.tyre_outlet == build::Fitted::no) return refuse(words("The kit has no outlet for tyres."));
   if (!given.tyre_air[0] || !given.tyre_air[1])
     return refuse(words("How much air a tyre holds is not known: its code is missing at one end."));
@@ -167,7 +164,7 @@ Expected<TyreAir> tyre_air(const AirGiven& given, const std::atomic<bool>* stop)
       begun->open(tyre, false);
       if (!ended || !ended->watch) break;
     }
-    if (stop && *stop) return refuse(words("Stopped."));
+    if (stop.stop_requested()) return refuse(words("Stopped."));
     if (helped && filled == 4) out.time = begun->time();
     if (!helped) out.tyres = filled;
   }
@@ -182,7 +179,7 @@ std::vector<build::DayMove> moves_of_day(const AirGiven& given) {
           {given.presets[lift->second], given.presets[lift->first], 2, {}}};
 }
 
-Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
+Expected<AirDay> air_day(const AirGiven& given, const std::stop_token& stop) {
   AirDay out;
   for (const build::DayMove& move : moves_of_day(given)) {
     const auto index = [&](const std::string& name) {
@@ -193,7 +190,7 @@ Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
     if (from == given.presets.size() || to == given.presets.size())
       return refuse(words("The day has a move from {0} to {1}; the brief has no such preset."), {move.from, move.to});
     const auto lift = simulate_move(given, {from, to, given.kit.order, 0, false, {}}, false, stop);
-    if (stop && *stop) return refuse(words("Stopped."));
+    if (stop.stop_requested()) return refuse(words("Stopped."));
     if (!lift || !lift->arrived) {
       out.moves.push_back(-1);
       out.unmade.push_back(lift ? Message{words("{0} to {1}: {2} stops {3} short."),
@@ -211,7 +208,7 @@ Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop) {
   return out;
 }
 
-std::optional<KitFigures> kit_figures(const AirGiven& given, const std::atomic<bool>* stop) {
+std::optional<KitFigures> kit_figures(const AirGiven& given, const std::stop_token& stop) {
   constexpr int most_lifts = 20;
   auto lifts = lifts_from_full(given, given.kit.order, 0, most_lifts, stop);
   const auto full = full_tank(given);
@@ -219,7 +216,7 @@ std::optional<KitFigures> kit_figures(const AirGiven& given, const std::atomic<b
                                    : fill_tank(given, lifts->tank_after_first, full.value_or(0), stop);
   KitFigures out{std::move(lifts), std::move(ready), first_fill(given, stop), tyre_air(given, stop),
                  air_day(given, stop)};
-  if (stop && *stop) return std::nullopt;
+  if (stop.stop_requested()) return std::nullopt;
   return out;
 }
 

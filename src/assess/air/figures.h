@@ -3,6 +3,8 @@
 
 #include "assess/air/lift.h"
 
+#include <stop_token>
+
 namespace mavrel::assess {
 
 /// The lift that wishes speak of: from the first parked preset to the first road preset.
@@ -19,7 +21,7 @@ struct LiftsFromFull {
 /// @param heights  m, H front and rear, from which and to which; those of the wished lift when absent
 [[nodiscard]] Expected<LiftsFromFull>
 lifts_from_full(const AirGiven& given, build::MoveOrder order, std::size_t load_case, int most,
-                const std::atomic<bool>* stop = nullptr,
+                const std::stop_token& stop = {},
                 const std::optional<std::array<std::array<double, 2>, 2>>& heights = std::nullopt);
 
 /// Filling the tank by the kit's own compressors, the second starting later.
@@ -31,10 +33,10 @@ struct Filling {
 };
 /// @param from, to  Pa gauge
 [[nodiscard]] Expected<Filling> fill_tank(const AirGiven& given, double from, double to,
-                                          const std::atomic<bool>* stop = nullptr);
+                                          const std::stop_token& stop = {});
 
 /// s that the compressors run for each kg, on the way from cut-in to cut-out.
-[[nodiscard]] Expected<double> run_a_kilogram(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] Expected<double> run_a_kilogram(const AirGiven& given, const std::stop_token& stop = {});
 
 /// Air from the shop through a hose, and what is left for the kit's own compressors.
 struct FirstFill {
@@ -44,7 +46,7 @@ struct FirstFill {
   std::optional<double> own_time;  // s by the kit alone
 };
 constexpr double shop_pressure = 8e5, shop_hose_bore = 0.008, shop_hose_length = 10; // Pa gauge, m
-[[nodiscard]] Expected<FirstFill> first_fill(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] Expected<FirstFill> first_fill(const AirGiven& given, const std::stop_token& stop = {});
 
 /// Air for the four tyres, one after the other.
 struct TyreAir {
@@ -53,7 +55,7 @@ struct TyreAir {
 };
 constexpr double tyre_from = 1.1e5, tyre_to = 2.4e5; // Pa gauge
 constexpr air::Restriction tyre_valve{3.5e-9, 0.3};
-[[nodiscard]] Expected<TyreAir> tyre_air(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] Expected<TyreAir> tyre_air(const AirGiven& given, const std::stop_token& stop = {});
 
 /// A day as the builder describes it.
 struct AirDay {
@@ -63,7 +65,7 @@ struct AirDay {
   std::vector<double> moves;   // kg that each of the day's moves takes once; below 0: it can't be made
   std::vector<Message> unmade; // why those can't
 };
-[[nodiscard]] Expected<AirDay> air_day(const AirGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] Expected<AirDay> air_day(const AirGiven& given, const std::stop_token& stop = {});
 
 /// All of it.
 struct KitFigures {
@@ -73,7 +75,7 @@ struct KitFigures {
   Expected<TyreAir> tyres;
   Expected<AirDay> day;
 };
-[[nodiscard]] std::optional<KitFigures> kit_figures(const AirGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<KitFigures> kit_figures(const AirGiven& given, const std::stop_token& stop);
 
 /// The moves of the day; two lifts and two drops where nobody said.
 [[nodiscard]] std::vector<build::DayMove> moves_of_day(const AirGiven& given);

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -69,8 +70,7 @@ Expected<bool> ValveWorker::phase(const std::vector<std::size_t>& circuits, cons
       watch.level = o.level;
       watches.push_back(watch);
     }
-    const auto ended = now_.run(now_.time() + 1, watches, look_every, look,
-                                [&] { return stop_ && stop_->load(std::memory_order_relaxed); });
+    const auto ended = now_.run(now_.time() + 1, watches, look_every, look, [&] { return stop_.stop_requested(); });
     if (!ended) return refuse(ended.error());
     if (ended->watch) {
       shut(*ended->watch);
@@ -158,6 +158,10 @@ std::optional<std::array<double, 2>> heights_of(const AirGiven& given, std::size
   return out;
 }
 
+std::array<double, 4> corners_of(const std::array<double, 2>& ends) {
+  return {ends[0], ends[0], ends[1], ends[1]};
+}
+
 std::optional<std::size_t> preset_of(const AirGiven& given, build::PresetUse use) {
   for (std::size_t i = 0; i < given.uses.size(); ++i)
     if (given.uses[i] == use && heights_of(given, i)) return i;
@@ -165,10 +169,6 @@ std::optional<std::size_t> preset_of(const AirGiven& given, build::PresetUse use
 }
 
 namespace {
-
-std::array<double, 4> corners_of(const std::array<double, 2>& ends) {
-  return {ends[0], ends[0], ends[1], ends[1]};
-}
 
 LiftLook look_at(const air::Simulation& now, const CarAir& car) {
   LiftLook out;
@@ -213,7 +213,7 @@ void read_way(Lift& out) {
 } // namespace
 
 Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool with_throttles,
-                             const std::atomic<bool>* stop) {
+                             const std::stop_token& stop) {
   const auto from = heights_of(given, asked.from), to = heights_of(given, asked.to);
   if (!from || !to)
     return refuse(words("{0} is not wished for at both ends, or can't be worked out yet."),
@@ -240,7 +240,7 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   look();
   ValveWorker worker(now, *car, stop);
   const auto arrived = worker.move_to(target, asked.order, look);
-  if (!arrived) return stop && *stop ? stopped() : Expected<Lift>(refuse(arrived.error()));
+  if (!arrived) return stop.stop_requested() ? stopped() : Expected<Lift>(refuse(arrived.error()));
   out.arrived = *arrived;
   if (!out.arrived) out.stuck = worker.stuck(), out.short_by = worker.short_by();
   out.air_used = tank_before - now.volumes()[car->tank].mass;
@@ -250,7 +250,8 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   read_way(out);
   // What was squeezed warm cools, and the car settles.
   const auto before = out.looks.back().height;
-  if (const auto ran = now.run(now.time() + 60, {}, 0, {}, [&] { return stop && *stop; }); !ran) return stopped();
+  if (const auto ran = now.run(now.time() + 60, {}, 0, {}, [&] { return stop.stop_requested(); }); !ran)
+    return stopped();
   for (std::size_t c = 0; c < 4; ++c)
     if (const double by = now.legs(0)[c].height - before[c]; std::abs(by) > std::abs(out.settled)) out.settled = by;
   out.steps = now.steps();
@@ -290,9 +291,9 @@ std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shel
   return out;
 }
 
-std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::atomic<bool>* stop) {
+std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::stop_token& stop) {
   Expected<Lift> out = simulate_move(given.air, given.asked, true, stop);
-  if (!out) return stop && *stop ? std::nullopt : std::optional(out);
+  if (!out) return stop.stop_requested() ? std::nullopt : std::optional(out);
   for (Throttle& throttle : out->throttles) {
     for (const NextSize& next : given.next) {
       if (next.role != throttle.role) continue;
@@ -300,7 +301,7 @@ std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::ato
       AirGiven other = given.air;
       other.parts.at(next.role) = next.part;
       const auto with = simulate_move(other, given.asked, false, stop);
-      if (stop && *stop) return std::nullopt;
+      if (stop.stop_requested()) return std::nullopt;
       if (with && with->arrived && out->arrived) throttle.seconds_won = *out->arrived - *with->arrived;
     }
   }

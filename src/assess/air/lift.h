@@ -3,7 +3,7 @@
 
 #include "assess/air/car_air.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -59,7 +59,7 @@ struct Lift {
 /// @returns none where it was stopped; else the move, or why it can't be made
 /// Source: docs/models.md, "Lift".
 [[nodiscard]] Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool with_throttles = true,
-                                           const std::atomic<bool>* stop = nullptr);
+                                           const std::stop_token& stop = {});
 
 /// The parts between tank and bags with one of them the next size up on the shelf.
 struct NextSize {
@@ -78,17 +78,19 @@ struct LiftGiven {
 enum class Freely { more, less };
 [[nodiscard]] std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shelf,
                                                Freely wanted = Freely::more);
-[[nodiscard]] std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::stop_token& stop);
 
 /// H of a preset at both ends. @returns none where it is not wished at one of them
 [[nodiscard]] std::optional<std::array<double, 2>> heights_of(const AirGiven& given, std::size_t preset);
 /// The first preset of a use that is wished at both ends.
 [[nodiscard]] std::optional<std::size_t> preset_of(const AirGiven& given, build::PresetUse use);
+/// What is given of each end, of each corner: FL FR RL RR.
+[[nodiscard]] std::array<double, 4> corners_of(const std::array<double, 2>& ends);
 
 /// Works the valves of a car in a simulation as a controller, or a person with an eye on each corner, does.
 class ValveWorker {
 public:
-  ValveWorker(air::Simulation& now, const CarAir& car, const std::atomic<bool>* stop)
+  ValveWorker(air::Simulation& now, const CarAir& car, const std::stop_token& stop)
       : now_(now), car_(car), stop_(stop) {}
   /// Moves every corner to its height.
   /// @param look  called 40 times a second
@@ -108,7 +110,7 @@ private:
 
   air::Simulation& now_;
   const CarAir& car_;
-  const std::atomic<bool>* stop_;
+  std::stop_token stop_;
   std::string stuck_;
   double short_by_ = 0;
 };

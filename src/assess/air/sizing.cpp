@@ -1,6 +1,6 @@
 #include "assess/air/sizing.h"
 
-#include "assess/search/workers.h"
+#include "parallel/in_parallel.h"
 
 #include <fmt/format.h>
 
@@ -196,17 +196,16 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
   std::mutex lock;
   std::size_t done = 0;
   std::optional<Message> trouble;
-  std::atomic<bool> stop = false;
-  const std::stop_callback on_stop(control.stop, [&] { stop = true; });
-  in_parallel(tanks * valves * lines, control.threads, control.stop, [&](std::size_t i) {
+  const std::stop_token& stop = control.stop;
+  in_parallel(tanks * valves * lines, {control.threads, control.stop, {}}, [&](std::size_t i) {
     KitChoice base;
     base.tank = i / (valves * lines), base.valves = i / lines % valves, base.line = i % lines;
     const AirGiven air = with(given, base);
     const int wanted = static_cast<int>(std::ceil(wishes.lifts)) + 1;
-    const auto lifts = lifts_from_full(air, air.kit.order, given.load_case, wanted, &stop);
-    if (stop) return;
+    const auto lifts = lifts_from_full(air, air.kit.order, given.load_case, wanted, stop);
+    if (stop.stop_requested()) return;
     std::vector<KitChoice> made;
-    for (std::size_t p = 0; p < pumps && !stop; ++p)
+    for (std::size_t p = 0; p < pumps && !stop.stop_requested(); ++p)
       for (const std::size_t count : {1U, 2U}) {
         KitChoice c = base;
         c.compressor = p, c.compressors = count;
@@ -230,7 +229,7 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
         c.sound = sound_of(kit.parts);
         if (lifts) {
           c.rise = lifts->first, c.lifts = lifts->lifts;
-          if (const auto ready = fill_tank(kit, lifts->tank_after_first, *full, &stop)) c.ready = ready->time;
+          if (const auto ready = fill_tank(kit, lifts->tank_after_first, *full, stop)) c.ready = ready->time;
         }
         auto missed = misses(c, wishes);
         for (const KitFault& fault : kit_faults(kit))

@@ -2,9 +2,9 @@
 
 namespace mavrel::assess {
 
-std::optional<Expected<double>> air_a_day(const AirGiven& given, const std::atomic<bool>* stop) {
+std::optional<Expected<double>> air_a_day(const AirGiven& given, const std::stop_token& stop) {
   const auto day = air_day(given, stop);
-  if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
+  if (stop.stop_requested()) return std::nullopt;
   if (!day) return refuse(day.error());
   return day->air;
 }

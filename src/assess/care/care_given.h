@@ -3,6 +3,7 @@
 
 #include "assess/air/air_given.h"
 #include "assess/fit_up/fit_up_given.h"
+#include "build/care.h"
 
 namespace mavrel::assess {
 

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "assess/care/care_given.h"
+#include "build/care.h"
 #include "work/day.h"
 
 #include <span>

@@ -2,6 +2,7 @@
 
 #include "assess/kept/digest.h"
 #include "build/names.h"
+#include "build/names_care.h"
 #include "file/csv.h"
 #include "quantity/text.h"
 #include "work/day.h"

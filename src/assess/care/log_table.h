@@ -2,6 +2,7 @@
 #pragma once
 
 #include "build/build.h"
+#include "build/care.h"
 #include "quantity/expected.h"
 
 #include <string>

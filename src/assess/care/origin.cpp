@@ -1,6 +1,12 @@
 #include "assess/care/origin.h"
 
 #include "assess/kept/digest.h"
+#include "build/care.h"
+#include "build/fit_up.h"
+#include "build/names.h"
+#include "build/names_care.h"
+#include "build/names_fit_up.h"
+#include "build/proving.h"
 
 #include <algorithm>
 #include <map>
@@ -9,61 +15,45 @@ namespace mavrel::assess {
 
 namespace {
 
-/// Walks the document's fields and takes what is filled of what is measured.
-class Leaves {
-public:
-  Leaves(std::string front, Message label, std::vector<Leaf>& out)
-      : front_(std::move(front)), label_(std::move(label)), out_(out) {}
+Message named(const Message& label, const char* last) {
+  if (label.empty()) return {last, {}};
+  if (*last == '\0') return label;
+  return {words("{0} {1}"), {label, Message{last, {}}}};
+}
 
-  void text(const char*, const std::string&, const char*, std::size_t) {}
-  void number(const char* key, const std::optional<double>& value, const build::NumberSpec& spec) {
-    if (value) add(key, spec.label, digest_of(*value));
-  }
-  void number(const char*, double, const build::NumberSpec&) {} // a usual figure is nobody's car
-  void readings(const char* key, const build::Readings& value, const build::NumberSpec& spec) {
-    if (!value.values.empty()) add(key, spec.label, digest_of(value.values));
-  }
-  template <class Enum>
-  void choice(const char*, Enum, const char*) {}
-  void wish(const char*, const std::optional<build::HeightWish>&, const char*) {}
-  void index(const char*, std::size_t, std::size_t) {}
-  template <class T>
-  void object(const char* key, const T& value, const char* label) {
-    Leaves inner(path(key), named(label), out_);
-    build::fields(inner, opened(value));
-  }
-  template <class L>
-  void list(const char* key, const L& values, const char* label, std::size_t, std::size_t) {
-    if (values.size() > 0) add(key, label, digest_of(values));
-  }
-  void extra(const build::Extra&) {}
+Digest digest_of_list(const build::Field& field, const void* in) {
+  Digester digester;
+  digester.add_list(field, in);
+  return digester.digest();
+}
 
-private:
-  [[nodiscard]] std::string path(const char* key) const { return front_.empty() ? key : front_ + "." + key; }
-  [[nodiscard]] Message named(const char* label) const {
-    if (label_.empty()) return {label, {}};
-    if (*label == '\0') return label_;
-    return {words("{0} {1}"), {label_, Message{label, {}}}};
+/// Takes what is filled of what is measured. A usual figure and a choice are nobody's car.
+void take_leaves(const build::Table& table, const void* in, const std::string& path, const Message& label,
+                 std::vector<Leaf>& out) {
+  using enum build::FieldType;
+  for (const build::Field& field : table.fields) {
+    const std::string at = path + "." + field.key;
+    if (field.type == maybe_number) {
+      if (const auto value = field.number(in)) out.push_back({at, named(label, field.label), digest_of(*value).text()});
+    } else if (field.type == readings) {
+      if (const auto& values = field.readings(in).values; !values.empty())
+        out.push_back({at, named(label, field.label), digest_of(values).text()});
+    } else if (field.type == object) {
+      take_leaves(field.of(), field.opened(field.at(in)), at, named(label, field.label), out);
+    } else if (field.type == list && field.size(in) > 0) {
+      out.push_back({at, named(label, field.label), digest_of_list(field, in).text()});
+    }
   }
-  void add(const char* key, const char* label, const Digest& digest) {
-    out_.push_back({path(key), named(label), digest.text()});
-  }
-
-  std::string front_;
-  Message label_;
-  std::vector<Leaf>& out_;
-};
+}
 
 } // namespace
 
 std::vector<Leaf> measured_leaves(const build::Build& build) {
   std::vector<Leaf> out;
-  Leaves body("body", {}, out);
-  build::fields(body, build.body);
-  Leaves front("front", {words("front"), {}}, out);
-  build::fields(front, build.end(build::End::front));
-  Leaves rear("rear", {words("rear"), {}}, out);
-  build::fields(rear, build.end(build::End::rear));
+  take_leaves(build::table_of<build::Body>(), &build.body, "body", {}, out);
+  for (const build::End end : build::both_ends)
+    take_leaves(build::table_of<build::EndSurvey>(), &build.end(end), build::key_of(end), {build::key_of(end), {}},
+                out);
   return out;
 }
 

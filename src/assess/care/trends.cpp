@@ -2,6 +2,7 @@
 
 #include "air/leak.h"
 #include "build/names.h"
+#include "build/names_care.h"
 #include "curve/line.h"
 
 #include <algorithm>
@@ -14,11 +15,11 @@ using work::Day;
 
 namespace {
 
-constexpr double year_days = 365.25;
+constexpr double days_a_year = 365.25;
 constexpr Day least_days = 21;          // that a line is worth drawing over
 constexpr double settles_least = 0.002; // m a year that nobody minds
 constexpr double slower_by = 1.3;       // of its first filling time
-constexpr Day furthest = 10 * 366;      // days that a line is believed in
+constexpr Day believed = 10 * 366;      // days that a line is believed in
 
 std::optional<std::size_t> corner_of(const std::string& where) {
   for (std::size_t i = 0; i < 4; ++i)
@@ -56,8 +57,8 @@ std::optional<curve::Line> fit_line(CareTrend& t) {
   if (read.empty() || read.back().first - read.front().first < least_days) return std::nullopt;
   const auto line = curve::line_through(read);
   if (!line) return std::nullopt;
-  t.year = line->slope * year_days;
-  t.year_sd = line->slope_sd * year_days;
+  t.year = line->slope * days_a_year;
+  t.year_sd = line->slope_sd * days_a_year;
   return line;
 }
 
@@ -143,8 +144,8 @@ private:
                   {}};
     }
     if (!line || !t.limit || std::abs(t.year) <= 2 * t.year_sd || t.year == 0) return;
-    const double days = (*t.limit - line->at(t.points.back().day)) / t.year * year_days;
-    if (days > 0 && days < furthest) t.crosses = t.points.back().day + static_cast<Day>(days);
+    const double days = (*t.limit - line->at(t.points.back().day)) / t.year * days_a_year;
+    if (days > 0 && days < believed) t.crosses = t.points.back().day + static_cast<Day>(days);
   }
 
   const CareGiven& given_;

@@ -1,5 +1,8 @@
 #include "assess/compare/compare.h"
 
+#include "assess/assess.h"
+#include "assess/assessment.h"
+#include "assess/end/end_answer.h"
 #include "build/edit.h"
 #include "build/names.h"
 

@@ -1,7 +1,11 @@
 // Two designs side by side: what differs in windows, comfort and pressures.
 #pragma once
 
+#include "air/bag.h"
 #include "assess/assess.h"
+#include "assess/finding/finding.h"
+#include "build/build.h"
+#include "shelf/shelf.h"
 
 namespace mavrel::assess {
 

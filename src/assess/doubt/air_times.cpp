@@ -4,6 +4,7 @@
 
 #include <cmath>
 #include <limits>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -92,7 +93,7 @@ Eigen::MatrixXd standard(const std::vector<AirDrawn>& cars, const std::vector<st
 } // namespace
 
 AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEnds& ends, AirLook how,
-                const std::atomic<bool>* stop) {
+                const std::stop_token& stop) {
   AirDrawn out;
   const AirGiven given = given_of(car, shelf, ends);
   const auto lift_by = lift_of(given);

@@ -5,6 +5,8 @@
 #include "assess/air/figures.h"
 #include "assess/drawn/draws.h"
 
+#include <stop_token>
+
 namespace mavrel::assess {
 
 /// What is said of the air: s from parked to road, Pa gauge left in the tank by that, s until it is full again, and s
@@ -28,7 +30,7 @@ enum class AirLook { goes_by, simulated, as_read };
 /// @param ends  of the drawn car
 /// Source: docs/models.md, "Doubt".
 [[nodiscard]] AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEnds& ends, AirLook how,
-                              const std::atomic<bool>* stop);
+                              const std::stop_token& stop);
 
 /// Carries the times to the cars that were not simulated: by a plane through those that were where it holds them, else
 /// as the nearest of them; whether it gets there at all as the nearest.

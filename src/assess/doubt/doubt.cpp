@@ -4,13 +4,14 @@
 #include "assess/end/end_answer.h"
 #include "assess/ground/ground.h"
 #include "build/names.h"
+#include "parallel/in_parallel.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
-#include <future>
 #include <mutex>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -72,7 +73,7 @@ class Looked {
 public:
   /// As the readings are, with names and words.
   static std::vector<DoubtAnswer> named(const build::Build& build, const shelf::Shelf& shelf,
-                                        const std::atomic<bool>* stop, const LimitsThere& limits) {
+                                        const std::stop_token& stop, const LimitsThere& limits) {
     Looked look;
     look.names_ = true;
     DrawnCar car;
@@ -96,7 +97,7 @@ public:
   }
   /// @param simulate  the air too? Else only what its times go by
   [[nodiscard]] std::vector<std::optional<double>> at(const DrawnCar& car, const shelf::Shelf& shelf, bool simulate,
-                                                      const std::atomic<bool>* stop, const LimitsThere& limits) {
+                                                      const std::stop_token& stop, const LimitsThere& limits) {
     const build::Build& build = car.build;
     const AnsweredEnds ends = ask_ends(build, shelf);
     const build::Brief& brief = build.variant().brief;
@@ -228,38 +229,22 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control)
   std::vector<std::vector<std::optional<bool>>> stands(given.draws);
   std::vector<AirDrawn> air(given.draws);
   const bool with_air = !out.answers.empty() && out.answers.back().name.starts_with("air.");
-  std::atomic<std::size_t> next = 0;
-  std::atomic<bool> stopped = false;
   std::mutex lock;
   std::size_t done = 0;
-  const auto work = [&] {
-    for (std::size_t i; (i = next.fetch_add(1)) < given.draws;) {
-      if (control.stop && control.stop->load(std::memory_order_relaxed)) stopped = true;
-      if (stopped) return;
-      const DrawnCar car = drawn_car(given.build, out.inputs, draws.off(i));
-      Looked look;
-      values[i] =
-          look.at(car, shelf_of(design, given.shelf, car.card), with_air && i < simulated_cars, control.stop, limits);
-      values[i].resize(out.answers.size());
-      stands[i] = look.stands();
-      air[i] = std::move(look.air());
-      if (!control.progress) continue;
-      const std::scoped_lock held(lock);
-      control.progress(static_cast<double>(++done) / static_cast<double>(given.draws));
-    }
-  };
-  std::vector<std::future<void>> others;
-  // Where threads are to be got ready first, the caller's stays as it is.
-  for (unsigned t = control.begin_thread ? 0 : 1; t < std::max(1U, control.threads); ++t)
-    others.push_back(std::async(std::launch::async, [&] {
-      if (control.begin_thread) control.begin_thread();
-      work();
-    }));
-  if (!control.begin_thread) work();
-  for (auto& other : others)
-    other.get();
+  in_parallel(given.draws, {std::max(1U, control.threads), control.stop, control.begin_thread}, [&](std::size_t i) {
+    const DrawnCar car = drawn_car(given.build, out.inputs, draws.off(i));
+    Looked look;
+    values[i] =
+        look.at(car, shelf_of(design, given.shelf, car.card), with_air && i < simulated_cars, control.stop, limits);
+    values[i].resize(out.answers.size());
+    stands[i] = look.stands();
+    air[i] = std::move(look.air());
+    if (!control.progress) return;
+    const std::scoped_lock held(lock);
+    control.progress(static_cast<double>(++done) / static_cast<double>(given.draws));
+  });
   // The last of the simulations may have been broken off too.
-  if (stopped || (control.stop && control.stop->load(std::memory_order_relaxed))) return std::nullopt;
+  if (control.stop.stop_requested()) return std::nullopt;
   std::vector<AirTime> not_held;
   if (with_air) {
     not_held = carry_times(air);

@@ -5,8 +5,8 @@
 #include "assess/drawn/draws.h"
 
 #include <array>
-#include <atomic>
 #include <functional>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -62,7 +62,7 @@ struct EdgeBand {
 
 /// How the work is gone about; the answers are the same whatever it says.
 struct DoubtControl {
-  const std::atomic<bool>* stop = nullptr; // looked at after each draw
+  std::stop_token stop = {}; // looked at after each draw
   unsigned threads = 2;
   std::function<void()> begin_thread; // called in every thread of the work before it begins; then none of it
                                       // is done in the caller's

@@ -2,9 +2,10 @@
 
 #include "assess/drawn/read_fields.h"
 #include "assess/kit/kit_parts.h"
+#include "build/care.h"
 #include "build/names.h"
-
-#include <boost/math/distributions/students_t.hpp>
+#include "build/names_care.h"
+#include "curve/linear.h"
 
 #include <algorithm>
 #include <cmath>
@@ -149,7 +150,7 @@ double doubt_of_mean(const std::vector<double>& readings, double tool) {
   const double s = std::sqrt(sum / (n - 1));
   // A few readings that happen to agree say less than many: Student's factor, as wide as one sigma of the normal.
   constexpr double one_sigma = 0.8413447460685429;
-  const double t = boost::math::quantile(boost::math::students_t(n - 1), one_sigma);
+  const double t = curve::student_quantile(n - 1, 1 - one_sigma);
   // Nobody reads finer than a fifth of what the tool is usually good for, however alike the readings.
   return std::max(t * s, tool / 5) / std::sqrt(n);
 }

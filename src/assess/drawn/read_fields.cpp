@@ -1,6 +1,6 @@
 #include "assess/drawn/read_fields.h"
 
-#include "build/fields.h"
+#include "build/names.h"
 
 #include <algorithm>
 
@@ -79,102 +79,102 @@ const ReadField* read_field(std::string_view key, std::string_view in) {
   return nullptr;
 }
 
+/// Of an obstacle's numbers only those of its shape were read. A plane lies where its place was read; which way it
+/// faces is taken as given.
+bool is_of_shape(const build::ObstacleShape shape, std::string_view key) {
+  const bool other_end = key.starts_with("to_"), size = key.starts_with("size_") || key == "turn_rad";
+  switch (shape) {
+  case build::ObstacleShape::gap:
+    return false; // what is read of it is optional
+  case build::ObstacleShape::plane:
+    return !other_end && !size && key != "radius_m";
+  case build::ObstacleShape::box:
+    return !other_end && key != "radius_m";
+  case build::ObstacleShape::rod:
+    return !size;
+  case build::ObstacleShape::edge:
+    return !size && key != "radius_m";
+  }
+  return true;
+}
+
 /// Walks the fields that are read in the document's order.
 class ReadFields {
 public:
-  using NumberSpec = build::NumberSpec;
-  ReadFields(const ReadAct& act, bool paths, std::string path, Message label, std::string_view in)
-      : act_(act), paths_(paths), path_(std::move(path)), label_(std::move(label)), in_(in) {}
+  ReadFields(const ReadAct& act, bool paths) : act_(act), paths_(paths) {}
 
-  void text(const char*, auto&, const char*, std::size_t) {}
-  template <class Enum>
-  void choice(const char*, Enum& value, const char*) {
-    if constexpr (std::is_same_v<std::remove_const_t<Enum>, build::ObstacleShape>) shape_ = value;
-  }
-  void wish(const char*, auto&, const char*) {}
-  void index(const char*, auto&, std::size_t) {}
-  void extra(auto&) {}
-  void number(const char* key, double& value, const build::NumberSpec& spec) {
-    if (!is_of_shape(key)) return;
-    if (const ReadField* field = read_field(key, in_)) say({field, &value, nullptr}, spec, key);
-  }
-  void number(const char* key, std::optional<double>& value, const build::NumberSpec& spec) {
-    if (!value) return;
-    if (const ReadField* field = read_field(key, in_)) say({field, &*value, nullptr}, spec, key);
-  }
-  void readings(const char* key, build::Readings& value, const build::NumberSpec& spec) {
-    if (value.values.empty()) return;
-    if (const ReadField* field = read_field(key, in_)) say({field, nullptr, &value.values}, spec, key);
-  }
-  void object(const char* key, auto& value, const char* label) {
-    ReadFields inner(act_, paths_, under(key), named(label), key);
-    fields(inner, opened(value));
-  }
-  void list(const char* key, auto& values, const char* label, std::size_t, std::size_t) {
-    for (std::size_t i = 0; i < values.size(); ++i) {
-      Message name{label, {}};
-      if (paths_) {
-        if constexpr (requires { values[i].name; })
-          if (!std::as_const(values)[i].name.empty()) name = {"{0}", {std::as_const(values)[i].name}};
-        if (name.text == label) name = {words("{0} {1}"), {label, std::to_string(i + 1)}};
+  /// @param in_key  the field that the struct at `in` stands in
+  void walk(const build::Table& table, void* in, const std::string& path, const Message& label,
+            std::string_view in_key) const {
+    using enum build::FieldType;
+    const auto* obstacle = &table == &obstacles_ ? static_cast<const build::Obstacle*>(in) : nullptr;
+    for (const build::Field& field : table.fields) {
+      switch (field.type) {
+      case number:
+        if (!obstacle || is_of_shape(obstacle->shape, field.key)) read_number(field, in, path, label, in_key);
+        break;
+      case maybe_number:
+        read_number(field, in, path, label, in_key);
+        break;
+      case readings:
+        if (auto& values = field.get<build::Readings>(in).values; !values.empty())
+          if (const ReadField* row = read_field(field.key, in_key)) say({row, nullptr, &values}, field, path, label);
+        break;
+      case object:
+        walk(field.of(), field.own(field.at(in)), under(path, field.key), named(label, {field.label, {}}), field.key);
+        break;
+      case list:
+        for (std::size_t i = 0; i < field.size(in); ++i)
+          walk(field.list->of(), field.list->own(field.at(in), i),
+               paths_ ? under(path, field.key) + "." + std::to_string(i) : std::string(),
+               named(label, name_of(field, in, i)), field.key);
+        break;
+      default:
+        break;
       }
-      ReadFields inner(act_, paths_, paths_ ? under(key) + "." + std::to_string(i) : std::string(), named(name), key);
-      fields(inner, values[i]);
     }
   }
 
 private:
-  /// Of an obstacle's numbers only those of its shape were read. A plane lies where its place was read; which way it
-  /// faces is taken as given.
-  [[nodiscard]] bool is_of_shape(std::string_view key) const {
-    if (!shape_) return true;
-    const bool other_end = key.starts_with("to_"), size = key.starts_with("size_") || key == "turn_rad";
-    switch (*shape_) {
-    case build::ObstacleShape::gap:
-      return false; // what is read of it is optional
-    case build::ObstacleShape::plane:
-      return !other_end && !size && key != "radius_m";
-    case build::ObstacleShape::box:
-      return !other_end && key != "radius_m";
-    case build::ObstacleShape::rod:
-      return !size;
-    case build::ObstacleShape::edge:
-      return !size && key != "radius_m";
-    }
-    return true;
+  void read_number(const build::Field& field, void* in, const std::string& path, const Message& label,
+                   std::string_view in_key) const {
+    double* value = field.number_to_change(in);
+    if (!value) return;
+    if (const ReadField* row = read_field(field.key, in_key)) say({row, value, nullptr}, field, path, label);
   }
-  void say(const Read& read, const NumberSpec& spec, const char* key) {
-    act_(read, spec, under(key), paths_ ? named(Message{spec.label, {}}) : Message{});
+  [[nodiscard]] Message name_of(const build::Field& list, const void* in, std::size_t i) const {
+    if (!paths_) return {};
+    if (const build::Field* name = list.list->of().name)
+      if (const std::string& text = name->text(list.entry(in, i)); !text.empty()) return {"{0}", {text}};
+    return {words("{0} {1}"), {list.label, std::to_string(i + 1)}};
   }
-  [[nodiscard]] std::string under(const char* key) const { return paths_ ? path_ + "." + key : std::string(); }
-  [[nodiscard]] Message named(const char* label) const { return named(Message{label, {}}); }
-  [[nodiscard]] Message named(const Message& last) const {
-    if (!paths_ || last.empty()) return label_;
-    return {words("{0} {1}"), {label_, last}};
+  void say(const Read& read, const build::Field& field, const std::string& path, const Message& label) const {
+    act_(read, field.spec, under(path, field.key), paths_ ? named(label, Message{field.label, {}}) : Message{});
+  }
+  [[nodiscard]] std::string under(const std::string& path, const char* key) const {
+    return paths_ ? path + "." + key : std::string();
+  }
+  [[nodiscard]] Message named(const Message& label, const Message& last) const {
+    if (!paths_ || last.empty()) return label;
+    return {words("{0} {1}"), {label, last}};
   }
 
   const ReadAct& act_;
   bool paths_;
-  std::string path_;
-  Message label_;
-  std::string_view in_;
-  std::optional<build::ObstacleShape> shape_; // of the obstacle that is walked
+  const build::Table& obstacles_ = build::table_of<build::Obstacle>();
 };
 
 } // namespace
 
 void walk_readings(build::Build& build, bool paths, const ReadAct& act) {
-  ReadFields of_body(act, paths, "body", {words("Car"), {}}, "body");
-  fields(of_body, build.body);
-  for (const build::End end : build::both_ends) {
-    ReadFields fields_of(act, paths, build::key_of(end), {build::name_of(end), {}}, "");
-    fields(fields_of, build.end(end));
-  }
-  for (std::size_t i = 0; i < build.load_cases.size(); ++i) {
-    ReadFields fields_of(act, paths, "load_cases." + std::to_string(i),
-                         {"{0}", {std::as_const(build).load_cases[i].name}}, "");
-    fields(fields_of, build.load_cases[i]);
-  }
+  const ReadFields fields(act, paths);
+  fields.walk(build::table_of<build::Body>(), &build.body, "body", {words("Car"), {}}, "body");
+  for (const build::End end : build::both_ends)
+    fields.walk(build::table_of<build::EndSurvey>(), &build.end(end), build::key_of(end), {build::name_of(end), {}},
+                "");
+  for (std::size_t i = 0; i < build.load_cases.size(); ++i)
+    fields.walk(build::table_of<build::LoadCase>(), &build.load_cases[i], "load_cases." + std::to_string(i),
+                {"{0}", {std::as_const(build).load_cases[i].name}}, "");
 }
 
 namespace {

@@ -6,12 +6,12 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr FindingRow rows[] = {{"ends_do_not_settle", &stages::bags},
-                               {"caution_stands", &stages::bags},
-                               {"caution_road_window", &stages::bags},
-                               {"caution_inspection", &stages::car_in}};
-consteval const FindingRow& row(std::string_view code) {
-  return row_in(rows, code);
+constexpr FindingRow car_rows[] = {{"ends_do_not_settle", &stages::bags},
+                                   {"caution_stands", &stages::bags},
+                                   {"caution_road_window", &stages::bags},
+                                   {"caution_inspection", &stages::car_in}};
+consteval const FindingRow& car_row(std::string_view code) {
+  return row_in(car_rows, code);
 }
 
 /// First road preset's state at one end in one case.
@@ -27,7 +27,7 @@ const PoseState* road_state(const Answered<EndQuestion>& end, std::size_t c) {
 
 } // namespace
 
-const std::span<const FindingRow> car_finding_rows = rows;
+const std::span<const FindingRow> car_finding_rows = car_rows;
 
 CarFindingsGiven car_findings_given(const build::Build& build, const std::array<Answered<EndQuestion>, 2>& ends) {
   const build::Brief& brief = build.variant().brief;
@@ -49,7 +49,7 @@ Findings find_on_car(const CarFindingsGiven& given) {
     if (quicker >= given.rear_quicker_low && quicker <= given.rear_quicker_high) continue;
     const bool slow = quicker < given.rear_quicker_low;
     auto& f =
-        add(row("ends_do_not_settle"), Severity::caution, fmt::format("variants.{}.rear.bag", given.variant),
+        add(car_row("ends_do_not_settle"), Severity::caution, fmt::format("variants.{}.rear.bag", given.variant),
             {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
             {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is "
                    "{3} to {4} quicker."),
@@ -74,15 +74,15 @@ Findings find_on_car(const CarFindingsGiven& given) {
     }
   }
   if (chosen)
-    add(row("caution_stands"), Severity::note, "", {words("Stands before anyone goes under"), {}},
+    add(car_row("caution_stands"), Severity::note, "", {words("Stands before anyone goes under"), {}},
         {words("A car held by air is not held: a line, a valve or a bag can let go."), {}},
         {words("Stands under rated points, wheels chocked, every time."), {}});
   if (leaves_road)
-    add(row("caution_road_window"), Severity::note, "", {words("Drive only in the road window"), {}},
+    add(car_row("caution_road_window"), Severity::note, "", {words("Drive only in the road window"), {}},
         {words("Some presets lie outside it: parked and ramp heights are for standing and walking pace."), {}},
         {words("Raise or lower to road height before driving off."), {}});
   if (lowers)
-    add(row("caution_inspection"), Severity::note, "", {words("Lamps and least height"), {}},
+    add(car_row("caution_inspection"), Severity::note, "", {words("Lamps and least height"), {}},
         {words("The car will drive lower than it was surveyed. Least heights, lamp aim and alterations are for the "
                "local inspection to decide."),
          {}},

@@ -21,9 +21,9 @@ constinit const TrackRow damper_to_shut{"damper_to_shut", words("damper to shut"
 
 namespace {
 
-constexpr const TrackRow* rows[] = {&tracks::pressure,       &tracks::pressure_left,  &tracks::pressure_right,
-                                    &tracks::frequency,      &tracks::ride_frequency, &tracks::bag_height,
-                                    &tracks::damper_to_open, &tracks::damper_to_shut};
+constexpr const TrackRow* track_rows[] = {&tracks::pressure,       &tracks::pressure_left,  &tracks::pressure_right,
+                                          &tracks::frequency,      &tracks::ride_frequency, &tracks::bag_height,
+                                          &tracks::damper_to_open, &tracks::damper_to_shut};
 constexpr double track_step = 0.001; // m, at most
 
 /// Where the pressures lie beyond what the card knows or allows, sample by sample.
@@ -147,7 +147,7 @@ void add_misfits(const build::Brief& brief, const FittedEnd& end, const BagOnEnd
 
 } // namespace
 
-const std::span<const TrackRow* const> end_tracks = rows;
+const std::span<const TrackRow* const> end_tracks = track_rows;
 
 const Track* EndAssessment::find(const TrackRow& what, std::size_t load_case) const {
   if (load_case < cases.size())

@@ -15,7 +15,7 @@ using build::name_of;
 
 namespace {
 
-constexpr FindingRow rows[] = {
+constexpr FindingRow end_rows[] = {
     {"window_rough", &stages::car_in},
     {"wish_without_reference", &stages::bags},
     {"no_bag", &stages::bags},
@@ -33,8 +33,8 @@ constexpr FindingRow rows[] = {
     {"lift_over_maximum", &stages::bags},
     {"frequency_outside", &stages::bags},
 };
-consteval const FindingRow& row(std::string_view code) {
-  return row_in(rows, code);
+consteval const FindingRow& end_row(std::string_view code) {
+  return row_in(end_rows, code);
 }
 
 class EndFindings {
@@ -84,7 +84,7 @@ private:
       list.push_back({estimate.from_now ? words("{0} {1} away") : words("{0} {1}"),
                       {reading_name(estimate.field), Amount{estimate.usual.value, estimate.kind, -1, {}}}});
     const Firming& most = *here_.firms_most;
-    auto& f = add(row("window_rough"), Severity::note, fmt::format("{}.{}", key_of(end_), most.field),
+    auto& f = add(end_row("window_rough"), Severity::note, fmt::format("{}.{}", key_of(end_), most.field),
                   {words("{0} window is rough"), {name()}},
                   {words("Usual figures for this kind of suspension stand in: {0}."), {list_of(std::move(list))}},
                   {words("Take the {0} first: it moves an edge by up to {1}."),
@@ -95,10 +95,10 @@ private:
   bool chosen() {
     if (bag_) return true;
     if (fit_.bag.empty())
-      add(row("no_bag"), Severity::note, fit_path("bag"), {words("{0}: no bag chosen"), {name()}},
+      add(end_row("no_bag"), Severity::note, fit_path("bag"), {words("{0}: no bag chosen"), {name()}},
           {words("Windows show only what the car itself forbids."), {}}, {words("Choose one from the shelf."), {}});
     else
-      add(row("bag_not_on_shelf"), Severity::stop, fit_path("bag"),
+      add(end_row("bag_not_on_shelf"), Severity::stop, fit_path("bag"),
           {words("{0}: “{1}” is not on the shelf"), {name(), fit_.bag}},
           {words("Its card is missing, so it has no curves."), {}},
           {words("Add its card to your shelf folder, or choose another bag."), {}});
@@ -107,7 +107,7 @@ private:
 
   void card_doubts() {
     if (bag_->doubts.empty()) return;
-    add(row("card_doubtful"), Severity::caution, fit_path("bag"),
+    add(end_row("card_doubtful"), Severity::caution, fit_path("bag"),
         {words("The card of {0} is doubtful"), {bag_->card.name}},
         {words("Line {0}. {1}"), {fmt::to_string(bag_->doubts.front().line), bag_->doubts.front().what}},
         {words("Check the card against the maker's sheet before relying on it."), {}});
@@ -128,10 +128,11 @@ private:
     case MisfitCode::room:
       return room(m);
     case MisfitCode::no_reach:
-      return no_window(row("no_reach_window"), words("{0}: no height is left to stand at"),
+      return no_window(end_row("no_reach_window"), words("{0}: no height is left to stand at"),
                        here_.windows.reach_blocked);
     case MisfitCode::no_road:
-      return no_window(row("no_road_window"), words("{0}: no height is left to drive at"), here_.windows.road_blocked);
+      return no_window(end_row("no_road_window"), words("{0}: no height is left to drive at"),
+                       here_.windows.road_blocked);
     case MisfitCode::preset_outside:
       return outside(m);
     case MisfitCode::bag_before_stop:
@@ -149,7 +150,7 @@ private:
 
   void room(const Misfit& m) {
     auto& f =
-        add(row("bag_too_wide"), Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)),
+        add(end_row("bag_too_wide"), Severity::stop, fmt::format("{}.bag_room_m", key_of(end_)),
             {words("{0} bag needs {1} of room"), {name(), told_from(metres(m.figure), m.limit)}},
             {words("{0} at its widest and {1} around it; there is {2}."),
              {metres(bag_->card.max_diameter), metres(brief_.bag_clearance), told_from(metres(m.limit), m.figure)}},
@@ -161,7 +162,7 @@ private:
   void stop_order(const Misfit& m) {
     const double ratio = model_.map->at(m.limit).motion_ratio;
     auto& f =
-        add(row("bag_before_stop"), Severity::stop, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
+        add(end_row("bag_before_stop"), Severity::stop, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
             {words("{0} bag meets before the bump stop"), {name()}},
             {words("The bag is down to its margin at {0}, the stop meets at {1}. A bag without a stop inside is never "
                    "the bump stop."),
@@ -173,7 +174,7 @@ private:
   }
 
   void not_held_up(const Misfit& m) {
-    add(row("not_held_up"), Severity::stop, fit_path("bag"),
+    add(end_row("not_held_up"), Severity::stop, fit_path("bag"),
         {words("{0} would not hold itself up at road height"), {name()}},
         {words("{0}: the bag pushes harder the higher it stands, so it runs to one stop or the other."),
          {given_.cases[*m.load_case]}},
@@ -183,7 +184,7 @@ private:
   void bump_over_maximum(const Misfit& m) {
     const StrokeEnd& bump = here_.strokes[*m.load_case]->bump;
     auto& f =
-        add(row("bump_over_maximum"), Severity::stop, fit_path("bag"),
+        add(end_row("bump_over_maximum"), Severity::stop, fit_path("bag"),
             {words("{0} bag reaches {1} in full bump"), {name(), told_from(pascals(m.figure), m.limit)}},
             {words("{0}, sealed, the heavier side, from road height down to {1}, {2}; its maximum is {3}."),
              {given_.cases[*m.load_case], metres(bump.height), bump.by->name, told_from(pascals(m.limit), m.figure)}},
@@ -200,7 +201,7 @@ private:
     const StrokeEnd& rebound = here_.strokes[*m.load_case]->rebound;
     const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
     auto& f = add(
-        row("rebound_under_minimum"), Severity::stop, fit_path("bag"),
+        end_row("rebound_under_minimum"), Severity::stop, fit_path("bag"),
         {words("{0} bag falls to {1} in full rebound"), {name(), told_from(pascals(std::max(0.0, m.figure)), m.limit)}},
         {sleeve ? words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a sleeve may come off its piston.")
                 : words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a bellows may fold."),
@@ -211,7 +212,7 @@ private:
   }
 
   void stroke_unknown(const Misfit& m) {
-    add(row("stroke_unknown"), Severity::stop, fit_path("bag"),
+    add(end_row("stroke_unknown"), Severity::stop, fit_path("bag"),
         {m.low ? words("{0}: nobody knows the bag in full bump") : words("{0}: nobody knows the bag in full rebound"),
          {name()}},
         {words("It goes to {0}, and the card of {1} has no rows there."), {metres(m.figure), bag_->card.name}},
@@ -245,7 +246,7 @@ private:
   }
 
   void wish_unreadable(std::size_t preset, const build::HeightWish& wish) {
-    add(row("wish_without_reference"), Severity::caution, preset_path(preset),
+    add(end_row("wish_without_reference"), Severity::caution, preset_path(preset),
         {words("{0} {1} can't be placed"), {name(), given_.presets[preset]}},
         {wish.as == build::HeightWish::As::gap ? words("It is wished as a gap, and the tyre code is missing.")
                                                : words("It is wished as a drop, and the surveyed height is missing."),
@@ -264,7 +265,7 @@ private:
                       {window, told_from(metres(edge.height), m.figure), limit, metres(edge.governing->reserve)}}
             : Message{words("The {0} window ends at {1}: {2}."),
                       {window, told_from(metres(edge.height), m.figure), limit}};
-    auto& f = add(row("preset_outside"), Severity::stop, preset_path(*m.preset),
+    auto& f = add(end_row("preset_outside"), Severity::stop, preset_path(*m.preset),
                   {m.low ? words("{0} {1} is {2} too low") : words("{0} {1} is {2} too high"),
                    {name(), given_.presets[*m.preset], told_from(metres(m.by), 0)}},
                   std::move(reason), way_in(edge, m.by, m.low));
@@ -301,7 +302,7 @@ private:
     }
     if (worst <= bag_->card.max_pressure) return;
     auto& f = add(
-        row("lift_over_maximum"), Severity::stop, fit_path("bag"),
+        end_row("lift_over_maximum"), Severity::stop, fit_path("bag"),
         {words("{0} needs {1} to lift"), {name(), told_from(pascals(worst), bag_->card.max_pressure)}},
         {words("{0} at {1}; {2} takes {3}."),
          {given_.cases[worst_case], given_.presets[worst_preset], bag_->card.name, pascals(bag_->card.max_pressure)}},
@@ -326,7 +327,7 @@ private:
       const double f = *cases[*worst]->ride_frequency;
       const bool firm = f > given_.frequency_high;
       auto& found =
-          add(row("frequency_outside"), Severity::caution, fit_path("bag"),
+          add(end_row("frequency_outside"), Severity::caution, fit_path("bag"),
               {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"),
                {name(), told_from(hertz(f), firm ? given_.frequency_high : given_.frequency_low)}},
               {firm ? words("{0} at road height; wanted up to {1}.") : words("{0} at road height; wanted from {1}."),
@@ -354,7 +355,7 @@ private:
 
 } // namespace
 
-const std::span<const FindingRow> end_finding_rows = rows;
+const std::span<const FindingRow> end_finding_rows = end_rows;
 
 EndFindingsGiven end_findings_given(const build::Build& build, Answered<EndQuestion> end) {
   const build::Brief& brief = build.variant().brief;

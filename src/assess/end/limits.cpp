@@ -136,14 +136,14 @@ constinit const Limit axle_near{"axle_near", words("axle tube too near"), words(
 } // namespace limits
 
 namespace {
-constexpr const Limit* rows[] = {
+constexpr const Limit* limit_rows[] = {
     &limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,    &limits::damper_shut,  &limits::damper_open,
     &limits::pressure_high, &limits::pressure_low,  &limits::card_unknown, &limits::linkage_end,  &limits::joint_angle,
     &limits::bar_link,      &limits::brake_hose,    &limits::shaft_angle,  &limits::shaft_plunge, &limits::bag_tilt,
     &limits::bag_offset,    &limits::on_the_ground, &limits::legal_height, &limits::tyre_near,    &limits::bag_near,
     &limits::arm_near,      &limits::axle_near};
 } // namespace
-const std::span<const Limit* const> end_limits = rows;
+const std::span<const Limit* const> end_limits = limit_rows;
 
 const Limit& limit_of(Mover mover) {
   switch (mover) {

@@ -28,7 +28,7 @@ constinit const TrackRow bar_link_angle{"bar_link_angle", words("bar link off sq
 } // namespace tracks
 
 namespace {
-constexpr const TrackRow* rows[] = {
+constexpr const TrackRow* motion_rows[] = {
     &tracks::motion_ratio,   &tracks::motion_ratio_doubt,
     &tracks::bag_tilt,       &tracks::bag_offset,
     &tracks::camber,         &tracks::toe,
@@ -40,7 +40,7 @@ constexpr const TrackRow* rows[] = {
     &tracks::bar_link_angle,
 };
 
-constexpr double step = 0.001; // m, at most
+constexpr double motion_step = 0.001; // m, at most
 
 using Figure = std::optional<double>;
 
@@ -86,7 +86,7 @@ void add_running(const build::EndSurvey& survey, const EndMotion& motion, double
 
 } // namespace
 
-const std::span<const TrackRow* const> motion_tracks = rows;
+const std::span<const TrackRow* const> motion_tracks = motion_rows;
 
 void add_motion_tracks(const EndGiven& given, const EndModel& model, double low, double high, std::vector<Track>& out) {
   const EndMotion& motion = *given.motion();
@@ -94,7 +94,7 @@ void add_motion_tracks(const EndGiven& given, const EndModel& model, double low,
   const double drop = given.motion().given().drop_spindle; // what was read stands so much lower in the design
   const build::EndSurvey& survey = given.survey().given().survey;
   const motion::TravelMap& map = *model.map;
-  const Heights heights = Heights::over(std::max(low, map.lowest()), std::min(high, map.highest()), step);
+  const Heights heights = Heights::over(std::max(low, map.lowest()), std::min(high, map.highest()), motion_step);
   const auto add = [&](const TrackRow& what, const auto& value) {
     Track track = track_of(what, heights, [&](std::size_t i) -> Figure { return value(heights.H(i)); });
     if (!track.pieces.empty()) out.push_back(std::move(track));

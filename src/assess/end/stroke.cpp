@@ -10,7 +10,7 @@ namespace mavrel::assess {
 namespace {
 
 constexpr double quick_frequency = 3; // Hz, of a stroke over a bump: quicker than the body, slower than wheel hop
-constexpr double step = 0.001;        // m
+constexpr double stroke_step = 0.001; // m
 
 /// A stroke one way, ready to be asked: the side that is judged, and what of the added volume breathes with it.
 class OneWay {
@@ -144,7 +144,7 @@ Expected<Stroke> stroke_through(const FittedEnd& end, double from, std::size_t l
   out.from = from;
   out.ends = {end_of(bag, bump, travel->low, *travel->low_by), end_of(bag, rebound, travel->high, *travel->high_by)};
   const double least_allowed = bag.card().min_pressure, most_allowed = bag.card().max_pressure;
-  const auto steps = std::max(1, static_cast<int>(std::ceil((travel->high - travel->low) / step)));
+  const auto steps = std::max(1, static_cast<int>(std::ceil((travel->high - travel->low) / stroke_step)));
   for (int i = 0; i <= steps; ++i) {
     const double H = std::min(travel->low + (travel->high - travel->low) / steps * i, travel->high);
     const OneWay& way = H < from ? bump : rebound;

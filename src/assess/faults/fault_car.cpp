@@ -6,6 +6,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -129,7 +130,7 @@ TimedCorner time_corner(const LearnedCar& car, const control::Condition& conditi
   return out;
 }
 
-std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const std::atomic<bool>* stop) {
+std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const std::stop_token& stop) {
   const LevelingGiven& given = asked.leveling;
   const AirGiven& air = given.air;
   const auto car = learned_car(given);
@@ -164,7 +165,7 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
       times.shares.push_back(share), times.seconds.push_back(took.value_or(0));
     };
     for (const double share : way_shares) {
-      if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
+      if (stop.stop_requested()) return std::nullopt;
       control::Condition lines, valve_in, valve_out;
       for (const std::size_t corner : out.circuits[i]) {
         lines.corners[corner].fill = lines.corners[corner].vent = share;
@@ -187,7 +188,7 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
   if (out.parts.compressor)
     for (const double share : tank_shares) {
       const auto filled = fill_tank(with_delivery(air, share), cut.first, cut.second, stop);
-      if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
+      if (stop.stop_requested()) return std::nullopt;
       if (!filled || !filled->time) continue;
       out.tank.shares.push_back(share), out.tank.seconds.push_back(*filled->time);
     }

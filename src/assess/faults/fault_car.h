@@ -5,7 +5,7 @@
 #include "assess/faults/causes.h"
 #include "assess/leveling/leveling_given.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -53,7 +53,7 @@ struct FaultCarGiven {
 /// @param stop  looked at now and then; may be null
 /// @returns none where it was stopped; else the car, or what of it is not known yet, said as a builder would
 /// Source: docs/models.md, "Faults".
-[[nodiscard]] std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& given, const std::stop_token& stop);
 
 /// The kit with compressors that deliver a share of what their cards say.
 [[nodiscard]] AirGiven with_delivery(AirGiven air, double share);

@@ -2,7 +2,7 @@
 
 #include "assess/fit_up/features.h"
 #include "assess/fit_up/jobs.h"
-#include "build/fields.h"
+#include "build/care.h"
 #include "quantity/quantity.h"
 #include "quantity/text.h"
 

@@ -3,6 +3,8 @@
 
 #include "assess/faults/diagnosis.h"
 #include "assess/fit_up/checks.h"
+#include "build/faults.h"
+#include "build/fit_up.h"
 
 namespace mavrel::assess {
 

@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -179,10 +180,10 @@ std::vector<FaultFinding> PracticeCar::do_test(const TestAt& test) {
   return out;
 }
 
-void go_on(PracticeCar& car, const PracticeShop& shop, FaultEvidence& evidence, const std::atomic<bool>* stop,
+void go_on(PracticeCar& car, const PracticeShop& shop, FaultEvidence& evidence, const std::stop_token& stop,
            const std::function<void(const TestDone&)>& found) {
   for (double minutes = 0; minutes < longest_practice;) {
-    if (stop && stop->load(std::memory_order_relaxed)) return;
+    if (stop.stop_requested()) return;
     const FaultWeighing weighing(shop.table, evidence);
     const Diagnosis now = weighing.diagnosis();
     if (!now.sets.empty() && now.sets.front().odds >= likely_enough) return;
@@ -239,7 +240,7 @@ Expected<std::vector<FaultAt>> faults_named(std::string_view text) {
 
 std::optional<PracticeScore> score(std::shared_ptr<const PracticeShop> shop, const PracticeAsked& asked,
                                    const std::vector<TestDone>& done, const std::vector<FaultAt>& named,
-                                   const std::atomic<bool>* stop) {
+                                   const std::stop_token& stop) {
   PracticeCar car(shop, asked);
   PracticeScore out;
   out.truth = car.reveal();
@@ -258,13 +259,13 @@ std::optional<PracticeScore> score(std::shared_ptr<const PracticeShop> shop, con
     minutes += test.at.test->minutes;
   };
   for (const TestDone& test : done) {
-    if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
+    if (stop.stop_requested()) return std::nullopt;
     take(out.steps, out.minutes, test);
   }
   evidence = car.evidence();
   FaultEvidence running = evidence;
   go_on(car, *shop, running, stop, [&](const TestDone& test) { take(out.best, out.best_minutes, test); });
-  if (stop && stop->load(std::memory_order_relaxed)) return std::nullopt;
+  if (stop.stop_requested()) return std::nullopt;
   constexpr double least_minutes = 3; // that anybody needs
   if (out.right)
     out.share = std::min(1.0, (out.best_minutes + least_minutes) / (out.minutes + least_minutes));
@@ -274,7 +275,7 @@ std::optional<PracticeScore> score(std::shared_ptr<const PracticeShop> shop, con
 }
 
 std::optional<Expected<std::shared_ptr<const PracticeShop>>> practice_shop(const FaultCarGiven& given,
-                                                                           const std::atomic<bool>* stop) {
+                                                                           const std::stop_token& stop) {
   auto car = fault_car(given, stop);
   if (!car) return std::nullopt;
   if (!*car) return refuse(car->error());

@@ -7,6 +7,7 @@
 
 #include <functional>
 #include <memory>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -105,17 +106,17 @@ struct PracticeScore {
 /// @returns none where it was stopped
 [[nodiscard]] std::optional<PracticeScore> score(std::shared_ptr<const PracticeShop> shop, const PracticeAsked& asked,
                                                  const std::vector<TestDone>& done, const std::vector<FaultAt>& named,
-                                                 const std::atomic<bool>* stop);
+                                                 const std::stop_token& stop);
 
 /// Goes on from what is known as a careful diagnostician does: the test that tells most for its minutes, until one
 /// thing is likely enough, nothing tells anything more, or an afternoon is gone.
 /// @param found  called with each test and what it found
-void go_on(PracticeCar& car, const PracticeShop& shop, FaultEvidence& evidence, const std::atomic<bool>* stop,
+void go_on(PracticeCar& car, const PracticeShop& shop, FaultEvidence& evidence, const std::stop_token& stop,
            const std::function<void(const TestDone&)>& found);
 constexpr double likely_enough = 0.93;   // odds
 constexpr double longest_practice = 240; // minutes
 
 [[nodiscard]] std::optional<Expected<std::shared_ptr<const PracticeShop>>> practice_shop(const FaultCarGiven& given,
-                                                                                         const std::atomic<bool>* stop);
+                                                                                         const std::stop_token& stop);
 
 } // namespace mavrel::assess

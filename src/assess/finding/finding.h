@@ -3,7 +3,7 @@
 #pragma once
 
 #include "assess/finding/stage.h"
-#include "build/build.h"
+#include "build/basics.h"
 #include "quantity/message.h"
 
 #include <optional>

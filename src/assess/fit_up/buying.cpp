@@ -3,6 +3,7 @@
 #include "assess/air/wiring.h"
 #include "assess/fit_up/plan.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 
 #include <fmt/format.h>
 
@@ -16,9 +17,9 @@ namespace {
 
 constexpr double clip_every = 0.35; // m of line
 
-class Maker {
+class BuyingMaker {
 public:
-  Maker(const FitUpGiven& given, const CutList& cut, const std::vector<JudgedRoute>& routes)
+  BuyingMaker(const FitUpGiven& given, const CutList& cut, const std::vector<JudgedRoute>& routes)
       : given_(given), cut_(cut), routes_(routes), kit_(given.air().kit), parts_(given.air().parts) {}
 
   BuyList make() {
@@ -250,7 +251,7 @@ Message sealing_of(const std::string& thread) {
 }
 
 BuyList buy_list(const FitUpGiven& given, const CutList& cut, const std::vector<JudgedRoute>& routes) {
-  return Maker(given, cut, routes).make();
+  return BuyingMaker(given, cut, routes).make();
 }
 BuyList buy_list(const FitUpGiven& given) {
   const auto routes = judged_routes(given);

@@ -4,6 +4,7 @@
 #include "assess/fit_up/routes.h"
 #include "assess/swing/mounting.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "control/sensor.h"
 #include "motion/workshop.h"
 

@@ -4,7 +4,8 @@
 #include "assess/fit_up/asking.h"
 #include "assess/fit_up/check_figures.h"
 #include "build/names.h"
-#include "shelf/part_fields.h"
+#include "build/names_fit_up.h"
+#include "shelf/part_names.h"
 
 #include <algorithm>
 
@@ -12,7 +13,7 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr CheckRow rows[] = {
+constexpr CheckRow check_table[] = {
     {"seat_height", words("Seats equal on both sides"), true, Reads::end | Reads::mounting, 1,
      words("From plate to plate with the strut hanging straight, both sides.")},
     {"port", words("Port towards its line"), true, Reads::plates | Reads::air, 1,
@@ -248,11 +249,12 @@ Expected<Drop> drop_of(const std::vector<build::ProofReading>& readings, double 
 }
 
 std::span<const CheckRow> check_rows() {
-  return rows;
+  return check_table;
 }
 const CheckRow* check_row(std::string_view key) {
-  const auto found = std::find_if(std::begin(rows), std::end(rows), [&](const CheckRow& r) { return key == r.key; });
-  return found == std::end(rows) ? nullptr : found;
+  const auto found =
+      std::find_if(std::begin(check_table), std::end(check_table), [&](const CheckRow& r) { return key == r.key; });
+  return found == std::end(check_table) ? nullptr : found;
 }
 
 std::pair<const CheckRow*, std::optional<End>> row_of_check(std::string_view id) {
@@ -369,7 +371,7 @@ std::vector<HoldPoint> hold_points(const FitUpGiven& given, const Predictions* p
     if (point.note) read_note(notes[*point.note], given.proving->series, point);
     out.push_back(std::move(point));
   };
-  for (const CheckRow& row : rows) {
+  for (const CheckRow& row : check_table) {
     if (!row.of_end)
       add(row, std::nullopt);
     else

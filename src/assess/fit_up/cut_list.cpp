@@ -1,8 +1,9 @@
 #include "assess/fit_up/cut_list.h"
 
 #include "assess/air/wiring.h"
-#include "build/fields_fit_up.h"
+#include "build/fit_up.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "motion/workshop.h"
 
 #include <fmt/format.h>
@@ -17,9 +18,9 @@ namespace {
 using build::Side;
 constexpr double worth_keeping = 0.05; // m
 
-class Maker {
+class CutMaker {
 public:
-  Maker(const FitUpGiven& given, const Templates& templates, const std::vector<JudgedRoute>& routes)
+  CutMaker(const FitUpGiven& given, const Templates& templates, const std::vector<JudgedRoute>& routes)
       : given_(given), shop_(*given.shop), templates_(templates), routes_(routes) {}
 
   CutList make() {
@@ -138,7 +139,7 @@ double CutStock::total() const {
 }
 
 CutList cut_list(const FitUpGiven& given, const Templates& templates, const std::vector<JudgedRoute>& routes) {
-  return Maker(given, templates, routes).make();
+  return CutMaker(given, templates, routes).make();
 }
 CutList cut_list(const FitUpGiven& given) {
   return cut_list(given, templates_of(given), judged_routes(given));

@@ -14,7 +14,7 @@ namespace mavrel::assess {
 
 namespace {
 
-constexpr FindingRow rows[] = {
+constexpr FindingRow finding_rows[] = {
     {"fit_up_check_stale", &stages::fit_up},   {"fit_up_check_failed", &stages::fit_up},
     {"fit_up_order", &stages::fit_up},         {"fit_up_typed", &stages::fit_up},
     {"fit_up_through_wheel", &stages::fit_up}, {"fit_up_line_hot", &stages::fit_up},
@@ -23,7 +23,7 @@ constexpr FindingRow rows[] = {
     {"fit_up_radio", &stages::fit_up},
 };
 consteval const FindingRow& row(std::string_view code) {
-  return row_in(rows, code);
+  return row_in(finding_rows, code);
 }
 
 class FitUpFindings {
@@ -141,7 +141,7 @@ private:
 
 } // namespace
 
-const std::span<const FindingRow> fit_up_finding_rows = rows;
+const std::span<const FindingRow> fit_up_finding_rows = finding_rows;
 
 Findings find_in_fit_up(const FitUpGiven& given) {
   Findings out;

@@ -3,6 +3,7 @@
 
 #include "assess/air/room.h"
 #include "assess/leveling/sensor_at_end.h"
+#include "build/proving.h"
 
 namespace mavrel::assess {
 

@@ -2,6 +2,7 @@
 
 #include "assess/fit_up/checks.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "work/day.h"
 
 #include <fmt/format.h>
@@ -52,9 +53,9 @@ struct Draft {
   std::vector<std::string> wants; // ids
 };
 
-class Maker {
+class JobMaker {
 public:
-  Maker(const FitUpGiven& given, const PartsWait& wait)
+  JobMaker(const FitUpGiven& given, const PartsWait& wait)
       : given_(given), plan_(*given.fit_up), wait_(wait), features_(features_of(given)) {
     for (std::size_t i = 0; i < plan_.jobs.size(); ++i)
       notes_.emplace(plan_.jobs[i].id, i); // of two notes the first counts
@@ -327,7 +328,7 @@ private:
 } // namespace
 
 JobList jobs_of(const FitUpGiven& given, const PartsWait& wait) {
-  return Maker(given, wait).make();
+  return JobMaker(given, wait).make();
 }
 
 } // namespace mavrel::assess

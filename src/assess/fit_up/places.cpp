@@ -1,6 +1,7 @@
 #include "assess/fit_up/places.h"
 
 #include "build/names.h"
+#include "build/names_fit_up.h"
 
 #include <algorithm>
 #include <cmath>
@@ -18,9 +19,9 @@ bool enclosed(PartRoom room) {
   return room == PartRoom::spare_well || room == PartRoom::engine_bay || room == PartRoom::under_floor;
 }
 
-class Judge {
+class PlaceJudge {
 public:
-  explicit Judge(const FitUpGiven& given) : given_(given), room_(kit_room(given.room)) {}
+  explicit PlaceJudge(const FitUpGiven& given) : given_(given), room_(kit_room(given.room)) {}
 
   std::vector<JudgedPlace> judge() {
     for (std::size_t i = 0; i < room_.boxes.size(); ++i)
@@ -231,7 +232,7 @@ PlaceJudged JudgedPlace::worst() const {
 }
 
 std::vector<JudgedPlace> judged_places(const FitUpGiven& given) {
-  return Judge(given).judge();
+  return PlaceJudge(given).judge();
 }
 
 } // namespace mavrel::assess

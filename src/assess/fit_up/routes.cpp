@@ -21,9 +21,9 @@ space::Rod rod_of(const build::HotPart& hot) {
   return {{hot.x, hot.y, hot.z}, {hot.to_x, hot.to_y, hot.to_z}, hot.radius};
 }
 
-class Judge {
+class RouteJudge {
 public:
-  explicit Judge(const FitUpGiven& given) : given_(given), kit_(given.air().kit) {
+  explicit RouteJudge(const FitUpGiven& given) : given_(given), kit_(given.air().kit) {
     if (const auto wiring = wiring_of(given.air()); wiring && !wiring->feeds.empty() && wiring->feeds.front().cable)
       section_ = wiring->feeds.front().cable->section;
   }
@@ -186,7 +186,7 @@ private:
 } // namespace
 
 std::vector<JudgedRoute> judged_routes(const FitUpGiven& given) {
-  return Judge(given).judge();
+  return RouteJudge(given).judge();
 }
 
 std::vector<build::WayPoint> first_way(const JudgedRoute& route, std::optional<double> sill_height) {

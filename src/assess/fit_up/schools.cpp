@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -39,7 +40,7 @@ constexpr CostRow cost_rows[] = {
     {CostOf::camber, "camber", words("camber fixed at"), Kind::angle, true},
 };
 
-constexpr SchoolRow rows[] = {
+constexpr SchoolRow school_table[] = {
     {"sensing",
      words("Heights or pressures"),
      {words("by height"), words("by pressure")},
@@ -133,7 +134,7 @@ bool decides(const FitUpGiven& given, std::string_view key) {
 /// A figure of one build, each worked out the first time it is asked for.
 class Figures {
 public:
-  Figures(const Build& build, const shelf::Shelf& shelf, std::optional<work::Moment> now, const std::atomic<bool>* stop)
+  Figures(const Build& build, const shelf::Shelf& shelf, std::optional<work::Moment> now, const std::stop_token& stop)
       : build_(build), given_(fit_up_given(build, shelf)), now_(now), stop_(stop) {}
 
   std::optional<double> of(CostOf what) {
@@ -308,7 +309,7 @@ private:
   Build build_;
   FitUpGiven given_;
   std::optional<work::Moment> now_;
-  const std::atomic<bool>* stop_;
+  std::stop_token stop_;
   std::optional<Expected<Plan>> plan_;
 };
 
@@ -345,14 +346,14 @@ const CostRow& row_of(CostOf what) {
   return *std::find_if(std::begin(cost_rows), std::end(cost_rows), [&](const CostRow& r) { return r.what == what; });
 }
 std::span<const SchoolRow> school_rows() {
-  return rows;
+  return school_table;
 }
 
-std::optional<Schools> answer_schools(const SchoolsGiven& given, const std::atomic<bool>* stop) {
+std::optional<Schools> answer_schools(const SchoolsGiven& given, const std::stop_token& stop) {
   Schools out;
   const FitUpGiven now = fit_up_given(given.build, given.shelf);
-  for (const SchoolRow& row : rows) {
-    if (stop && *stop) return std::nullopt;
+  for (const SchoolRow& row : school_table) {
+    if (stop.stop_requested()) return std::nullopt;
     if (!decides(now, row.key)) continue;
     SchoolCard card;
     card.row = &row;
@@ -373,7 +374,7 @@ std::optional<Schools> answer_schools(const SchoolsGiven& given, const std::atom
       SchoolCost cost;
       cost.what = what;
       for (const std::size_t way : {0, 1}) {
-        if (stop && *stop) return std::nullopt;
+        if (stop.stop_requested()) return std::nullopt;
         if (figures[way]) cost.figure[way] = figures[way]->of(what);
       }
       if (differ(cost.figure[0], cost.figure[1])) card.costs.push_back(cost);

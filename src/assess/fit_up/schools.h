@@ -4,7 +4,7 @@
 #include "assess/fit_up/buying.h"
 #include "assess/fit_up/plan.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -76,6 +76,6 @@ struct SchoolsGiven {
 /// @param stop  looked at now and then; may be null
 /// @returns none where it was stopped
 /// Source: docs/models.md, "Schools".
-[[nodiscard]] std::optional<Schools> answer_schools(const SchoolsGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<Schools> answer_schools(const SchoolsGiven& given, const std::stop_token& stop);
 
 } // namespace mavrel::assess

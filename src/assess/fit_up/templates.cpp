@@ -2,6 +2,7 @@
 
 #include "assess/swing/mounting.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 
 #include <fmt/format.h>
 

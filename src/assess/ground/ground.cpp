@@ -4,6 +4,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -150,7 +151,7 @@ LeastHeights least_heights(const GroundGiven& given, const build::Ground& ground
 
 std::optional<GroundPlane> ground_plane(const GroundGiven& given, const build::Ground& ground,
                                         const std::array<double, 2>& low, const std::array<double, 2>& high,
-                                        std::size_t steps, const std::atomic<bool>* stop) {
+                                        std::size_t steps, const std::stop_token& stop) {
   const auto profile = profile_of(ground);
   if (!profile || steps < 2) return std::nullopt;
   GroundPlane out;
@@ -161,7 +162,7 @@ std::optional<GroundPlane> ground_plane(const GroundGiven& given, const build::G
   }
   for (const double f : out.front)
     for (const double r : out.rear) {
-      if (stop && *stop) return std::nullopt;
+      if (stop.stop_requested()) return std::nullopt;
       const auto car = underside_at(given, f, r);
       if (!car) return std::nullopt;
       const auto gap = space::least_gap(*car, *profile);

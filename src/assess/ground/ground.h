@@ -5,7 +5,7 @@
 #include "assess/end/end_answer.h"
 #include "space/ground.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -83,7 +83,7 @@ struct GroundPlane {
 [[nodiscard]] std::optional<GroundPlane> ground_plane(const GroundGiven& given, const build::Ground& ground,
                                                       const std::array<double, 2>& low,
                                                       const std::array<double, 2>& high, std::size_t steps,
-                                                      const std::atomic<bool>* stop = nullptr);
+                                                      const std::stop_token& stop = {});
 
 /// How the car goes from one pair of heights to another.
 enum class Order { together, front_first, rear_first };

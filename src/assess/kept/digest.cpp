@@ -1,5 +1,7 @@
 #include "assess/kept/digest.h"
 
+#include "build/brief.h"
+
 #include <fmt/format.h>
 #include <xxhash.h>
 
@@ -43,6 +45,59 @@ void Digester::add(std::string_view text) {
   frame('s');
   add(static_cast<std::uint64_t>(text.size()));
   XXH3_128bits_update(state_->hash, text.data(), text.size());
+}
+
+void Digester::key(const char* key) {
+  frame(':');
+  add(std::string_view(key));
+}
+
+void Digester::add_fields(const build::Table& table, const void* in) {
+  frame('{');
+  for (const build::Field& field : table.fields)
+    add_field(field, in);
+  frame('}');
+}
+
+void Digester::add_list(const build::Field& field, const void* in) {
+  const std::size_t size = field.size(in);
+  frame('[');
+  add(static_cast<std::uint64_t>(size));
+  for (std::size_t i = 0; i < size; ++i)
+    add_fields(field.list->of(), field.entry(in, i));
+}
+
+void Digester::add_field(const build::Field& field, const void* in) {
+  using enum build::FieldType;
+  switch (field.type) {
+  case text:
+    if (!field.text(in).empty()) key(field.key), add(field.text(in));
+    return;
+  case number:
+  case maybe_number:
+    if (const auto value = field.number(in)) key(field.key), add(*value);
+    return;
+  case readings:
+    if (const auto& values = field.readings(in).values; !values.empty()) key(field.key), add(values);
+    return;
+  case choice:
+    if (const auto* row = field.choice(in)) key(field.key), add(std::string_view(row->key));
+    return;
+  case wish:
+    if (const auto& value = field.wish(in)) key(field.key), add_fields(field.of(), &*value);
+    return;
+  case index:
+    key(field.key), add(static_cast<std::uint64_t>(field.get<std::size_t>(in)));
+    return;
+  case object:
+    key(field.key), add_fields(field.of(), field.opened(field.at(in)));
+    return;
+  case list:
+    if (field.size(in) > 0) key(field.key), add_list(field, in);
+    return;
+  case extra: // what is not known here is not read
+    return;
+  }
 }
 
 std::string Digest::text() const {

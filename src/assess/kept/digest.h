@@ -2,7 +2,7 @@
 // same things. It is made of what was typed and read, never of what was worked out from it.
 #pragma once
 
-#include "build/fields.h"
+#include "build/table.h"
 #include "quantity/shared.h"
 
 #include <array>
@@ -82,40 +82,13 @@ public:
     add(value.parts());
     frame('}');
   }
-  /// Parts of the document and of cards, by their fields, which stand beside them.
-  template <class T>
-  requires requires(Digester& d, const T& value) { fields(d, value); }
+  /// A list of the document; `field` is one, of the struct at `in`.
+  void add_list(const build::Field& field, const void* in);
+  /// Parts of the document and of cards, by the table of their fields.
+  template <build::HasTable T>
   void add(const T& value) {
-    frame('{');
-    fields(*this, value);
-    frame('}');
+    add_fields(build::table_of<T>(), &value);
   }
-
-  // ---- visiting the document's fields
-  void text(const char* key, const std::string& value, const char*, std::size_t) {
-    if (!value.empty()) keyed(key, value);
-  }
-  void number(const char* key, const std::optional<double>& value, const build::NumberSpec&) {
-    if (value) keyed(key, *value);
-  }
-  void readings(const char* key, const build::Readings& value, const build::NumberSpec&) {
-    if (!value.values.empty()) keyed(key, value.values);
-  }
-  template <class Enum>
-  void choice(const char* key, Enum value, const char*) {
-    using build::names_of; // and those that stand beside other enumerations
-    for (const auto& row : names_of(Enum{}))
-      if (row.value == value) keyed(key, std::string_view(row.key));
-  }
-  void wish(const char* key, const std::optional<build::HeightWish>& value, const char*) {
-    if (value) keyed(key, *value);
-  }
-  void index(const char* key, std::size_t value, std::size_t) { keyed(key, static_cast<std::uint64_t>(value)); }
-  void object(const char* key, const auto& value, const char*) { keyed(key, value); }
-  void list(const char* key, const auto& values, const char*, std::size_t, std::size_t) {
-    if (values.size() > 0) keyed(key, values);
-  }
-  void extra(const build::Extra&) {} // what is not known here is not read
 
 private:
   void frame(char what);
@@ -125,11 +98,9 @@ private:
     for (std::size_t i = 0; i < values.size(); ++i)
       add(values[i]);
   }
-  void keyed(const char* key, const auto& value) {
-    frame(':');
-    add(std::string_view(key));
-    add(value);
-  }
+  void key(const char* key);
+  void add_field(const build::Field& field, const void* in);
+  void add_fields(const build::Table& table, const void* in);
 
   struct State;
   std::unique_ptr<State> state_;

@@ -16,16 +16,15 @@ namespace mavrel::assess {
 
 /// An answer with all that it was worked out from. Shared and never changed; may be read from any thread. As a part of
 /// another question's given it stands for what it was worked out from itself.
+/// A question need only be named where an answer to it is held: what it is given and answers is looked at where it is
+/// asked or read.
 template <class Question>
 class Answered {
 public:
-  using Given = typename Question::Given;
-  using Answer = typename Question::Answer;
-
-  explicit Answered(Given given) : held_(std::make_shared<const Held>(std::move(given))) {}
-  [[nodiscard]] const Given& given() const { return held_->given; }
-  [[nodiscard]] const Answer& operator*() const { return held_->answer; }
-  [[nodiscard]] const Answer* operator->() const { return &held_->answer; }
+  explicit Answered(auto given) : held_(std::make_shared<const Held>(std::move(given))) {}
+  [[nodiscard]] const auto& given() const { return held_->given; }
+  [[nodiscard]] const auto& operator*() const { return held_->answer; }
+  [[nodiscard]] const auto* operator->() const { return &held_->answer; }
   [[nodiscard]] auto parts() const { return std::tie(held_->given); }
   /// Is it one and the same answer, not only an equal one?
   [[nodiscard]] bool same(const Answered& other) const { return held_ == other.held_; }
@@ -33,9 +32,10 @@ public:
 
 private:
   struct Held {
+    using Given = typename Question::Given;
     explicit Held(Given from) : given(std::move(from)), answer(Question::answer(given)) {}
     Given given;
-    Answer answer; // may refer to `given`
+    typename Question::Answer answer; // may refer to `given`
   };
   std::shared_ptr<const Held> held_;
 };

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 #include <numbers>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -116,18 +117,18 @@ std::optional<double> counts_at(const FittedEnd& end, const build::SensorFit& fi
   return fit.counts / 2 + way * turned * fit.counts / fit.range;
 }
 
-std::optional<Expected<Calibration>> answer_calibration(const LevelingGiven& given, const std::atomic<bool>* stop) {
+std::optional<Expected<Calibration>> answer_calibration(const LevelingGiven& given, const std::stop_token& stop) {
   Calibration out;
   for (const std::size_t preset : in_order(given.air))
     out.presets.push_back(stored(given, preset));
-  if (stop && *stop) return std::nullopt;
+  if (stop.stop_requested()) return std::nullopt;
   auto car = learned_car(given);
   if (!car) return Expected<Calibration>(refuse(car.error()));
   for (const control::ValvePair& pair : car->circuits)
     out.circuits.push_back(pair.corners);
   out.bursts = std::move(car->learned);
   tell(given, out);
-  if (stop && *stop) return std::nullopt;
+  if (stop.stop_requested()) return std::nullopt;
   return Expected<Calibration>(std::move(out));
 }
 

@@ -4,6 +4,8 @@
 
 #include "assess/leveling/leveling_given.h"
 
+#include <stop_token>
+
 namespace mavrel::assess {
 
 /// One preset as it is stored. Corners FL FR RL RR.
@@ -33,7 +35,7 @@ struct Calibration {
 /// @param stop  looked at now and then; may be null
 /// @returns none where it was stopped
 [[nodiscard]] std::optional<Expected<Calibration>> answer_calibration(const LevelingGiven& given,
-                                                                      const std::atomic<bool>* stop);
+                                                                      const std::stop_token& stop);
 
 /// Counts that a corner's sensor shows at H, its middle where it reads half its range; none where it is not placed or
 /// does not reach. @param right  the right side's: it runs the other way unless it is a mirror image

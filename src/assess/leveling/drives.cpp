@@ -1,18 +1,19 @@
 #include "assess/leveling/drives.h"
 
-#include "assess/search/workers.h"
+#include "parallel/in_parallel.h"
 
 #include <algorithm>
+#include <stop_token>
 
 namespace mavrel::assess {
 
-std::optional<Expected<Drives>> answer_drives(const LevelingGiven& given, const std::atomic<bool>* stop) {
+std::optional<Expected<Drives>> answer_drives(const LevelingGiven& given, const std::stop_token& stop) {
   auto car = learned_car(given);
   if (!car) return Expected<Drives>(refuse(car.error()));
   const auto road = road_of(given);
   const auto& set_ups = given.leveling.set_ups;
   std::vector<std::optional<control::DriveResult>> results(set_ups.size());
-  in_parallel(set_ups.size(), 0, {}, [&](std::size_t i) {
+  in_parallel(set_ups.size(), {}, [&](std::size_t i) {
     results[i] = control::drive(drive_given(given, *car, set_ups[i].rules, road), stop);
   });
   Drives out{std::move(*car), {}};
@@ -36,7 +37,7 @@ OtherPartsGiven other_parts_given(LevelingGiven given, const shelf::Shelf& shelf
 }
 
 std::optional<Expected<std::vector<OtherPart>>> answer_other_parts(const OtherPartsGiven& given,
-                                                                   const std::atomic<bool>* stop) {
+                                                                   const std::stop_token& stop) {
   struct Task {
     const NextSize* size = nullptr;
     bool finer = false;
@@ -49,7 +50,7 @@ std::optional<Expected<std::vector<OtherPart>>> answer_other_parts(const OtherPa
   const auto road = road_of(given.leveling);
   std::vector<std::optional<OtherPart>> done(tasks.size());
   std::optional<Message> trouble; // of the kit as it is
-  in_parallel(tasks.size(), 0, {}, [&](std::size_t i) {
+  in_parallel(tasks.size(), {}, [&](std::size_t i) {
     LevelingGiven now = given.leveling;
     OtherPart out;
     if (const NextSize* size = tasks[i].size) {
@@ -69,7 +70,7 @@ std::optional<Expected<std::vector<OtherPart>>> answer_other_parts(const OtherPa
     out.result = std::move(*result);
     done[i] = std::move(out);
   });
-  if (stop && *stop) return std::nullopt;
+  if (stop.stop_requested()) return std::nullopt;
   if (trouble) return Expected<std::vector<OtherPart>>(refuse(*trouble));
   std::vector<OtherPart> out;
   for (auto& one : done)

@@ -4,6 +4,8 @@
 #include "assess/air/lift.h"
 #include "assess/leveling/leveling_given.h"
 
+#include <stop_token>
+
 namespace mavrel::assess {
 
 /// One set-up and what came of it.
@@ -20,7 +22,7 @@ struct Drives {
 
 /// @param stop  looked at now and then; may be null
 /// @returns none where it was stopped; else the drives, or why the car can't be driven
-[[nodiscard]] std::optional<Expected<Drives>> answer_drives(const LevelingGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<Expected<Drives>> answer_drives(const LevelingGiven& given, const std::stop_token& stop);
 
 /// One more part tried in a role's place, and what the chosen set-up makes of it.
 struct OtherPart {
@@ -37,7 +39,7 @@ struct OtherPartsGiven {
 };
 /// @returns the chosen set-up with the kit as it is, then with each other part in turn
 [[nodiscard]] std::optional<Expected<std::vector<OtherPart>>> answer_other_parts(const OtherPartsGiven& given,
-                                                                                 const std::atomic<bool>* stop);
+                                                                                 const std::stop_token& stop);
 [[nodiscard]] OtherPartsGiven other_parts_given(LevelingGiven given, const shelf::Shelf& shelf);
 
 } // namespace mavrel::assess

@@ -1,7 +1,7 @@
 #include "assess/leveling/tuning.h"
 
 #include "assess/leveling/leveling_findings.h"
-#include "assess/search/workers.h"
+#include "parallel/in_parallel.h"
 
 #include <algorithm>
 #include <chrono>
@@ -87,11 +87,9 @@ private:
   bool drive_all(const std::vector<control::Rules>& tries) {
     const std::size_t before = out_.points.size();
     out_.points.resize(before + tries.size());
-    std::atomic<bool> stop = false;
-    const std::stop_callback on_stop(control_.stop, [&] { stop = true; });
     std::mutex lock;
-    in_parallel(tries.size(), control_.threads, control_.stop, [&](std::size_t i) {
-      const auto result = control::drive(drive_given(given_, car_, tries[i], road_), &stop, false);
+    in_parallel(tries.size(), {control_.threads, control_.stop, {}}, [&](std::size_t i) {
+      const auto result = control::drive(drive_given(given_, car_, tries[i], road_), control_.stop, false);
       if (!result) return;
       const double hours = result->simulated / 3600;
       TuningPoint& p = out_.points[before + i];

@@ -11,13 +11,11 @@ namespace {
 using motion::Joint;
 using motion::Placed;
 using motion::Point;
+using space::unit;
 
 constexpr double degree = std::numbers::pi / 180;
 constexpr double usual_bellows_tilt = 12 * degree, usual_sleeve_tilt = 5 * degree, usual_offset = 0.010;
 
-Point unit(const Point& p) {
-  return (1 / motion::length(p)) * p;
-}
 Point turned_back(const Placed& placed, const Point& u) {
   const auto& t = placed.turn;
   return {t[0] * u.x + t[3] * u.y + t[6] * u.z, t[1] * u.x + t[4] * u.y + t[7] * u.z,

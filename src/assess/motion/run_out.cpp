@@ -12,8 +12,8 @@ namespace {
 using motion::Joint;
 using Figure = std::optional<double>;
 
-constexpr double looked_at = 0.2; // m either way of the surveyed height
-constexpr double step = 0.005;    // m between heights tried
+constexpr double run_out_looked_at = 0.2; // m either way of the surveyed height
+constexpr double step = 0.005;            // m between heights tried
 
 // ---- the bar's link, in its own plane: the bar's axis at the origin, its arm to the right, up is up
 
@@ -90,17 +90,17 @@ void add_ends(Runs what, const char* part, bool by_metres, double H0, const F& s
   const auto left = [&](double dh) { return spare(dh).value_or(-1); };
   // Where nothing is used up, nearest to where the car stood: usually right there.
   std::optional<double> free;
-  for (int i = 0; !free && i * step <= looked_at; ++i)
+  for (int i = 0; !free && i * step <= run_out_looked_at; ++i)
     for (const double dh : {i * step, -i * step})
       if (!free && left(dh) >= 0) free = dh;
   if (!free) { // nowhere at all
-    motion.run_outs.push_back({what, H0 - looked_at, false, {}, part});
+    motion.run_outs.push_back({what, H0 - run_out_looked_at, false, {}, part});
     return;
   }
   for (const double way : {-1.0, 1.0}) {
-    for (double from = *free; std::abs(from) <= looked_at;) {
+    for (double from = *free; std::abs(from) <= run_out_looked_at;) {
       const double to = from + way * step;
-      if (std::abs(to) > looked_at + 1e-9 || !spare(to)) break; // nobody knows beyond
+      if (std::abs(to) > run_out_looked_at + 1e-9 || !spare(to)) break; // nobody knows beyond
       if (left(to) >= 0) {
         from = to;
         continue;
@@ -140,10 +140,6 @@ const EndPose* pose_at(const EndMotion& motion, double H, EndPose& room) {
 }
 
 // ---- joints' angles
-
-motion::Point unit(const motion::Point& p) {
-  return (1 / motion::length(p)) * p;
-}
 
 /// Angle a bar has turned by in the part its end sits in, rad.
 /// @param turn  of that part

@@ -9,6 +9,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -27,7 +28,7 @@ struct Unknown {
 
 class Learner {
 public:
-  Learner(const LearningGiven& given, const std::atomic<bool>* stop)
+  Learner(const LearningGiven& given, const std::stop_token& stop)
       : build_(given.build), designed_(without_learned(given.build)), given_(fit_up_given(designed_, given.shelf)),
         rolling_(leveling_given(designed_, given_.air(), 0)), stop_(stop) {}
 
@@ -52,7 +53,7 @@ public:
   }
 
 private:
-  [[nodiscard]] bool stopped() const { return stop_ && stop_->load(std::memory_order_relaxed); }
+  [[nodiscard]] bool stopped() const { return stop_.stop_requested(); }
 
   /// What one observed figure is worked out from.
   struct Reading {
@@ -268,7 +269,7 @@ private:
   build::Build designed_;
   FitUpGiven given_;
   LevelingGiven rolling_;
-  const std::atomic<bool>* stop_;
+  std::stop_token stop_;
   std::vector<Unknown> unknowns_;
   std::array<std::optional<std::size_t>, 4> loads_;
   std::vector<Reading> readings_;
@@ -302,7 +303,7 @@ bool Learning::any() const {
   return std::any_of(figures.begin(), figures.end(), [](const LearnedFigure& f) { return f.told && !f.too_far; });
 }
 
-std::optional<Expected<Learning>> learn_from(const LearningGiven& given, const std::atomic<bool>* stop) {
+std::optional<Expected<Learning>> learn_from(const LearningGiven& given, const std::stop_token& stop) {
   return Learner(given, stop).learn();
 }
 

@@ -5,7 +5,7 @@
 #include "assess/fit_up/checks.h"
 #include "curve/learning.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -49,7 +49,7 @@ struct LearningGiven {
 };
 /// @returns what could be learned; or that nothing that teaches anything was measured. None where it was stopped
 /// Source: docs/models.md, "Learning".
-[[nodiscard]] std::optional<Expected<Learning>> learn_from(const LearningGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<Expected<Learning>> learn_from(const LearningGiven& given, const std::stop_token& stop);
 
 /// The build with what was learned taken over, and noted by whom: what the figures tell nothing of, or that lies too
 /// far, stays.

@@ -52,10 +52,10 @@ Expected<double> together_time(const LevelingGiven& given, const std::array<doub
   return *took;
 }
 
-std::optional<Predicted> predict(const LevelingGiven& given, const std::atomic<bool>* stop) {
+std::optional<Predicted> predict(const LevelingGiven& given, const std::stop_token& stop) {
   Predicted out;
   const AirGiven& air = given.air;
-  const auto stopped = [&] { return stop && stop->load(std::memory_order_relaxed); };
+  const auto stopped = [&] { return stop.stop_requested(); };
   const auto trouble = [&](const Message& why) {
     for (const Message& m : out.trouble)
       if (say(m) == say(why)) return;

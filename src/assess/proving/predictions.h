@@ -5,6 +5,8 @@
 #include "assess/fit_up/checks.h"
 #include "assess/leveling/leveling_given.h"
 
+#include <stop_token>
+
 namespace mavrel::assess {
 
 /// One corner, or one axle through its tee, raised by `time_step` from road height with a full tank, and let down again
@@ -29,6 +31,6 @@ struct Predicted {
 };
 /// @param stop  looked at now and then; may be null
 /// @returns none where it was stopped
-[[nodiscard]] std::optional<Predicted> predict(const LevelingGiven& given, const std::atomic<bool>* stop);
+[[nodiscard]] std::optional<Predicted> predict(const LevelingGiven& given, const std::stop_token& stop);
 
 } // namespace mavrel::assess

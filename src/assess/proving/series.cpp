@@ -1,7 +1,7 @@
 #include "assess/proving/series.h"
 
 #include "air/gas.h"
-#include "build/fields_care.h"
+#include "build/proving.h"
 #include "file/csv.h"
 #include "quantity/text.h"
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "assess/fit_up/checks.h"
+#include "build/proving.h"
 
 #include <string_view>
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "build/build.h"
+#include "build/fit_up.h"
 #include "space/point.h"
 
 #include <optional>

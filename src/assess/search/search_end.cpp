@@ -3,8 +3,8 @@
 #include "assess/bags/softening.h"
 #include "assess/end/limits.h"
 #include "assess/end/misfit.h"
-#include "assess/search/workers.h"
 #include "build/names.h"
+#include "parallel/in_parallel.h"
 
 #include <algorithm>
 #include <cmath>
@@ -182,7 +182,7 @@ public:
     shelf_.parts = given.doubt->parts;
     const HoldingCars cars(given.doubt->build, shelf_);
     drawn_.resize(holding_draws);
-    in_parallel(holding_draws, control.threads, control.stop, [&](std::size_t i) {
+    in_parallel(holding_draws, {control.threads, control.stop, {}}, [&](std::size_t i) {
       const DrawnCar car = cars.car(i);
       EndGiven now = end_given(car.build, shelf_, end);
       FittedEnd fitted = fitted_end(now);
@@ -249,7 +249,7 @@ Expected<std::vector<EndOption>> end_options(const SearchGiven& given, End end, 
   std::vector<std::vector<EndOption>> by_bag(given.bags.size());
   std::optional<Holding> holding;
   if (given.doubt) holding.emplace(given, end, control);
-  in_parallel(given.bags.size(), control.threads, control.stop, [&](std::size_t i) {
+  in_parallel(given.bags.size(), {control.threads, control.stop, {}}, [&](std::size_t i) {
     EndSearch one(given, given.ends[at(end)], fitted);
     for (const auto& split : stacks)
       one.add_options(given.bags[i], i, split, given.space.added_volumes, by_bag[i]);

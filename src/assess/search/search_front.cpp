@@ -1,6 +1,6 @@
 #include "assess/search/search_front.h"
 
-#include "assess/search/workers.h"
+#include "parallel/in_parallel.h"
 
 #include <algorithm>
 #include <array>
@@ -176,7 +176,7 @@ public:
     if (front_tree_.empty() || rear_tree_.empty()) return {};
     const std::vector<Branches> tasks = share_out();
     std::vector<Front> found(tasks.size());
-    in_parallel(tasks.size(), control_.threads, control_.stop, [&](std::size_t i) {
+    in_parallel(tasks.size(), {control_.threads, control_.stop, {}}, [&](std::size_t i) {
       {
         // What others have found by now outdoes much of this task before it is looked at.
         const std::scoped_lock lock(shared_lock_);

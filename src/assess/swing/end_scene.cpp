@@ -13,7 +13,7 @@ using motion::Geometry;
 using motion::Joint;
 using motion::Point;
 
-Point unit(const Point& p) {
+Point unit_or_up(const Point& p) {
   const double l = motion::length(p);
   return l > 0 ? (1 / l) * p : Point{0, 0, 1};
 }
@@ -115,7 +115,7 @@ private:
     }
     out_.wheel = now(Joint::wheel_centre);
     out_.right_wheel = drawn_.axle->joint(Joint::wheel_centre, pose, false);
-    out_.wheel_axis = unit(out_.wheel - out_.right_wheel);
+    out_.wheel_axis = unit_or_up(out_.wheel - out_.right_wheel);
     seat_foot_ = pose.axle;
   }
 
@@ -168,11 +168,11 @@ private:
     SceneBag bag;
     bag.lower = *foot, bag.upper = *top;
     bag.lower_stack = given_.fit.lower_stack, bag.upper_stack = given_.fit.upper_stack;
-    const Point way = unit(bag.upper - bag.lower);
+    const Point way = unit_or_up(bag.upper - bag.lower);
     bag.lower_face = bag.upper_face = way;
     if (const auto& alignment = answer_.fitted.model.alignment) {
       const auto facing = [](const GaugeAngles& gauge) {
-        return unit({-std::tan(gauge.along), -std::tan(gauge.across), 1});
+        return unit_or_up({-std::tan(gauge.along), -std::tan(gauge.across), 1});
       };
       bag.lower_face = seat_foot_.turned(facing(alignment->lower));
       bag.upper_face = seat_top_.turned(facing(alignment->upper));

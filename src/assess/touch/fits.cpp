@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -36,7 +37,7 @@ double outgrows(const space::WheelSolid& other, const space::WheelSolid& today) 
 
 class Asker {
 public:
-  Asker(const FitsGiven& given, const std::atomic<bool>* stop)
+  Asker(const FitsGiven& given, const std::stop_token& stop)
       : given_(given), stop_(stop), clear_(*given.end.given().clearance), here_(given.end->assessment) {}
 
   std::optional<WhatFits> ask() {
@@ -53,7 +54,7 @@ public:
     out_.offsets = even(given_.offset_low, given_.offset_high, std::max<std::size_t>(2, given_.offsets));
     for (const double offset : out_.offsets)
       for (const double width : out_.widths) {
-        if (stop_ && *stop_) return std::nullopt;
+        if (stop_.stop_requested()) return std::nullopt;
         out_.fittings.push_back(judged(width, offset));
       }
     return std::move(out_);
@@ -160,7 +161,7 @@ private:
   }
 
   const FitsGiven& given_;
-  const std::atomic<bool>* stop_;
+  std::stop_token stop_;
   const Clearances& clear_;
   const EndAssessment& here_;
   space::WheelSolid today_;
@@ -182,7 +183,7 @@ std::optional<FitsGiven> usual_fits(const AnsweredEnd& end) {
   return out;
 }
 
-std::optional<WhatFits> what_fits(const FitsGiven& given, const std::atomic<bool>* stop) {
+std::optional<WhatFits> what_fits(const FitsGiven& given, const std::stop_token& stop) {
   return Asker(given, stop).ask();
 }
 

@@ -4,7 +4,7 @@
 #include "assess/end/end_answer.h"
 #include "motion/wheel.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -55,6 +55,6 @@ struct WhatFits {
 /// @param stop  set from elsewhere: give up
 /// @returns none while nobody knows what is near the wheel, or when stopped
 /// Source: docs/models.md, "What would fit".
-[[nodiscard]] std::optional<WhatFits> what_fits(const FitsGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] std::optional<WhatFits> what_fits(const FitsGiven& given, const std::stop_token& stop = {});
 
 } // namespace mavrel::assess

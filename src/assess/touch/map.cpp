@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -17,7 +18,7 @@ struct Steered {
 
 } // namespace
 
-std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::atomic<bool>* stop) {
+std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::stop_token& stop) {
   const Clearances& clear = *given.end.given().clearance;
   const auto& all = given.end->assessment.gaps;
   if (all.empty() || !clear.space || given.heights < 2 || !(given.high > given.low)) return std::nullopt;
@@ -60,7 +61,7 @@ std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::atom
   double least = std::numeric_limits<double>::infinity();
   for (std::size_t i = 0; i < out.heights.size(); ++i)
     for (std::size_t k = 0; k < columns; ++k) {
-      if (stop && *stop) return std::nullopt;
+      if (stop.stop_requested()) return std::nullopt;
       MapCell cell{0, std::numeric_limits<double>::infinity(), not_listed, true};
       const auto take = [&](std::size_t which, double gap) {
         const double spare = gap - out.what[which].near.room;

@@ -3,7 +3,7 @@
 
 #include "assess/end/end_answer.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -35,6 +35,6 @@ struct MapGiven {
 /// @param stop  set from elsewhere: give up
 /// @returns none where nothing is known to be near, or when stopped
 /// Source: docs/models.md, "Clearance".
-[[nodiscard]] std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::stop_token& stop = {});
 
 } // namespace mavrel::assess

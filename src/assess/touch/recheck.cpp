@@ -103,13 +103,13 @@ std::vector<Recheck> rechecks(const AnsweredEnd& end, const std::vector<build::C
         }
     for (const build::Check& check : ticked)
       if (check.what == row.what) {
-        row.state = check.digest == row.digest ? CheckState::good : CheckState::stale;
+        row.state = check.digest == row.digest ? RecheckState::good : RecheckState::stale;
         row.was = check.figure;
       }
     out.push_back(std::move(row));
   }
   // What is to be looked at again first, then what never was.
-  const auto rank = [](CheckState s) { return s == CheckState::stale ? 0 : s == CheckState::never ? 1 : 2; };
+  const auto rank = [](RecheckState s) { return s == RecheckState::stale ? 0 : s == RecheckState::never ? 1 : 2; };
   std::stable_sort(out.begin(), out.end(),
                    [&](const Recheck& a, const Recheck& b) { return rank(a.state) < rank(b.state); });
   return out;

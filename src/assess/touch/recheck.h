@@ -7,7 +7,7 @@
 namespace mavrel::assess {
 
 /// How a clearance stands that somebody may have looked at.
-enum class CheckState { never, good, stale };
+enum class RecheckState { never, good, stale };
 
 /// One clearance to be looked at on the car.
 struct Recheck {
@@ -17,7 +17,7 @@ struct Recheck {
   std::string digest;           // of what its figure reads now
   std::optional<double> figure; // m, the least over the heights the car uses, at any lock; none: not known there
   double height = 0;            // m, H where that is
-  CheckState state = CheckState::never;
+  RecheckState state = RecheckState::never;
   std::optional<double> was;    // m it said when it was ticked
   std::optional<double> before; // m, the least with the surveyed wheel; none while the design keeps that
 };

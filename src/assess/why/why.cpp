@@ -1,12 +1,13 @@
 #include "assess/why/why.h"
 
-#include "assess/search/workers.h"
 #include "assess/why/remedies.h"
+#include "parallel/in_parallel.h"
 
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <limits>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -57,13 +58,13 @@ struct HeldEdge {
   std::array<std::size_t, misfit_codes> misfits{}; // in how many of them the bag can't do each
   std::array<std::optional<Misfit>, misfit_codes> first;
 };
-std::optional<HeldEdge> held_edge(const WhyGiven& given, const build::Build& build, const std::atomic<bool>* stop) {
+std::optional<HeldEdge> held_edge(const WhyGiven& given, const build::Build& build, const std::stop_token& stop) {
   const HoldingCars cars(build, given.shelf);
   const bool low = given.edge == WhichEdge::low;
   HeldEdge out;
   std::vector<double> edges;
   for (std::size_t i = 0; i < holding_draws; ++i) {
-    if (stop && *stop) return std::nullopt;
+    if (stop.stop_requested()) return std::nullopt;
     const DrawnCar car = cars.car(i);
     const EndAssessment now =
         answer_end(end_given(car.build, shelf_of(car.build.variant(), given.shelf, car.card), given.end)).assessment;
@@ -102,15 +103,15 @@ std::vector<Message> new_troubles(const HeldEdge& before, const HeldEdge& after,
 
 /// Leaves of the remedies what they are worth in nine cases of ten.
 /// @returns whether it was not stopped
-bool weigh_in_doubt(const WhyGiven& given, const MisfitWords& with, const std::atomic<bool>* stop, Why& out) {
+bool weigh_in_doubt(const WhyGiven& given, const MisfitWords& with, const std::stop_token& stop, Why& out) {
   const auto before = held_edge(given, given.build, stop);
   if (!before) return false;
   out.holds = before->height;
   const double sign = given.edge == WhichEdge::low ? -1 : 1;
   std::vector<std::optional<HeldEdge>> after(out.remedies.size());
-  in_parallel(out.remedies.size(), 0, {},
+  in_parallel(out.remedies.size(), {},
               [&](std::size_t i) { after[i] = held_edge(given, out.remedies[i].build, stop); });
-  if (stop && *stop) return false;
+  if (stop.stop_requested()) return false;
   std::vector<Remedy> left;
   for (std::size_t i = 0; i < out.remedies.size(); ++i) {
     Remedy& r = out.remedies[i];
@@ -131,7 +132,7 @@ bool weigh_in_doubt(const WhyGiven& given, const MisfitWords& with, const std::a
 
 } // namespace
 
-std::optional<Why> why_not_further(const WhyGiven& given, const std::atomic<bool>* stop) {
+std::optional<Why> why_not_further(const WhyGiven& given, const std::stop_token& stop) {
   const AnsweredEnd before(end_given(given.build, given.shelf, given.end));
   const EndAssessment& was = before->assessment;
   Why out;
@@ -143,7 +144,7 @@ std::optional<Why> why_not_further(const WhyGiven& given, const std::atomic<bool
   const auto presets = preset_names(given.build), cases = case_names(given.build);
   std::size_t no_bag = 0; // how many other bags do not help
   for (Trial& trial : trials_for(given, before, out.edge->governing)) {
-    if (stop && *stop) return std::nullopt;
+    if (stop.stop_requested()) return std::nullopt;
     const EndAnswer after = answer_end(end_given(trial.build, given.shelf, given.end));
     const auto& now = window_of(after.assessment, given.window);
     const double buys = now ? sign * (edge_of(*now, given.edge).height - out.edge->height) : -1;

@@ -5,7 +5,7 @@
 #include "assess/drawn/draws.h"
 #include "assess/end/end_answer.h"
 
-#include <atomic>
+#include <stop_token>
 
 namespace mavrel::assess {
 
@@ -48,6 +48,6 @@ struct Why {
 
 /// @param stop  set from elsewhere: give up
 /// Source: docs/models.md, "Why not lower".
-[[nodiscard]] std::optional<Why> why_not_further(const WhyGiven& given, const std::atomic<bool>* stop = nullptr);
+[[nodiscard]] std::optional<Why> why_not_further(const WhyGiven& given, const std::stop_token& stop = {});
 
 } // namespace mavrel::assess

@@ -2,8 +2,8 @@
 #include "build/fields/maker.h"
 
 #include "build/care.h"
-#include "build/proving.h"
 #include "build/names_care.h"
+#include "build/proving.h"
 
 namespace mavrel::build {
 

@@ -108,9 +108,9 @@ struct AxleLinkage::Solver {
     }
     Eigen::MatrixXd weighed = jacobian;
     weighed.col(2) *= rolls ? dear_roll : 0.0;
-    Eigen::JacobiSVD<Eigen::MatrixXd> svd(weighed, Eigen::ComputeThinU | Eigen::ComputeThinV);
-    svd.setThreshold(same_rank);
-    Unknowns d = svd.solve(right);
+    const auto x =
+        curve::least_change_to(columns_of(weighed), {right.data(), static_cast<std::size_t>(right.size())}, same_rank);
+    Unknowns d = Eigen::Map<const Eigen::VectorXd>(x.data(), static_cast<Eigen::Index>(x.size()));
     d[2] *= rolls ? dear_roll : 0.0;
     return d;
   }
@@ -147,10 +147,8 @@ struct AxleLinkage::Solver {
     Left left;
     Jacobian jacobian;
     equations(s, left, jacobian, nullptr);
-    const Eigen::JacobiSVD<Eigen::MatrixXd> svd(jacobian, Eigen::ComputeFullU);
-    Eigen::Index most = 0;
-    svd.matrixU().col(std::min<Eigen::Index>(4, svd.matrixU().cols() - 1)).cwiseAbs().maxCoeff(&most);
-    return bars[static_cast<std::size_t>(most)].joint;
+    const Eigen::MatrixXd whole = jacobian;
+    return bars[strongest_of(curve::direction_of(columns_of(whole), 4))].joint;
   }
 
   [[nodiscard]] double misfit(const State& s) const {

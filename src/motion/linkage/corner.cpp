@@ -183,11 +183,8 @@ struct CornerLinkage::Solver {
     Vector5 left;
     Matrix5 jacobian;
     equations(s, left, jacobian, nullptr, nullptr);
-    const Eigen::JacobiSVD<Matrix5> svd(jacobian, Eigen::ComputeFullU);
-    const Vector5 force = svd.matrixU().col(4);
-    Eigen::Index most = 0;
-    force.cwiseAbs().maxCoeff(&most);
-    return most < static_cast<Eigen::Index>(bars.size()) ? bars[static_cast<std::size_t>(most)].joint : J::strut_top;
+    const std::size_t most = strongest_of(curve::direction_of(columns_of(jacobian), 4));
+    return most < bars.size() ? bars[most].joint : J::strut_top;
   }
 
   [[nodiscard]] static double dh_of(const State& s, double z0) { return z0 - s.p.z(); }

@@ -2,9 +2,15 @@
 // Eigen with it.
 #pragma once
 
+#include "curve/linear.h"
 #include "motion/linkage/pose.h"
 
-#include <Eigen/Dense>
+#include <Eigen/Cholesky>
+#include <Eigen/Geometry>
+#include <Eigen/LU>
+
+#include <algorithm>
+#include <cmath>
 
 namespace mavrel::motion {
 
@@ -31,6 +37,18 @@ inline Matrix3d turn_by(const Vector3d& w) {
   const double angle = w.norm();
   if (angle < 1e-300) return Matrix3d::Identity();
   return Eigen::AngleAxisd(angle, w / angle).toRotationMatrix();
+}
+/// A matrix as plain functions take it; refers to its numbers.
+template <class Matrix>
+[[nodiscard]] curve::Columns columns_of(const Matrix& m) {
+  return {{m.data(), static_cast<std::size_t>(m.size())},
+          static_cast<std::size_t>(m.rows()),
+          static_cast<std::size_t>(m.cols())};
+}
+/// Which number is furthest from nothing.
+[[nodiscard]] inline std::size_t strongest_of(const std::vector<double>& v) {
+  return static_cast<std::size_t>(
+      std::max_element(v.begin(), v.end(), [](double a, double b) { return std::abs(a) < std::abs(b); }) - v.begin());
 }
 inline Matrix3d cross_matrix(const Vector3d& w) {
   Matrix3d out;

@@ -49,11 +49,11 @@ TEST(Runner, AnswersOnTheInterfacesThreadWithProgressThatNeverFalls) {
     if (asked) seen.push_back(asked->done());
   });
   asked = &answer;
-  answer.ask(20);
+  answer.ask(500);
   EXPECT_TRUE(answer.is_running());
   EXPECT_FALSE(answer.answer());
   ASSERT_TRUE(wait_for([&] { return !answer.is_running(); }));
-  EXPECT_EQ(answer.answer(), 20);
+  EXPECT_EQ(answer.answer(), 500);
   EXPECT_TRUE(std::is_sorted(seen.begin(), seen.end()));
   EXPECT_GT(seen.size(), 5U);
 }
@@ -117,13 +117,42 @@ TEST(Runner, WhatBreaksOffIsNoAnswerAndTheNextIsDone) {
   bad.ask(-1);
   good.ask(4);
   ASSERT_TRUE(wait_for([&] { return !bad.is_running() && !good.is_running(); }));
-  EXPECT_TRUE(bad.broke_off());
+  EXPECT_EQ(bad.state(), Asking::broke_off);
+  ASSERT_TRUE(bad.trouble());
+  EXPECT_NE(say(*bad.trouble()).find("could not go on"), std::string::npos) << say(*bad.trouble());
   EXPECT_FALSE(bad.answer());
+  EXPECT_EQ(good.state(), Asking::answered);
+  EXPECT_FALSE(good.trouble());
   EXPECT_EQ(good.answer(), 4);
   bad.ask(2);
   ASSERT_TRUE(wait_for([&] { return !bad.is_running(); }));
-  EXPECT_FALSE(bad.broke_off());
+  EXPECT_EQ(bad.state(), Asking::answered);
   EXPECT_EQ(bad.answer(), 2);
+}
+
+struct Refusing {
+  using Given = int;
+  using Answer = std::optional<Expected<int>>;
+  static Answer answer(int given, const RunControl& control) {
+    for (int i = 0; i < 2000; ++i)
+      control.progress(i / 2000.0); // as fast as it can
+    return given < 0 ? Answer(refuse(words("{0} is below nothing"), {std::to_string(given)})) : Answer(given);
+  }
+};
+
+TEST(Runner, WhatIsRefusedSaysWhyAndProgressIsToldNowAndThen) {
+  Runner runner;
+  int told = 0;
+  LongAnswer<Refusing> asked(runner, [&] { ++told; });
+  EXPECT_EQ(asked.state(), Asking::none);
+  asked.ask(-3);
+  EXPECT_EQ(asked.state(), Asking::running);
+  EXPECT_EQ(told, 0) << "whoever asks hears of it later, not while it asks";
+  ASSERT_TRUE(wait_for([&] { return !asked.is_running(); }));
+  EXPECT_EQ(asked.state(), Asking::refused);
+  EXPECT_EQ(say(*asked.trouble()), "-3 is below nothing");
+  EXPECT_LT(told, 100) << "two thousand steps in no time";
+  EXPECT_GE(told, 2);
 }
 
 TEST(Runner, EndsItsWorkBeforeItGoes) {

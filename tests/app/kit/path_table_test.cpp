@@ -2,6 +2,7 @@
 #include "app/kit/path_table.h"
 
 #include "app/window_fixture.h"
+#include "assess/end/end_answer.h"
 
 #include <QHeaderView>
 

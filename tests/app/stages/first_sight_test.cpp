@@ -5,6 +5,7 @@
 #include "app/stages/car_in/tape_drawing.h"
 #include "app/stages/car_in/tape_mode.h"
 #include "app/window_fixture.h"
+#include "assess/end/end_answer.h"
 #include "assess/rows.h"
 
 #include <QPainter>

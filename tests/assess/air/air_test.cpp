@@ -116,7 +116,7 @@ TEST(Lift, AWiderKitIsNoSlowerAndSharesAddUp) {
 TEST(Lift, SaysWhatTheNextSizeWins) {
   const auto next = next_sizes(estate(), test::demo_shelf());
   EXPECT_FALSE(next.empty());
-  const auto lift = answer_lift({estate(), {0, 1, build::MoveOrder::together, 0, false, {}}, next}, nullptr);
+  const auto lift = answer_lift({estate(), {0, 1, build::MoveOrder::together, 0, false, {}}, next}, {});
   ASSERT_TRUE(lift && *lift);
   const Throttle& worst = (*lift)->throttles.front();
   EXPECT_FALSE(worst.next.empty());
@@ -169,13 +169,13 @@ TEST(Lift, WhatCannotBeMadeSaysWhy) {
 }
 
 TEST(Lift, StopsWhenAsked) {
-  const std::atomic<bool> stop = true;
-  EXPECT_FALSE(answer_lift({estate(), {0, 1, build::MoveOrder::together, 0, false, {}}, {}}, &stop));
-  EXPECT_FALSE(kit_figures(estate(), &stop));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(answer_lift({estate(), {0, 1, build::MoveOrder::together, 0, false, {}}, {}}, stop));
+  EXPECT_FALSE(kit_figures(estate(), stop));
 }
 
 TEST(Kit, FiguresHangTogether) {
-  const auto f = kit_figures(estate(), nullptr);
+  const auto f = kit_figures(estate(), {});
   ASSERT_TRUE(f && f->lifts && f->ready && f->first && f->tyres && f->day);
   EXPECT_GE(f->lifts->lifts, 2);
   ASSERT_TRUE(f->lifts->first && f->ready->time && f->first->own_time && f->first->rest_time && f->first->shop_time);
@@ -185,11 +185,11 @@ TEST(Kit, FiguresHangTogether) {
   EXPECT_NEAR(f->day->air, 3 * f->lifts->air, 0.1 * f->day->air);
   EXPECT_GT(f->day->run, 0);
   // A larger tank gives more lifts and takes longer to fill.
-  const auto large = kit_figures(estate_with([](build::AirKit& k) { k.tank = "Ambry 28"; }), nullptr);
+  const auto large = kit_figures(estate_with([](build::AirKit& k) { k.tank = "Ambry 28"; }), {});
   EXPECT_GT(large->lifts->lifts, f->lifts->lifts);
   EXPECT_GT(*large->first->own_time, *f->first->own_time);
   // A second compressor fills it in about half the time, less the start it waits for.
-  const auto twice = kit_figures(estate_with([](build::AirKit& k) { k.second_compressor = k.compressor; }), nullptr);
+  const auto twice = kit_figures(estate_with([](build::AirKit& k) { k.second_compressor = k.compressor; }), {});
   EXPECT_NEAR(*twice->first->own_time, *f->first->own_time / 2 + 2, 8);
 }
 

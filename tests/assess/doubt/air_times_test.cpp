@@ -68,7 +68,7 @@ TEST(AirTimes, CarriedAreWhatASimulationSays) {
   for (std::size_t i = 0; i < cars; ++i) {
     const DrawnCar car = drawn_car(build, inputs, draws.off(i));
     const shelf::Shelf off = shelf_of(build.variant(), shelf, car.card);
-    whole[i] = air_of(car, off, ask_ends(car.build, off), AirLook::simulated, nullptr);
+    whole[i] = air_of(car, off, ask_ends(car.build, off), AirLook::simulated, {});
     carried[i] = whole[i];
     if (i >= simulated_cars) carried[i].simulated = false, carried[i].times = {};
   }

@@ -65,7 +65,7 @@ TEST(Doubt, OfAStraightLineIsTheClosedForm) {
 }
 
 TEST(Doubt, RandomLinesAreTheClosedForm) {
-  rc::check("sd to 2 % at 4,000 draws", [] {
+  EXPECT_TRUE(rc::check("sd to 2 % at 4,000 draws", [] {
     const auto count = *rc::gen::inRange<std::size_t>(1, 30);
     std::vector<DoubtInput> inputs(count);
     std::vector<double> slopes;
@@ -82,25 +82,27 @@ TEST(Doubt, RandomLinesAreTheClosedForm) {
     for (const auto& c : got.carried_by)
       sum += c.share;
     RC_ASSERT(std::abs(sum - 1) < 1e-9);
-  });
+  }));
 }
 
 TEST(Doubt, IsTheSameOnAnyNumberOfThreads) {
   const DoubtGiven given{test::demo_whole(), test::demo_shelf(), 40, 3};
-  const auto one = doubt(given, {nullptr, 1, {}, {}}), four = doubt(given, {nullptr, 4, {}, {}});
+  const auto one = doubt(given, {{}, 1, {}, {}}), four = doubt(given, {{}, 4, {}, {}});
   ASSERT_EQ(one->answers.size(), four->answers.size());
   for (std::size_t a = 0; a < one->answers.size(); ++a) {
     EXPECT_EQ(one->answers[a].sd, four->answers[a].sd) << one->answers[a].name;
     EXPECT_EQ(one->answers[a].p05, four->answers[a].p05);
     EXPECT_EQ(one->answers[a].odds_inside, four->answers[a].odds_inside);
   }
-  std::atomic<bool> stop = true;
-  EXPECT_FALSE(doubt(given, {&stop, 2, {}, {}}));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(doubt(given, {stop, 2, {}, {}}));
   // In threads that were got ready first, with word of how far it is.
   std::atomic<int> begun = 0;
   double last = 0;
   bool falls = false;
-  const auto told = doubt(given, {nullptr, 2, [&] { ++begun; },
+  const auto told = doubt(given, {{},
+                                  2,
+                                  [&] { ++begun; },
                                   [&](double done) {
                                     falls = falls || done < last;
                                     last = done;

@@ -10,7 +10,7 @@ namespace mavrel::assess {
 inline const std::shared_ptr<const PracticeShop>& practised() {
   static const auto shop = [] {
     const auto& build = test::demo_whole();
-    auto made = practice_shop({leveling_given(build, fit_up_of(build).air(), 0)}, nullptr);
+    auto made = practice_shop({leveling_given(build, fit_up_of(build).air(), 0)}, {});
     if (!made || !*made) throw std::runtime_error("the demo car can't be practised on");
     return **made;
   }();

@@ -127,7 +127,7 @@ const std::shared_ptr<const PracticeShop>& by_axle() {
   static const auto shop = [] {
     build::Build build = test::demo_whole();
     build.variant().air.circuits = build::Circuits::per_axle;
-    return **practice_shop({leveling_given(build, fit_up_of(build).air(), 0)}, nullptr);
+    return **practice_shop({leveling_given(build, fit_up_of(build).air(), 0)}, {});
   }();
   return shop;
 }
@@ -163,7 +163,7 @@ TEST(FaultCar, OnOnePairOfValvesAnAxleTheCauseIsFoundToo) {
   for (std::uint64_t seed = 1; seed <= cars; ++seed) {
     PracticeCar car(by_axle(), {seed, PracticeLevel::plain});
     FaultEvidence evidence = car.evidence();
-    go_on(car, *by_axle(), evidence, nullptr, [](const TestDone&) {});
+    go_on(car, *by_axle(), evidence, {}, [](const TestDone&) {});
     first +=
         fault_key(FaultWeighing(by_axle()->table, evidence).diagnosis().sets.front().faults) == fault_key(car.reveal());
   }

@@ -1,6 +1,7 @@
 #include "assess/care/origin.h"
 #include "assess/finding/case.h"
 #include "assess/fit_up/cars.h"
+#include "build/care.h"
 
 namespace mavrel::assess {
 
@@ -8,7 +9,7 @@ namespace {
 
 using Change = std::function<void(Build&)>;
 
-Change whole(Change change = [](Build&) {}) {
+Change whole_proving(Change change = [](Build&) {}) {
   return [change](Build& b) {
     b = fresh_estate();
     b.care = build::Care{};
@@ -18,7 +19,7 @@ Change whole(Change change = [](Build&) {}) {
   };
 }
 Change series(std::vector<double> times) {
-  return whole([times](Build& b) {
+  return whole_proving([times](Build& b) {
     build::ProofSeries s;
     s.check = "leak_hold", s.gauge = "rear_left";
     for (const double t : times) {
@@ -34,40 +35,41 @@ Change series(std::vector<double> times) {
 
 std::vector<Case> proving_cases() {
   return {
-      {"proving_stale", whole([](Build& b) {
+      {"proving_stale", whole_proving([](Build& b) {
          b = signed_off(b, "rear.top_out");
          b.variant().fit[1].bag = "Osier O-118";
        }),
-       whole([](Build& b) { b = signed_off(b, "rear.top_out"); })},
-      {"proving_failed", whole([](Build& b) { b = signed_off(b, "rear.top_out", false); }),
-       whole([](Build& b) { b = signed_off(b, "rear.top_out"); })},
-      {"proving_unproved", whole([](Build& b) { b.variant().proving.own().handed_over = "2026-12-18"; }), whole()},
-      {"proving_typed", whole([](Build& b) { b.variant().proving.own().handed_over = "in spring"; }),
-       whole([](Build& b) { b.variant().proving.own().handed_over = "2026-12-18"; })},
+       whole_proving([](Build& b) { b = signed_off(b, "rear.top_out"); })},
+      {"proving_failed", whole_proving([](Build& b) { b = signed_off(b, "rear.top_out", false); }),
+       whole_proving([](Build& b) { b = signed_off(b, "rear.top_out"); })},
+      {"proving_unproved", whole_proving([](Build& b) { b.variant().proving.own().handed_over = "2026-12-18"; }),
+       whole_proving()},
+      {"proving_typed", whole_proving([](Build& b) { b.variant().proving.own().handed_over = "in spring"; }),
+       whole_proving([](Build& b) { b.variant().proving.own().handed_over = "2026-12-18"; })},
       {"proving_readings", series({0, 600, 600}), series({0, 600, 1200})},
-      {"proving_learned", whole([](Build& b) {
+      {"proving_learned", whole_proving([](Build& b) {
          build::LearnedNote n;
          n.what = "rear.area", n.is = 1.02, n.by = "Tamsin";
          b.variant().proving.own().learned.push_back(n);
        }),
-       whole()},
-      {"care_other_car", whole([](Build& b) { b = begun_from(b, "earlier.mavrel", "2026-11-26"); }),
-       whole([](Build& b) {
+       whole_proving()},
+      {"care_other_car", whole_proving([](Build& b) { b = begun_from(b, "earlier.mavrel", "2026-11-26"); }),
+       whole_proving([](Build& b) {
          b = begun_from(b, "earlier.mavrel", "2026-11-26");
          b.origin.own().taken.clear();
        })},
-      {"care_log_day", whole([](Build& b) {
+      {"care_log_day", whole_proving([](Build& b) {
          build::LogEntry e;
          e.day = "yesterday";
          b.care.own().log.push_back(e);
        }),
-       whole([](Build& b) {
+       whole_proving([](Build& b) {
          build::LogEntry e;
          e.day = "2026-11-25";
          b.care.own().log.push_back(e);
        })},
-      {"care_typed", whole([](Build& b) { b.care.own().from = "spring"; }),
-       whole([](Build& b) { b.care.own().from = "2026-03-01"; })},
+      {"care_typed", whole_proving([](Build& b) { b.care.own().from = "spring"; }),
+       whole_proving([](Build& b) { b.care.own().from = "2026-03-01"; })},
   };
 }
 

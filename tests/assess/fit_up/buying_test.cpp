@@ -127,7 +127,7 @@ TEST(BuyList, CountsWhatIsThereAndWhatItCosts) {
 
 TEST(Schools, BothWaysAreThisCarsOwnFigures) {
   const Build b = fresh_estate();
-  const auto schools = answer_schools({b, test::demo_shelf(), std::nullopt}, nullptr);
+  const auto schools = answer_schools({b, test::demo_shelf(), std::nullopt}, {});
   ASSERT_TRUE(schools);
   std::map<std::string, const SchoolCard*> cards;
   for (const SchoolCard& c : schools->cards)
@@ -156,7 +156,7 @@ TEST(Schools, BothWaysAreThisCarsOwnFigures) {
 TEST(Schools, TheWayTakenIsTheDesignAndTheOtherCanBeTaken) {
   const Build b = fresh_estate();
   const auto taken = [](const Build& build) {
-    const auto schools = answer_schools({build, test::demo_shelf(), std::nullopt}, nullptr);
+    const auto schools = answer_schools({build, test::demo_shelf(), std::nullopt}, {});
     std::map<std::string, std::size_t> out;
     for (const SchoolCard& c : schools->cards)
       out[c.row->key] = c.taken;
@@ -180,8 +180,8 @@ TEST(Schools, TheWayTakenIsTheDesignAndTheOtherCanBeTaken) {
     if (key != "line_bore" && key != "sensing") {
       EXPECT_EQ(way, 0U) << key;
     }
-  const std::atomic<bool> stop = true;
-  EXPECT_FALSE(answer_schools({b, test::demo_shelf(), std::nullopt}, &stop));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(answer_schools({b, test::demo_shelf(), std::nullopt}, stop));
 }
 
 } // namespace

@@ -64,8 +64,8 @@ TEST(GroundOfACar, ThePlaneIsTheGapAtEveryPairOfHeights) {
       if (f == 0) continue;
       EXPECT_GE(plane->at(f, r), plane->at(f - 1, r) - 0.02) << "a higher nose does not get nearer";
     }
-  const std::atomic<bool> stop = true;
-  EXPECT_FALSE(ground_plane(given, ramp(), {0.3, 0.3}, {0.4, 0.4}, 4, &stop));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(ground_plane(given, ramp(), {0.3, 0.3}, {0.4, 0.4}, 4, stop));
 }
 
 TEST(GroundOfACar, TheWayCounts) {

@@ -54,13 +54,16 @@ struct Quadrupling {
 };
 
 TEST(Kept, AnAnswerStandsForWhatItWasWorkedOutFrom) {
+  const auto half = [](double number, const char* name) {
+    return Quadrupling::Given{Answered<Doubling>(Doubling::Given{number, name})};
+  };
   Kept<Quadrupling> kept;
-  const Answered<Quadrupling> first = kept.ask({Answered<Doubling>({3, "a"})});
+  const Answered<Quadrupling> first = kept.ask(half(3, "a"));
   EXPECT_DOUBLE_EQ(*first, 12);
-  EXPECT_TRUE(kept.ask({Answered<Doubling>({3, "a"})}).same(first));
-  EXPECT_FALSE(kept.ask({Answered<Doubling>({3, "b"})}).same(first));
-  EXPECT_EQ(digest_of(first), digest_of(Answered<Quadrupling>({Answered<Doubling>({3, "a"})})));
-  EXPECT_NE(digest_of(first), digest_of(Answered<Quadrupling>({Answered<Doubling>({3, "b"})})));
+  EXPECT_TRUE(kept.ask(half(3, "a")).same(first));
+  EXPECT_FALSE(kept.ask(half(3, "b")).same(first));
+  EXPECT_EQ(digest_of(first), digest_of(Answered<Quadrupling>(half(3, "a"))));
+  EXPECT_NE(digest_of(first), digest_of(Answered<Quadrupling>(half(3, "b"))));
 }
 
 // ---- digests

@@ -36,7 +36,7 @@ TEST(LearnBursts, KnowWhichCornerAndHowMuch) {
 TEST(AnswerDrives, GivesEverySetUpOnTheSameRoad) {
   Build b = test::demo_whole();
   b.drive.duration = 120;
-  const auto drives = answer_drives(leveling_of(b), nullptr);
+  const auto drives = answer_drives(leveling_of(b), {});
   ASSERT_TRUE(drives && *drives) << say((*drives).error());
   ASSERT_EQ((*drives)->driven.size(), 3U);
   EXPECT_EQ((*drives)->driven[0].name, "Bursts, four sensors");
@@ -54,13 +54,13 @@ TEST(AnswerDrives, GivesEverySetUpOnTheSameRoad) {
 TEST(AnswerDrives, SaysWhatIsMissing) {
   Build b = test::demo_whole();
   b.variant().air.valves.clear();
-  auto said = answer_drives(leveling_of(b), nullptr);
+  auto said = answer_drives(leveling_of(b), {});
   ASSERT_TRUE(said && !*said);
   EXPECT_NE(say((*said).error()).find("valves"), std::string::npos) << say((*said).error());
   b = test::demo_whole();
   auto& presets = b.variant().brief.presets;
   presets.erase(presets.begin() + 1);
-  said = answer_drives(leveling_of(b), nullptr);
+  said = answer_drives(leveling_of(b), {});
   ASSERT_TRUE(said && !*said);
   EXPECT_NE(say((*said).error()).find("road height"), std::string::npos) << say((*said).error());
 }
@@ -70,7 +70,7 @@ TEST(AnswerDrives, RefusesADriveThatNoCarDrives) {
     Build b = test::demo_whole();
     b.drive.events.resize(1);
     change(b.drive.events[0]);
-    const auto said = answer_drives(leveling_of(b), nullptr);
+    const auto said = answer_drives(leveling_of(b), {});
     return *said ? std::string() : say((*said).error());
   };
   EXPECT_NE(why([](build::DriveEvent& e) { e.mass = -1400, e.x = 2.7; }).find("Rear"), std::string::npos);
@@ -131,7 +131,7 @@ TEST(OtherParts, AFinerValveMovesLessWithEachBurst) {
   const auto given = other_parts_given(leveling_of(b), test::demo_shelf());
   ASSERT_FALSE(given.finer.empty());
   ASSERT_FALSE(given.wider.empty());
-  const auto parts = answer_other_parts(given, nullptr);
+  const auto parts = answer_other_parts(given, {});
   ASSERT_TRUE(parts && *parts);
   ASSERT_EQ((*parts)->size(), 1 + given.finer.size() + given.wider.size());
   const double now = (*parts)->front().buys;
@@ -171,7 +171,7 @@ TEST(SensorAtEnd, TellsWhatItReadsAndWhatComesNear) {
 TEST(Calibration, StoresRoadFirstAndReadsWhatTheAssessmentSays) {
   const Build& b = test::demo_whole();
   const LevelingGiven given = leveling_of(b);
-  const auto stored = answer_calibration(given, nullptr);
+  const auto stored = answer_calibration(given, {});
   ASSERT_TRUE(stored && *stored);
   const Calibration& c = **stored;
   ASSERT_EQ(c.presets.size(), 3U);

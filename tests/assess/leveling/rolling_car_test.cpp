@@ -244,9 +244,9 @@ TEST(Drive, APassLowersTheAirAroundByWhatItsHeightsSay) {
 }
 
 TEST(Drive, StopsWhenAsked) {
-  std::atomic<bool> stop = true;
-  EXPECT_FALSE(control::drive(a_drive(estate()), &stop));
-  EXPECT_FALSE(answer_drives(estate(), &stop));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(control::drive(a_drive(estate()), stop));
+  EXPECT_FALSE(answer_drives(estate(), stop));
 }
 
 TEST(Drive, AValveSlowerThanItsBurstStillOpensForAsLong) {

@@ -1,7 +1,7 @@
 // From the joints in a document to what a linkage is solved from.
 #include "assess/motion/geometry_of.h"
 
-#include "build/fields.h"
+#include "build/end_survey.h"
 #include "build/names.h"
 #include "support.h"
 

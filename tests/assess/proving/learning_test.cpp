@@ -13,7 +13,7 @@ const LearnedFigure& figure(const Learning& l, const std::string& key) {
   throw std::runtime_error("no figure " + key);
 }
 Expected<Learning> learned(const Build& build) {
-  return *learn_from({build, test::demo_shelf()}, nullptr);
+  return *learn_from({build, test::demo_shelf()}, {});
 }
 
 TEST(LearningOfACar, NothingMeasuredTeachesNothingAndSaysSo) {

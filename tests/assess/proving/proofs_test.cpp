@@ -23,7 +23,7 @@ TEST(Predictions, OneCornerAloneTakesLongerThroughANarrowerWay) {
 TEST(Predictions, EveryAwaitedFigureIsSaidOnBothDemoCars) {
   for (const Build& b : {fresh_estate(), fresh_half_ton()}) {
     const FitUpGiven given = fit_up_of(b);
-    const auto predicted = predict(rolling(b), nullptr);
+    const auto predicted = predict(rolling(b), {});
     for (const Message& m : predicted->trouble)
       ADD_FAILURE() << say(m);
     for (const HoldPoint& p : hold_points(given, &predicted->figures))
@@ -99,7 +99,7 @@ TEST(Proofs, OptionalFiguresMayStayOpen) {
 
 TEST(Pointing, ASlowCornerIsAPinchedLineASlowFillItsValveAndAllSlowTheTank) {
   const Build b = fresh_estate();
-  const auto predicted = predict(rolling(b), nullptr);
+  const auto predicted = predict(rolling(b), {});
   const auto at = [&](const std::function<double(const AskedFigure&)>& times) {
     const Build m = measured_on(b, b, "times", [&](const AskedFigure& f) { return *f.designed * (times(f) - 1); });
     return points_to(point_in(hold_points(fit_up_of(m), &predicted->figures), "times"));

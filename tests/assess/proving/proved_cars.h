@@ -16,7 +16,7 @@ inline LevelingGiven rolling(const Build& build) {
 inline Build measured_on(
     Build build, const Build& truth, const std::string& id,
     const std::function<double(const AskedFigure&)>& off = [](const AskedFigure&) { return 0; }) {
-  const auto predicted = predict(rolling(truth), nullptr);
+  const auto predicted = predict(rolling(truth), {});
   const auto said = hold_points(fit_up_of(truth), &predicted->figures);
   build::HoldCheck note;
   note.check = id;

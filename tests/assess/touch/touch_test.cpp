@@ -47,9 +47,9 @@ TEST(ClearanceMap, SaysAtEveryPlaceWhatIsNearestThere) {
 
 TEST(ClearanceMap, StopsWhenAsked) {
   const AnsweredEnd end = end_of(test::demo_whole(), End::front);
-  const std::atomic<bool> stop = true;
-  EXPECT_FALSE(clearance_map({end, 0.3, 0.4}, &stop));
-  EXPECT_FALSE(what_fits(*usual_fits(end), &stop));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(clearance_map({end, 0.3, 0.4}, stop));
+  EXPECT_FALSE(what_fits(*usual_fits(end), stop));
 }
 
 TEST(ClearanceMap, ThereIsNoneWithoutAnythingNear) {
@@ -119,27 +119,27 @@ TEST(Recheck, ATickGoesStaleByItselfAndOnlyWhereItsGroundsChanged) {
   Build b = test::demo_whole();
   const auto rows = [&] { return rechecks(end_of(b, End::front), b.variant().fit[0].checks); };
   for (const Recheck& row : rows()) {
-    EXPECT_EQ(row.state, CheckState::never);
+    EXPECT_EQ(row.state, RecheckState::never);
     b.variant().fit[0].checks.push_back({row.what, row.digest, row.figure.value_or(0), {}});
   }
   ASSERT_GE(rows().size(), 5U);
-  const auto count = [&](CheckState state) {
+  const auto count = [&](RecheckState state) {
     const auto all = rows();
     return std::count_if(all.begin(), all.end(), [&](const Recheck& r) { return r.state == state; });
   };
-  EXPECT_EQ(count(CheckState::good), static_cast<std::ptrdiff_t>(rows().size()));
+  EXPECT_EQ(count(RecheckState::good), static_cast<std::ptrdiff_t>(rows().size()));
   // What is wanted, weights and another obstacle's place are no grounds of the others.
   b.variant().brief.rooms.tyre = 0.02;
   b.ends[0].corners[0].mass.values = {400};
-  EXPECT_EQ(count(CheckState::stale), 0);
+  EXPECT_EQ(count(RecheckState::stale), 0);
   b.ends[0].obstacles[2].x -= 0.01;
-  EXPECT_EQ(count(CheckState::stale), 1);
+  EXPECT_EQ(count(RecheckState::stale), 1);
   EXPECT_EQ(rows()[0].near.name, "pinch weld") << "what is to be looked at again comes first";
   b.ends[0].obstacles[2].x += 0.01;
-  EXPECT_EQ(count(CheckState::stale), 0);
+  EXPECT_EQ(count(RecheckState::stale), 0);
   // Another tyre: everything of the tyre.
   b.variant().fit[0].wheel = "225/40R18 8 ET40";
-  EXPECT_EQ(count(CheckState::stale), static_cast<std::ptrdiff_t>(rows().size()));
+  EXPECT_EQ(count(RecheckState::stale), static_cast<std::ptrdiff_t>(rows().size()));
   for (const Recheck& row : rows())
     EXPECT_TRUE(row.was);
 }

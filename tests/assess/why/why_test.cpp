@@ -68,8 +68,8 @@ TEST(Why, WithoutAWindowThereIsNoEdge) {
 }
 
 TEST(Why, StopsWhenAsked) {
-  const std::atomic<bool> stop = true;
-  EXPECT_FALSE(why_not_further(asked(test::demo_whole(), End::front, WhichWindow::reach, WhichEdge::low), &stop));
+  const std::stop_token stop = test::stopped();
+  EXPECT_FALSE(why_not_further(asked(test::demo_whole(), End::front, WhichWindow::reach, WhichEdge::low), stop));
 }
 
 TEST(WhyInNineOfTen, WithoutDoubtIsThePlainAnswer) {
@@ -109,10 +109,10 @@ TEST(WhyInNineOfTen, IsTheEdgeThatNineCarsOfTenReach) {
     EXPECT_NEAR(best.buys, sign * (best.edge - *held->holds), 1e-9);
     EXPECT_GE(beyond(best.build, best.edge), 90U) << say(best.what);
   }
-  std::atomic<bool> stop = true;
+  const std::stop_token stop = test::stopped();
   WhyGiven given = asked(test::demo_whole(), End::front, WhichWindow::reach, WhichEdge::low);
   given.sure = Sure::nine_in_ten;
-  EXPECT_FALSE(why_not_further(given, &stop));
+  EXPECT_FALSE(why_not_further(given, stop));
 }
 
 } // namespace

@@ -155,8 +155,8 @@ void LiftPage::refresh() {
                               : tr("Choose two different presets.");
   else if (answer_.is_running())
     why = tr("Letting the air flow …");
-  else if (answer_.broke_off())
-    why = tr("The machine could not go on with it. Close something and try again.");
+  else if (answer_.state() == Asking::broke_off)
+    why = desk_.words_of(*answer_.trouble());
   if (answer_.answer() && *answer_.answer()) {
     const Expected<assess::Lift>& now = **answer_.answer();
     if (now) {

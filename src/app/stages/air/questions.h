@@ -5,6 +5,7 @@
 #include "app/desk/stoppable.h"
 #include "assess/air/figures.h"
 #include "assess/air/sizing.h"
+#include "assess/assessment.h"
 
 namespace mavrel::app {
 

@@ -2,6 +2,7 @@
 #include "app/kit/drawing.h"
 #include "app/stages/air/room_page.h"
 #include "app/theme/text_line.h"
+#include "assess/air/air_findings.h"
 
 #include <QKeyEvent>
 #include <QMouseEvent>

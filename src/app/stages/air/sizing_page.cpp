@@ -112,8 +112,8 @@ void SizingPage::refresh() {
     table_->setRowCount(0);
     about_->setText(
         answer_.is_running() ? tr("Every compressor, tank, valve and line of the shelf …")
-        : answer_.broke_off()
-            ? tr("The machine could not go on with it. Close something and try again.")
+        : answer_.trouble()
+            ? desk_.words_of(*answer_.trouble())
             : tr("Tries every compressor, once and twice, with every tank, valve and line of the shelf, at the "
                  "heaviest load. What is not searched stays as the kit has it."));
     return;

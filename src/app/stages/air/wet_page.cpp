@@ -174,15 +174,11 @@ void WetPage::refresh_leak() {
                          ? air::find_leak(readings, *volume, desk_.build().surroundings.altitude)
                          : Expected<air::Leak>(refuse(words("none")));
   if (found) {
-    const double ambient = air::Ambient{desk_.build().surroundings.altitude, 293.15}.pressure();
     QVector<double> hours, grams, bars;
-    double mean_t = 0, mean_m = 0;
     for (const air::LeakReading& r : readings) {
       hours << r.time / 3600;
-      grams << air::air_mass(r.gauge_pressure + ambient, *volume, r.temperature) * 1e3;
+      grams << air::held_mass(r, *volume, desk_.build().surroundings.altitude) * 1e3;
       bars << in_shown_unit(r.gauge_pressure, Kind::pressure, desk_.prefs());
-      mean_t += hours.back() / static_cast<double>(readings.size());
-      mean_m += grams.back() / static_cast<double>(readings.size());
     }
     auto* pressure = chart_->add_line(chart_->xAxis, chart_->yAxis2, t.caution, 1.2, true);
     pressure->setData(hours, bars);
@@ -191,9 +187,8 @@ void WetPage::refresh_leak() {
     dots->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssCircle, look.px(6)));
     dots->setData(hours, grams);
     const auto [h0, h1] = std::minmax_element(hours.begin(), hours.end());
-    const double slope = -found->loss * 3600 * 1e3;
     auto* fit = chart_->add_line(chart_->xAxis, chart_->yAxis, t.ink, 2);
-    fit->setData({*h0, *h1}, {mean_m + slope * (*h0 - mean_t), mean_m + slope * (*h1 - mean_t)});
+    fit->setData({*h0, *h1}, {found->mass_at(*h0 * 3600) * 1e3, found->mass_at(*h1 * 3600) * 1e3});
     const auto [m0, m1] = std::minmax_element(grams.begin(), grams.end());
     const auto [p0, p1] = std::minmax_element(bars.begin(), bars.end());
     const double span = std::max(*m1 - *m0, 0.02 * *m1), p_span = std::max(*p1 - *p0, 0.02 * std::max(1.0, *p1));

@@ -5,6 +5,7 @@
 #include "app/kit/list_table.h"
 #include "app/kit/paged_stage.h"
 #include "assess/care/origin.h"
+#include "build/care.h"
 #include "build/file.h"
 #include "build/names.h"
 
@@ -185,10 +186,9 @@ void BookPage::sync(const QString& folder) {
       [this, folder = folder.toStdString(), shelf = desk_.shelf(),
        remade = std::exchange(remade_, false)](const RunControl& control) -> std::function<void()> {
         QString said;
-        auto book = book::Book::open(book::usual_book());
-        if (!book) {
-          said = QString::fromStdString(say(book.error()));
-        } else {
+        try {
+          auto book = book::Book::open(book::usual_book());
+          if (!book) throw std::runtime_error(say(book.error()));
           const auto synced = book->sync(folder, [&](int done, int all) {
             control.progress(all > 0 ? 0.5 * done / all : 0.5);
             return !control.stop.stop_requested();
@@ -216,6 +216,8 @@ void BookPage::sync(const QString& folder) {
             if (!wrote) break; // no room, most likely: they are searched without
             control.progress(0.75);
           }
+        } catch (const std::exception& what) {
+          said = said.isEmpty() ? QString::fromUtf8(what.what()) : said + " " + QString::fromUtf8(what.what());
         }
         return [this, said] {
           syncing_.reset();

@@ -34,9 +34,6 @@ public:
   [[nodiscard]] bool is_syncing() const { return syncing_.has_value(); }
   void search();
 
-signals:
-  void wants_open(const QString& file); // somebody wants this build opened
-
 protected:
   void showEvent(QShowEvent* event) override;
 

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/desk/edits.h"
 #include "app/kit/field.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 
 #include <QComboBox>

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
 #include "app/kit/height_scale.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 

@@ -4,6 +4,7 @@
 #include "app/kit/car_outline.h"
 #include "app/kit/field.h"
 #include "app/stages/car_in/end_figure.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 
 #include <QComboBox>

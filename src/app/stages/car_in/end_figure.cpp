@@ -1,5 +1,6 @@
 #include "app/stages/car_in/end_figure.h"
 
+#include "assess/end/end_answer.h"
 #include "curve/readings.h"
 
 #include <algorithm>

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
 #include "app/stages/car_in/edits.h"
+#include "assess/end/end_answer.h"
 
 #include <QGridLayout>
 #include <QLabel>

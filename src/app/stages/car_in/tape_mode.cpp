@@ -4,6 +4,7 @@
 #include "app/kit/field.h"
 #include "app/kit/tape_keys.h"
 #include "app/stages/car_in/tape_drawing.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 
 #include <QHBoxLayout>

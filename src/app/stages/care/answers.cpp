@@ -1,6 +1,7 @@
 #include "app/stages/care/answers.h"
 
 #include "app/desk/clock.h"
+#include "assess/care/care_findings.h"
 
 #include <QTimer>
 

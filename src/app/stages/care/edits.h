@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/desk/desk.h"
+#include "build/care.h"
 
 namespace mavrel::app {
 

@@ -7,6 +7,7 @@
 #include "build/edit.h"
 #include "build/list_edit.h"
 #include "build/names.h"
+#include "build/names_care.h"
 #include "file/text_file.h"
 
 #include <QComboBox>

@@ -3,6 +3,7 @@
 
 #include "app/kit/plain_page.h"
 #include "app/stages/care/answers.h"
+#include "build/care.h"
 
 class QComboBox;
 class QLabel;

@@ -6,6 +6,7 @@
 #include "app/kit/list_table.h"
 #include "app/kit/paged_stage.h"
 #include "app/stages/care/edits.h"
+#include "assess/care/care_findings.h"
 
 #include <QGridLayout>
 #include <QLabel>

@@ -1,6 +1,7 @@
 #include "app/stages/clearance/edits.h"
 
 #include "app/desk/edits.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "build/profile_csv.h"
 #include "file/text_file.h"

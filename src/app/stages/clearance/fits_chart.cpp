@@ -14,7 +14,7 @@
 namespace mavrel::app {
 
 namespace {
-constexpr double inch = 0.0254;
+constexpr double rim_inch = 0.0254;
 } // namespace
 
 FitsChart::FitsChart(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
@@ -111,7 +111,7 @@ void FitsChart::paintEvent(QPaintEvent*) {
   // Axes.
   painter.setPen(t.second);
   for (std::size_t w = 0; w < columns; ++w) {
-    const double width_in = fits_->widths[w] / inch;
+    const double width_in = fits_->widths[w] / rim_inch;
     if (std::abs(width_in - std::round(width_in)) > 0.01) continue;
     const double x = cell(0, w).center().x();
     painter.drawLine(QPointF(x, a.bottom()), QPointF(x, a.bottom() + look.px(4)));

@@ -22,8 +22,6 @@ using assess::MapCell;
 
 namespace {
 
-constexpr double tight = 0.004; // m to spare under which a gap is worth a second look
-
 /// The least to spare over the heights that are looked at.
 double least_spare(const GapCurve& gap, double low, double high) {
   double out = 1e9;

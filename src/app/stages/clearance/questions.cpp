@@ -3,12 +3,11 @@
 namespace mavrel::app {
 
 GroundsAnswer GroundsQuestion::answer(const Given& given, const RunControl& control) {
-  const StopFlag stop(control);
   GroundsAnswer out;
   const auto& grounds = given.ground.grounds;
   for (std::size_t g = 0; g < grounds.size(); ++g) {
     out.planes.push_back(
-        assess::ground_plane(given.ground, grounds[g], given.low, given.high, given.steps, stop.flag()));
+        assess::ground_plane(given.ground, grounds[g], given.low, given.high, given.steps, control.stop));
     auto& least = out.least.emplace_back();
     for (const assess::PresetHeights& preset : given.ground.presets) {
       auto& here = least.emplace_back();

@@ -199,7 +199,7 @@ void WheelPanel::refresh() {
   const auto rows = assess::rechecks(answered, desk_.build().variant().fit[build::at(desk_.end())].checks);
   std::size_t stale = 0;
   for (const auto& row : rows)
-    stale += row.state == assess::CheckState::stale;
+    stale += row.state == assess::RecheckState::stale;
   about_->setText(rows.empty() ? tr("Nothing near the wheel has been measured yet.")
                   : stale > 0
                       ? tr("%n are to be looked at again: what they were worked out from has changed.", nullptr,
@@ -225,16 +225,16 @@ void WheelPanel::refresh() {
       return item;
     };
     QString name = gap_name(desk_, row.mover, row.near);
-    if (row.state == assess::CheckState::stale) name = tr("△ again: %1").arg(name);
+    if (row.state == assess::RecheckState::stale) name = tr("△ again: %1").arg(name);
     cell(0)->setText(name);
     cell(0)->setFlags(Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsUserCheckable);
-    cell(0)->setCheckState(row.state == assess::CheckState::good    ? Qt::Checked
-                           : row.state == assess::CheckState::stale ? Qt::PartiallyChecked
-                                                                    : Qt::Unchecked);
-    cell(0)->setForeground(row.state == assess::CheckState::stale ? t.caution : t.ink);
+    cell(0)->setCheckState(row.state == assess::RecheckState::good    ? Qt::Checked
+                           : row.state == assess::RecheckState::stale ? Qt::PartiallyChecked
+                                                                      : Qt::Unchecked);
+    cell(0)->setForeground(row.state == assess::RecheckState::stale ? t.caution : t.ink);
     QString least =
         row.figure ? (*row.figure <= 0 ? tr("touches") : desk_.shown(*row.figure, Kind::length, 1)) : tr("·");
-    if (row.state == assess::CheckState::stale && row.was)
+    if (row.state == assess::RecheckState::stale && row.was)
       least = tr("%1, was %2").arg(least, desk_.shown(*row.was, Kind::length, 1));
     const auto shown_gap = [&](double gap) { return gap <= 0 ? tr("touches") : desk_.shown(gap, Kind::length, 1); };
     cell(1)->setText(row.before ? shown_gap(*row.before) : tr("·"));

@@ -3,6 +3,7 @@
 #include "app/desk/sureness.h"
 #include "app/kit/chips.h"
 #include "app/kit/list_table.h"
+#include "assess/ground/proposed.h"
 #include "build/names.h"
 
 #include <QCheckBox>
@@ -303,56 +304,12 @@ void WindowsPage::take_over() {
 }
 
 std::optional<double> WindowsPage::proposed(build::PresetUse use) const {
-  const auto& e = desk_.assessment().end(desk_.end());
-  if (!e.windows.reach) return std::nullopt;
-  const auto& reach = *e.windows.reach;
-  const auto up = [](double H) { return std::ceil(H * 1e3 - 1e-6) * 1e-3; };
-  if (use == build::PresetUse::parked) {
-    // As low as it may stand, straight ahead and at every lock with the room that is wanted, on flat ground.
-    double H = reach.low.height;
-    for (int round = 0; round < 400; ++round) {
-      const bool tight = std::any_of(e.gaps.begin(), e.gaps.end(), [&](const assess::GapCurve& gap) {
-        const auto g = gap.joined ? std::nullopt : gap.at(H, true);
-        return g && *g < gap.near.room;
-      });
-      if (!tight) break;
-      H += 0.001;
-    }
-    if (H > reach.high.height) H = reach.low.height;
-    return up(H);
-  }
-  // High enough for what is on the ground, with the other end as it is; no higher than it reaches.
-  const auto& ground = desk_.assessment().ground;
-  double H = 0;
-  for (std::size_t p = 0; p < ground.given().presets.size(); ++p) {
-    const auto& preset = ground.given().presets[p];
-    if (preset.use != build::PresetUse::ramp || !preset.H[0] || !preset.H[1]) continue;
-    for (const assess::Crossing& c : ground->crossings) {
-      if (c.preset != p || !c.gap) continue;
-      const build::Ground& g = ground.given().grounds[c.ground];
-      const double here = *preset.H[at(desk_.end())];
-      H = std::max(H, here);
-      if (c.clears(g.margin)) continue;
-      const double short_of = g.margin - c.gap->gap;
-      H = std::max(H, here + 1.4 * short_of);
-    }
-    break;
-  }
-  if (H == 0) return std::nullopt;
-  return std::min(up(H), std::floor(reach.high.height * 1e3 + 1e-6) * 1e-3);
+  return assess::proposed_height(desk_.assessment().end(desk_.end()), desk_.end(), desk_.assessment().ground, use);
 }
 
 void WindowsPage::set_preset(build::PresetUse use, double H) {
-  build::Build build = desk_.build();
-  const auto& e = desk_.assessment().end(desk_.end());
-  for (build::Preset& preset : build.variant().brief.presets) {
-    if (preset.use != use) continue;
-    auto& wish = preset.wish[at(desk_.end())];
-    wish = assess::wish_for_height(H, wish.value_or(build::HeightWish{}), e.surveyed_height, e.tyre_radius);
-    break;
-  }
   desk_.edit(use == build::PresetUse::parked ? tr("Set the parked height") : tr("Set the ramp height"),
-             std::move(build));
+             assess::with_preset_at(desk_.build(), desk_.assessment().end(desk_.end()), desk_.end(), use, H));
 }
 
 } // namespace mavrel::app

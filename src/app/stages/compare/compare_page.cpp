@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -22,8 +23,10 @@ class ComparePage::Canvas : public QWidget {
 public:
   Canvas(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) { setAccessibleName(tr("Comparison")); }
 
-  void show_comparison(Comparison comparison) {
+  /// @param names  of the two, as they are now: what is painted is of this moment, whatever the build is by then
+  void show_comparison(Comparison comparison, std::array<QString, 2> names) {
     comparison_ = std::move(comparison);
+    names_ = std::move(names);
     QString text;
     for (const auto& f : comparison_->figures)
       if (f.differs())
@@ -31,6 +34,11 @@ public:
                     .arg(tr(f.end ? build::name_of(*f.end) : ""), desk_.words_of(f.what), figure(f.a, f.kind),
                          figure(f.b, f.kind));
     setAccessibleDescription(text);
+    update();
+  }
+  void show_nothing() {
+    comparison_.reset();
+    setAccessibleDescription({});
     update();
   }
 
@@ -55,9 +63,7 @@ private:
   [[nodiscard]] QString figure(const std::optional<double>& v, Kind kind) const {
     return v ? desk_.shown(*v, kind) : tr("none");
   }
-  [[nodiscard]] QString name(std::size_t i) const {
-    return QString::fromStdString(desk_.build().variants[i == 0 ? comparison_->a : comparison_->b].name);
-  }
+  [[nodiscard]] const QString& name(std::size_t i) const { return names_[i]; }
 
   void text(QPainter& painter, const QRectF& rect, const QString& words, const QFont& font, const QColor& colour,
             int flags = Qt::AlignLeft | Qt::AlignVCenter) const {
@@ -203,6 +209,7 @@ private:
 
   Desk& desk_;
   std::optional<Comparison> comparison_;
+  std::array<QString, 2> names_;
 };
 
 ComparePage::ComparePage(Desk& desk, QWidget* parent)
@@ -234,7 +241,10 @@ ComparePage::ComparePage(Desk& desk, QWidget* parent)
   });
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, [this] {
-      if (isVisible()) refresh();
+      if (isVisible())
+        refresh();
+      else
+        canvas_->show_nothing(); // asked anew when it is shown
     });
 }
 
@@ -249,7 +259,7 @@ void ComparePage::showEvent(QShowEvent*) {
 
 void ComparePage::refresh() {
   const auto& variants = desk_.build().variants;
-  if (variants.size() < 2) return;
+  if (variants.size() < 2) return canvas_->show_nothing();
   a_ = std::min(a_, variants.size() - 1);
   b_ = std::min(b_, variants.size() - 1);
   if (a_ == b_) b_ = a_ == 0 ? 1 : 0;
@@ -267,7 +277,8 @@ void ComparePage::refresh() {
   about_->setText(tr("comfort and pressures in %1, windows in every load case")
                       .arg(QString::fromStdString(desk_.assessment().loads[desk_.load_case()].name)));
   canvas_->show_comparison(
-      assess::compare(desk_.build(), desk_.shelf(), a_, b_, desk_.load_case(), desk_.prefs(), assessors_));
+      assess::compare(desk_.build(), desk_.shelf(), a_, b_, desk_.load_case(), desk_.prefs(), assessors_),
+      {QString::fromStdString(variants[a_].name), QString::fromStdString(variants[b_].name)});
 }
 
 } // namespace mavrel::app

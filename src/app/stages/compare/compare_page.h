@@ -3,8 +3,8 @@
 
 #include "app/kit/stage_page.h"
 #include "assess/assess.h"
-
 #include "assess/compare/compare.h"
+
 #include <array>
 
 class QComboBox;

@@ -1,7 +1,7 @@
 #include "app/stages/doubt/edits.h"
 
 #include "app/desk/desk.h"
-#include "build/fields_doubts.h"
+#include "build/doubts.h"
 
 #include <QObject>
 

@@ -1,5 +1,7 @@
 #include "app/stages/faults/answers.h"
 
+#include "assess/air/air_findings.h"
+
 namespace mavrel::app {
 
 namespace {
@@ -35,8 +37,8 @@ PracticeShopPtr FaultAnswers::shop() {
 }
 
 std::optional<Message> FaultAnswers::trouble() {
-  if (shop() || !car_.answer() || !*car_.answer()) return std::nullopt;
-  return (*car_.answer())->error();
+  if (const auto of_car = car_.trouble()) return of_car;
+  return weighing_.trouble();
 }
 
 const assess::FaultsNoted& FaultAnswers::noted() {

@@ -1,6 +1,6 @@
 #include "app/stages/faults/edits.h"
 
-#include "build/fields.h"
+#include "assess/proving/proving_findings.h"
 
 #include <algorithm>
 

@@ -8,7 +8,6 @@
 #include "app/stages/faults/course_view.h"
 #include "app/stages/faults/edits.h"
 #include "assess/proving/series.h"
-#include "build/fields.h"
 #include "work/mark.h"
 
 #include <QCheckBox>

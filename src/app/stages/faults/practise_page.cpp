@@ -40,8 +40,7 @@ QString practice_record_file() {
 }
 
 std::optional<PracticeScore> PractisePage::Scoring::answer(const Given& given, const RunControl& control) {
-  const StopFlag stop(control);
-  return assess::score(given.shop, given.asked, given.done, given.named, stop.flag());
+  return assess::score(given.shop, given.asked, given.done, given.named, control.stop);
 }
 
 PractisePage::PractisePage(Desk& desk, FaultAnswers& answers, QWidget* parent)

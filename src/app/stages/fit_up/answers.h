@@ -2,7 +2,9 @@
 #pragma once
 
 #include "app/desk/desk.h"
+#include "assess/assessment.h"
 #include "assess/fit_up/buying.h"
+#include "assess/fit_up/fit_up_findings.h"
 #include "assess/fit_up/places.h"
 #include "assess/fit_up/plan.h"
 

@@ -1,6 +1,7 @@
 #include "app/stages/fit_up/edits.h"
 
-#include "build/fields_fit_up.h"
+#include "assess/fit_up/fit_up_findings.h"
+#include "build/fit_up.h"
 
 #include <algorithm>
 
@@ -8,7 +9,7 @@ namespace mavrel::app {
 
 namespace {
 
-// As long as the document keeps them: see build/fields_fit_up.h.
+// As long as the document keeps them: see build/fields/fit_up.cpp.
 constexpr std::size_t most_after = 400;
 constexpr int most_reason = 200, most_job_name = 80;
 

@@ -5,6 +5,7 @@
 #include "app/kit/list_table.h"
 #include "app/kit/paged_stage.h"
 #include "app/stages/fit_up/answers.h"
+#include "build/names_fit_up.h"
 
 #include <QGridLayout>
 #include <QHeaderView>

@@ -7,6 +7,7 @@
 #include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/edits.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "report/fit_up_files.h"
 #include "report/job_sheets.h"
 

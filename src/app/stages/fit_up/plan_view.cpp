@@ -6,6 +6,7 @@
 #include "app/stages/fit_up/answers.h"
 #include "app/theme/text_line.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 
 #include <QHelpEvent>
 #include <QKeyEvent>

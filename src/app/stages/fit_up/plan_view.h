@@ -3,6 +3,7 @@
 
 #include "app/desk/desk.h"
 #include "assess/fit_up/plan.h"
+#include "build/fit_up.h"
 
 #include <QWidget>
 

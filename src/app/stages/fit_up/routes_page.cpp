@@ -6,8 +6,9 @@
 #include "app/kit/paged_stage.h"
 #include "app/kit/path_table.h"
 #include "app/stages/fit_up/answers.h"
-#include "build/fields_fit_up.h"
+#include "build/fit_up.h"
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "report/fit_up_files.h"
 
 #include <QHBoxLayout>

@@ -68,8 +68,8 @@ void SchoolsPage::refresh() {
   summary_->setFont(desk_.look().font(TextSize::normal));
   if (answer_.answer() && *answer_.answer()) shown_ = **answer_.answer();
   summary_->setText(
-      answer_.is_running()  ? tr("Both ways of each are worked out on this car …")
-      : answer_.broke_off() ? tr("The machine could not go on with it. Close something and try again.")
+      answer_.is_running() ? tr("Both ways of each are worked out on this car …")
+      : answer_.trouble()  ? desk_.words_of(*answer_.trouble())
       : shown_ && shown_->cards.empty()
           ? tr("Nothing is decided yet: choose bags in Bags and a kit in Air.")
           : tr("Both ways of what builders disagree on, worked out on this very car. ● is the way it goes."));

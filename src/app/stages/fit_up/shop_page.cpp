@@ -5,6 +5,7 @@
 #include "app/kit/field.h"
 #include "app/kit/paged_stage.h"
 #include "assess/fit_up/job_rules.h"
+#include "build/names_fit_up.h"
 
 #include <QGridLayout>
 #include <QLabel>

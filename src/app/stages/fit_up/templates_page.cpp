@@ -8,6 +8,7 @@
 #include "app/print/fit_up_pdf.h"
 #include "app/stages/fit_up/answers.h"
 #include "app/theme/text_line.h"
+#include "build/names_fit_up.h"
 #include "file/text_file.h"
 #include "report/drawing_files.h"
 

@@ -5,6 +5,7 @@
 #include "app/kit/hold_bar.h"
 #include "app/kit/list_table.h"
 #include "app/theme/text_line.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 

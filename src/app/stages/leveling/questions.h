@@ -4,6 +4,7 @@
 #include "app/desk/desk.h"
 #include "app/desk/stoppable.h"
 #include "assess/air/air_findings.h"
+#include "assess/assessment.h"
 #include "assess/leveling/calibration.h"
 #include "assess/leveling/drives.h"
 #include "assess/leveling/tuning.h"
@@ -51,15 +52,10 @@ inline void give_to_car(Desk& desk, std::size_t set_up) {
 template <class Answer>
 [[nodiscard]] QString why_not(const Desk& desk, const LongAnswer<Answer>& answer, const QString& under_way) {
   if (answer.is_running()) return under_way;
-  if (answer.broke_off())
+  if (answer.state() == Asking::refused && !assess::kit_begun(desk.build().variant().air))
     return QCoreApplication::translate("leveling",
-                                       "The machine could not go on with it. Close something and try again.");
-  if (answer.answer() && *answer.answer() && !**answer.answer()) {
-    if (!assess::kit_begun(desk.build().variant().air))
-      return QCoreApplication::translate("leveling",
-                                         "There is no air kit yet: choose one in Air, or let Sizing find one.");
-    return desk.words_of((*answer.answer())->error());
-  }
+                                       "There is no air kit yet: choose one in Air, or let Sizing find one.");
+  if (const auto trouble = answer.trouble()) return desk.words_of(*trouble);
   return {};
 }
 

@@ -5,7 +5,7 @@
 #include "app/kit/field.h"
 #include "app/kit/paged_stage.h"
 #include "app/stages/leveling/questions.h"
-#include "build/fields_leveling.h"
+#include "build/leveling.h"
 
 #include <QGridLayout>
 #include <QLabel>

@@ -45,6 +45,7 @@ const assess::HoldPoint* ProvingAnswers::proof(const std::string& id) {
 }
 
 std::vector<Message> ProvingAnswers::trouble() const {
+  if (const auto broke_off = predicted_.trouble()) return {*broke_off};
   return predicted_.answer() && *predicted_.answer() ? (*predicted_.answer())->trouble : std::vector<Message>{};
 }
 

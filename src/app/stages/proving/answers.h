@@ -3,10 +3,13 @@
 
 #include "app/desk/desk.h"
 #include "app/desk/stoppable.h"
+#include "assess/assessment.h"
 #include "assess/care/air_use.h"
+#include "assess/fit_up/fit_up_findings.h"
 #include "assess/proving/hand_over.h"
 #include "assess/proving/learning.h"
 #include "assess/proving/predictions.h"
+#include "assess/proving/proving_findings.h"
 
 #include <QObject>
 

@@ -3,6 +3,7 @@
 #include "app/desk/clock.h"
 #include "app/kit/field.h"
 #include "app/print/fit_up_pdf.h"
+#include "build/care.h"
 #include "report/hand_over_sheet.h"
 
 #include <QFileDialog>

@@ -3,6 +3,7 @@
 
 #include "app/desk/bench.h"
 #include "app/stages/proving/answers.h"
+#include "build/proving.h"
 
 #include <QElapsedTimer>
 #include <QWidget>

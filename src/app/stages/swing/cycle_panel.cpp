@@ -4,7 +4,8 @@
 #include "app/kit/chips.h"
 #include "app/kit/path_table.h"
 #include "app/stages/swing/edits.h"
-#include "build/fields.h"
+#include "assess/end/end_answer.h"
+#include "build/end_survey.h"
 #include "build/names.h"
 
 #include <QFileDialog>

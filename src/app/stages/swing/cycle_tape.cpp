@@ -4,7 +4,8 @@
 #include "app/kit/tape_keys.h"
 #include "app/stages/swing/edits.h"
 #include "app/stages/swing/motion_sheet.h"
-#include "build/fields.h"
+#include "assess/end/end_answer.h"
+#include "build/end_survey.h"
 #include "build/names.h"
 
 #include <QHBoxLayout>

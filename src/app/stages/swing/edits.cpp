@@ -1,8 +1,9 @@
 #include "app/stages/swing/edits.h"
 
+#include "assess/end/end_answer.h"
 #include "assess/motion/geometry_of.h"
 #include "build/cycle_csv.h"
-#include "build/fields.h"
+#include "build/end_survey.h"
 #include "build/points_csv.h"
 #include "file/csv.h"
 #include "file/text_file.h"

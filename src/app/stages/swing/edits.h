@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/desk/desk.h"
+#include "motion/linkage/geometry.h"
 
 #include <QStringList>
 

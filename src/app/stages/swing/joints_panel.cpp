@@ -6,8 +6,10 @@
 #include "app/kit/field.h"
 #include "app/kit/path_table.h"
 #include "app/stages/swing/edits.h"
+#include "assess/end/end_answer.h"
 #include "assess/motion/geometry_of.h"
-#include "build/fields.h"
+#include "build/end_survey.h"
+#include "build/names.h"
 
 #include <QComboBox>
 #include <QFileDialog>

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/theme/text_line.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
 #include "assess/motion/run_out.h"
 #include "build/names.h"

@@ -8,6 +8,7 @@
 #include "app/stages/faults/practise_page.h"
 #include "app/stages/faults/sound.h"
 #include "app/window_fixture.h"
+#include "build/care.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -143,7 +144,7 @@ TEST_F(FaultsTest, AHiddenFaultIsFoundAndNamed) {
   const PracticeShopPtr shop = answers()->shop();
   assess::PracticeCar shadow(shop, {17, assess::PracticeLevel::plain});
   assess::FaultEvidence evidence = shadow.evidence();
-  assess::go_on(shadow, *shop, evidence, nullptr, [&](const assess::TestDone& test) {
+  assess::go_on(shadow, *shop, evidence, {}, [&](const assess::TestDone& test) {
     pick("practice_test", test.at.test->key);
     get<QComboBox>("practice_where")->setCurrentIndex(static_cast<int>(test.at.place));
     press("practice_do");

@@ -2,6 +2,7 @@
 
 #include "app/desk/sureness.h"
 #include "app/theme/text_line.h"
+#include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 #include "report/sure.h"

@@ -237,7 +237,7 @@ void SearchPage::moved() {
   was_running_ = is_running();
   if (!result()) held_choice_.reset();
   if (ended && search_.answer()) found();
-  if (search_.broke_off()) said_->setText(tr("The search broke off: the machine could not go on with it."));
+  if (const auto trouble = search_.trouble()) said_->setText(desk_.words_of(*trouble));
   refresh();
   if (ended && search_.answer()) emit finished();
 }

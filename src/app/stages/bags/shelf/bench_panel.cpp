@@ -18,17 +18,17 @@ namespace mavrel::app {
 
 namespace {
 
-struct Key {
+struct BenchKey {
   const char* caption;
   const char* usual;
   Kind kind;
 };
-constexpr Key keys[] = {{QT_TRANSLATE_NOOP("bench", "name"), "Bench bag", Kind::plain},
-                        {QT_TRANSLATE_NOOP("bench", "collapsed"), "65 mm", Kind::length},
-                        {QT_TRANSLATE_NOOP("bench", "full height"), "210 mm", Kind::length},
-                        {QT_TRANSLATE_NOOP("bench", "over all"), "140 mm", Kind::length},
-                        {QT_TRANSLATE_NOOP("bench", "least pressure"), "0.4 bar", Kind::pressure},
-                        {QT_TRANSLATE_NOOP("bench", "most pressure"), "8 bar", Kind::pressure}};
+constexpr BenchKey bench_keys[] = {{QT_TRANSLATE_NOOP("bench", "name"), "Bench bag", Kind::plain},
+                                   {QT_TRANSLATE_NOOP("bench", "collapsed"), "65 mm", Kind::length},
+                                   {QT_TRANSLATE_NOOP("bench", "full height"), "210 mm", Kind::length},
+                                   {QT_TRANSLATE_NOOP("bench", "over all"), "140 mm", Kind::length},
+                                   {QT_TRANSLATE_NOOP("bench", "least pressure"), "0.4 bar", Kind::pressure},
+                                   {QT_TRANSLATE_NOOP("bench", "most pressure"), "8 bar", Kind::pressure}};
 constexpr Kind columns[] = {Kind::length, Kind::force, Kind::pressure, Kind::volume};
 constexpr int most_rows = 30;
 
@@ -46,13 +46,13 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   auto* head = new QGridLayout;
   head->setHorizontalSpacing(u / 2);
   head->setVerticalSpacing(0);
-  for (int i = 0; i < static_cast<int>(std::size(keys)); ++i) {
-    auto* label = new QLabel(tr(keys[i].caption), this);
+  for (int i = 0; i < static_cast<int>(std::size(bench_keys)); ++i) {
+    auto* label = new QLabel(tr(bench_keys[i].caption), this);
     label->setProperty("quiet", true);
     set_small(label, desk_.look());
-    auto* edit = new QLineEdit(keys[i].usual, this);
+    auto* edit = new QLineEdit(bench_keys[i].usual, this);
     edit->setObjectName(QString("bench_key_%1").arg(i));
-    edit->setAccessibleName(tr(keys[i].caption));
+    edit->setAccessibleName(tr(bench_keys[i].caption));
     connect(edit, &QLineEdit::editingFinished, this, &BenchPanel::refresh);
     head->addWidget(label, 0, i);
     head->addWidget(edit, 1, i);
@@ -64,7 +64,7 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   kind_->setCurrentIndex(1);
   set_small(kind_, desk_.look());
   kind_->setAccessibleName(tr("kind"));
-  head->addWidget(kind_, 1, static_cast<int>(std::size(keys)));
+  head->addWidget(kind_, 1, static_cast<int>(std::size(bench_keys)));
   column->addLayout(head);
   auto* caution = new QLabel(
       tr("A bag under pressure can burst or leave its plates: a guarded press, and nobody in line with it."), this);
@@ -126,12 +126,12 @@ air::BagCard BenchPanel::about() {
   out.kind = static_cast<air::BagKind>(kind_->currentData().toInt());
   double* const to[] = {nullptr,           &out.collapsed_height, &out.max_height,
                         &out.max_diameter, &out.min_pressure,     &out.max_pressure};
-  for (std::size_t i = 1; i < std::size(keys); ++i) {
-    auto value = parse_quantity(keys_[i]->text().toStdString(), keys[i].kind, desk_.prefs());
+  for (std::size_t i = 1; i < std::size(bench_keys); ++i) {
+    auto value = parse_quantity(keys_[i]->text().toStdString(), bench_keys[i].kind, desk_.prefs());
     if (!value || !(*value > 0)) {
-      desk_.tell(value ? tr("%1 is above 0.").arg(tr(keys[i].caption)) : desk_.words_of(value.error()));
-      keys_[i]->setText(keys[i].usual);
-      value = parse_quantity(keys[i].usual, keys[i].kind);
+      desk_.tell(value ? tr("%1 is above 0.").arg(tr(bench_keys[i].caption)) : desk_.words_of(value.error()));
+      keys_[i]->setText(bench_keys[i].usual);
+      value = parse_quantity(bench_keys[i].usual, bench_keys[i].kind);
     }
     *to[i] = *value;
   }
