@@ -22,9 +22,9 @@ constexpr double loss_minded = 0.002;
 [[nodiscard]] double held_mass(const LeakReading& reading, double volume, double altitude);
 
 struct Leak {
-  double mass = 0;    // kg, by the first reading
-  double loss = 0;    // kg/s, slope of the line through all readings; below 0 it gains
-  double loss_sd = 0; // kg/s, standard error of that slope
+  double mass = 0;                     // kg, by the first reading
+  double loss = 0;                     // kg/s, slope of the line through all readings; below 0 it gains
+  double loss_sd = 0;                  // kg/s, standard error of that slope
   double mean_time = 0, mean_mass = 0; // s and kg, what the line goes through
   /// kg, by the line through all readings. @param time  s, as the readings have it
   [[nodiscard]] double mass_at(double time) const { return mean_mass - loss * (time - mean_time); }

@@ -4,11 +4,13 @@
 #include "support.h"
 
 #include <QApplication>
+#include <QSettings>
 #include <QStyleFactory>
 #include <QTemporaryDir>
 
 #include <cstdio>
 #include <cstring>
+#include <memory>
 
 namespace {
 
@@ -23,6 +25,22 @@ int leave_behind(const char* folder, const char* file) {
   return QApplication::exec();
 }
 
+/// Every test begins as if the program had never run: many run in one process.
+class AtHome : public ::testing::EmptyTestEventListener {
+public:
+  void OnTestStart(const ::testing::TestInfo&) override {
+    QSettings store(QSettings::IniFormat, QSettings::UserScope, "mavrel", "mavrel");
+    store.clear();
+    store.sync();
+    home_ = std::make_unique<QTemporaryDir>();
+    for (const char* place : {"XDG_STATE_HOME", "XDG_DATA_HOME"})
+      qputenv(place, home_->path().toLocal8Bit());
+  }
+
+private:
+  std::unique_ptr<QTemporaryDir> home_;
+};
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -35,5 +53,6 @@ int main(int argc, char** argv) {
   mavrel::app::use_own_fonts();
   if (argc == 4 && std::strcmp(argv[1], "--leave-behind") == 0) return leave_behind(argv[2], argv[3]);
   ::testing::InitGoogleTest(&argc, argv);
+  ::testing::UnitTest::GetInstance()->listeners().Append(new AtHome); // theirs from now on
   return RUN_ALL_TESTS();
 }

@@ -28,8 +28,8 @@ class WindowTest : public ::testing::Test {
 protected:
   void SetUp() override { open_window(); }
 
-  void open_window() {
-    window_ = std::make_unique<MainWindow>(test::demo_shelf(), recovery());
+  void open_window(const shelf::Shelf& shelf = test::demo_shelf()) {
+    window_ = std::make_unique<MainWindow>(shelf, recovery());
     Sureness::of(desk()).set_wanted(false); // whoever tests it wants it
     window_->resize(1280, 800);
     window_->show();

@@ -54,7 +54,7 @@ TEST(Practice, TheTrueCauseComesFirstAndOddsAreHonest) {
 
 TEST(Practice, TwoAtOnceAreFoundToo) {
   int first = 0, right_one = 0;
-  constexpr int cars = 24;
+  constexpr int cars = 16;
   for (std::uint64_t seed = 1; seed <= cars; ++seed) {
     const Worked w = worked({seed, PracticeLevel::two});
     first += fault_key(w.diagnosis.sets.front().faults) == w.truth;
