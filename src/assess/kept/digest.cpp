@@ -5,35 +5,56 @@
 #include <fmt/format.h>
 #include <xxhash.h>
 
+#include <array>
 #include <bit>
+#include <cstring>
 
 namespace mavrel::assess {
 
+/// Pieces are small: they are put together before they are taken in.
 struct Digester::State {
   XXH3_state_t* hash = XXH3_createState();
+  std::array<char, 512> waiting;
+  std::size_t used = 0;
+
   State() { XXH3_128bits_reset(hash); }
   ~State() { XXH3_freeState(hash); }
   State(const State&) = delete;
   State& operator=(const State&) = delete;
+
+  void take(const void* bytes, std::size_t count) {
+    if (used + count > waiting.size()) take_in();
+    if (count > waiting.size()) {
+      XXH3_128bits_update(hash, bytes, count);
+      return;
+    }
+    std::memcpy(waiting.data() + used, bytes, count);
+    used += count;
+  }
+  void take_in() {
+    XXH3_128bits_update(hash, waiting.data(), used);
+    used = 0;
+  }
 };
 
 Digester::Digester() : state_(std::make_unique<State>()) {}
 Digester::~Digester() = default;
 
 Digest Digester::digest() const {
+  state_->take_in();
   const XXH128_hash_t hash = XXH3_128bits_digest(state_->hash);
   return {hash.high64, hash.low64};
 }
 
 void Digester::frame(char what) {
-  XXH3_128bits_update(state_->hash, &what, 1);
+  state_->take(&what, 1);
 }
 
 void Digester::add(std::uint64_t value) {
   std::array<unsigned char, 9> bytes{'i'};
   for (std::size_t i = 0; i < 8; ++i)
     bytes[i + 1] = static_cast<unsigned char>(value >> (8 * i));
-  XXH3_128bits_update(state_->hash, bytes.data(), bytes.size());
+  state_->take(bytes.data(), bytes.size());
 }
 
 void Digester::add(double value) {
@@ -44,7 +65,7 @@ void Digester::add(double value) {
 void Digester::add(std::string_view text) {
   frame('s');
   add(static_cast<std::uint64_t>(text.size()));
-  XXH3_128bits_update(state_->hash, text.data(), text.size());
+  state_->take(text.data(), text.size());
 }
 
 void Digester::key(const char* key) {
