@@ -1,6 +1,7 @@
 #include "report/fit_up_files.h"
 
 #include "build/names.h"
+#include "build/names_fit_up.h"
 #include "report/json_tree.h"
 
 #include <fmt/format.h>

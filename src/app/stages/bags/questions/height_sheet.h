@@ -4,6 +4,7 @@
 
 #include "app/kit/height_plot.h"
 #include "assess/assessment.h"
+#include "assess/height/track.h"
 
 namespace mavrel::app {
 

@@ -1,0 +1,4 @@
+// What tests/properties.cmake is there to find.
+TEST(Dropped, NobodyLooks) {
+  rc::check("anything", [] { RC_ASSERT(false); });
+}
