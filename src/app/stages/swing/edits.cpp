@@ -4,6 +4,7 @@
 #include "assess/motion/geometry_of.h"
 #include "build/cycle_csv.h"
 #include "build/end_survey.h"
+#include "build/names.h"
 #include "build/points_csv.h"
 #include "file/csv.h"
 #include "file/text_file.h"
