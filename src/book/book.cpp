@@ -209,7 +209,7 @@ bool lies_below(const fs::path& file, const fs::path& folder) {
   return in_folder == folder.end() || (in_folder->empty() && std::next(in_folder) == folder.end());
 }
 
-/// Is it known that nothing stands there? A folder that may not be read, or a disk that is away, says nothing.
+/// Is it known that nothing stands there? A folder that may not be read says nothing.
 bool is_gone(const fs::path& file) {
   std::error_code error;
   return fs::symlink_status(file, error).type() == fs::file_type::not_found;
