@@ -49,7 +49,8 @@ set(rows
   "app/theme:"
   "app/desk: app/theme"
   "app/kit: app/desk app/theme"
-  "app/stages/*: app/kit app/desk app/theme app/print"
+  "app/checks: app/kit app/desk app/theme"
+  "app/stages/*: app/checks app/kit app/desk app/theme app/print"
   "app/shell: app/stages/* app/kit app/desk app/theme app/print"
 )
 

@@ -35,6 +35,7 @@ struct BookQuery {
   std::string platform, layout, bag, owner, lesson; // parts of what stands there
   std::string due_before;                           // day, included
   std::size_t most = 200;
+  friend bool operator==(const BookQuery&, const BookQuery&) = default;
 };
 struct BookFound {
   BookCar car;

@@ -7,7 +7,8 @@
 
 namespace mavrel::app {
 
-Desk::Desk(shelf::Shelf shelf, QObject* parent) : QObject(parent), cards_(std::move(shelf)) {
+Desk::Desk(shelf::Shelf shelf, QObject* parent)
+    : QObject(parent), cards_(std::move(shelf)), answers_(std::make_unique<Answers>(*this, runner_)) {
   assessment_ = assessor_.assess(build(), this->shelf());
   sight_.show(assessment_);
   connect(&document_, &Document::put_down, &sight_, &Sight::forget_poses);

@@ -4,6 +4,7 @@
 // It belongs to the interface's thread; what it gives by reference stays valid until it next says `changed`.
 #pragma once
 
+#include "app/desk/answers.h"
 #include "app/desk/card_shelf.h"
 #include "app/desk/document.h"
 #include "app/desk/runner.h"
@@ -33,6 +34,8 @@ public:
   [[nodiscard]] const Document& document() const { return document_; }
   [[nodiscard]] Sight& sight() { return sight_; }
   [[nodiscard]] CardShelf& cards() { return cards_; }
+  /// Where everything is asked that is worked out from what is open.
+  [[nodiscard]] Answers& answers() const { return *answers_; }
   /// Long work of every stage, one after the other.
   [[nodiscard]] Runner& runner() { return runner_; }
 
@@ -94,7 +97,8 @@ private:
   Sight sight_;
   assess::Assessor assessor_;
   std::shared_ptr<const assess::Assessment> assessment_;
-  Runner runner_; // last: its thread ends before what it may be asked about goes
+  Runner runner_;                    // its thread ends before what it may be asked about goes
+  std::unique_ptr<Answers> answers_; // first of all stops what is under way
 };
 
 } // namespace mavrel::app

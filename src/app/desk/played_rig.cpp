@@ -16,7 +16,7 @@
 
 namespace mavrel::app {
 
-PlayedRig::PlayedRig(Desk& desk) : QObject(&desk), desk_(desk), bench_(Bench::of(desk)) {}
+PlayedRig::PlayedRig(Desk& desk) : QObject(&desk), desk_(desk), bench_(BenchLink::of(desk)) {}
 
 PlayedRig::~PlayedRig() {
   stop();
@@ -79,7 +79,7 @@ std::optional<QString> PlayedRig::start(const QStringList& more) {
   arguments << more;
   rig_ = std::make_unique<QProcess>();
   connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
-    if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) return;
+    if (bench_.standing() == BenchLink::Standing::open || bench_.standing() == BenchLink::Standing::opening) return;
     bench_.open(socket);
   });
   connect(rig_.get(), &QProcess::finished, this, [this](int code) {

@@ -1,7 +1,7 @@
 // A rig that plays the car that is open: started beside the program, linked to, and ended with it.
 #pragma once
 
-#include "app/desk/bench.h"
+#include "app/desk/bench_link.h"
 
 #include <QObject>
 
@@ -38,7 +38,7 @@ private:
   [[nodiscard]] std::optional<QString> start(const QStringList& more);
 
   Desk& desk_;
-  Bench& bench_;
+  BenchLink& bench_;
   std::unique_ptr<QTemporaryDir> folder_;
   std::unique_ptr<QProcess> rig_;
 };

@@ -1,6 +1,7 @@
 #include "app/desk/runner.h"
 
 #include <algorithm>
+#include <new>
 
 namespace mavrel::app {
 
@@ -91,6 +92,20 @@ void Runner::run(const std::stop_token& ending) {
     } catch (...) { // whoever put it in line says what it can of that; the others' work goes on
     }
     deliver(job->number, act, true);
+  }
+}
+
+std::optional<Message> what_breaks_off(const std::function<void()>& work) {
+  constexpr const char* sentence = words("The machine could not go on with it: {0}. Close something and try again.");
+  try {
+    work();
+    return std::nullopt;
+  } catch (const std::bad_alloc&) {
+    return Message{words("No memory is left for it. Close something and try again."), {}};
+  } catch (const std::exception& what) {
+    return Message{sentence, {std::string(what.what())}};
+  } catch (...) {
+    return Message{words("The machine could not go on with it, and does not say why. Try again."), {}};
   }
 }
 

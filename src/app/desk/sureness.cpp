@@ -1,6 +1,5 @@
 #include "app/desk/sureness.h"
 
-#include "app/desk/stoppable.h"
 #include "report/sure.h"
 
 #include <sys/resource.h>
@@ -27,11 +26,15 @@ Sureness& Sureness::of(Desk& desk) {
   return *new Sureness(desk);
 }
 
-Sureness::Sureness(Desk& desk) : QObject(&desk), desk_(desk), answer_(runner_, [this] { told(); }) {
+Sureness::Sureness(Desk& desk)
+    : QObject(&desk), desk_(desk), answers_(desk, runner_),
+      answer_(
+          answers_, [this] { told(); }, [this] { return std::optional(given()); }) {
+  answer_.set_moved([this] { emit moved(); });
   resting_.setSingleShot(true);
   resting_.setInterval(rests);
   connect(&resting_, &QTimer::timeout, this, [this] {
-    if (wanted_ && !answer_.was_asked()) answer_.ask(given());
+    if (wanted_ && !answer_.was_asked()) answer_.ask();
   });
   connect(&desk_, &Desk::changed, this, &Sureness::look);
   resting_.start();
@@ -40,6 +43,7 @@ Sureness::Sureness(Desk& desk) : QObject(&desk), desk_(desk), answer_(runner_, [
 /// Of its progress only those hear who ask; a band that comes or goes repaints everything.
 void Sureness::told() {
   const bool there = doubt() != nullptr;
+  if (there || answer_.trouble()) call_back();
   if (there == was_there_) return emit moved();
   was_there_ = there;
   emit changed();
@@ -51,8 +55,11 @@ assess::DoubtGiven Sureness::given() const {
 
 void Sureness::look() {
   if (!wanted_) return;
-  answer_.keep_only_for(given());
-  resting_.start();
+  answer_.keep();
+  if (!waiting_.empty())
+    answer_.want(); // somebody waits for it
+  else
+    resting_.start();
 }
 
 void Sureness::set_wanted(bool want) {
@@ -61,16 +68,16 @@ void Sureness::set_wanted(bool want) {
   if (!want) {
     resting_.stop();
     answer_.forget();
-  } else if (!answer_.was_asked()) {
-    answer_.ask(given());
+    call_back();
+  } else {
+    answer_.want();
   }
   emit wanted(want);
   emit changed();
 }
 
 const assess::Doubt* Sureness::doubt() const {
-  const auto& answer = answer_.answer();
-  return wanted_ && answer && *answer ? &**answer : nullptr;
+  return wanted_ ? answer_.value() : nullptr;
 }
 
 assess::Findings Sureness::findings() const {
@@ -79,10 +86,17 @@ assess::Findings Sureness::findings() const {
   return there ? assess::weighed(plain, desk_.build(), *there) : plain;
 }
 
-std::optional<assess::Doubt> Sureness::at_once() const {
-  if (!wanted_) return std::nullopt;
-  if (const assess::Doubt* there = doubt()) return *there;
-  return assess::doubt(given(), {{}, threads, {}, {}});
+void Sureness::once_known(QObject* context, std::function<void(const assess::Doubt*)> then) {
+  answer_.keep();
+  if (!wanted_ || doubt()) return then(doubt());
+  waiting_.emplace_back(context, std::move(then));
+  resting_.stop();
+  answer_.want();
+}
+
+void Sureness::call_back() {
+  for (const auto& [context, then] : std::exchange(waiting_, {}))
+    if (context) then(doubt());
 }
 
 QString shown_as_sure(const Desk& desk, double value, double sd, Kind kind) {

@@ -6,7 +6,11 @@
 #include "assess/doubt/doubt_findings.h"
 
 #include <QObject>
+#include <QPointer>
 #include <QTimer>
+
+#include <utility>
+#include <vector>
 
 namespace mavrel::app {
 
@@ -29,8 +33,10 @@ public:
   void set_draws(std::size_t draws) { draws_ = draws; }
   /// What was found, weighed by how sure the answers are, where that is known.
   [[nodiscard]] assess::Findings findings() const;
-  /// It at once, for paper: worked out here where it is wanted and not there yet. @returns none where it is not wanted
-  [[nodiscard]] std::optional<assess::Doubt> at_once() const;
+  /// For paper: calls back once it is known, at once where it is or where nobody wants it (then with nullptr). What is
+  /// under way is waited for beside the interface; a build that changes meanwhile is worked out anew first.
+  /// @param then  may outlive nothing of whoever asks: it is dropped when `context` goes
+  void once_known(QObject* context, std::function<void(const assess::Doubt*)> then);
 
   static constexpr int rests = 600; // ms after the last change
 
@@ -49,10 +55,13 @@ private:
   [[nodiscard]] assess::DoubtGiven given() const;
   void look();
   void told();
+  void call_back();
 
   Desk& desk_;
   Runner runner_;
-  LongAnswer<Question> answer_;
+  Answers answers_; // apart from the desk's: of its own runner
+  Asked<Question> answer_;
+  std::vector<std::pair<QPointer<QObject>, std::function<void(const assess::Doubt*)>>> waiting_;
   QTimer resting_;
   bool wanted_ = true;
   std::size_t draws_ = 500;

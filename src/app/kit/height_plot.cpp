@@ -108,6 +108,17 @@ void HeightPlot::paint_axis(QPainter& painter) const {
                    Qt::AlignRight | Qt::AlignVCenter, QString::fromStdString(unit_name(Kind::length, desk_.prefs())));
 }
 
+QRectF HeightPlot::paint_frame(QPainter& painter) const {
+  const Tokens& t = desk_.look().tokens();
+  paint_axis(painter);
+  const QRectF p = plot();
+  painter.fillRect(p, t.panel);
+  painter.setPen(QPen(t.rule, 1));
+  painter.setBrush(Qt::NoBrush);
+  painter.drawRect(p);
+  return p;
+}
+
 void HeightPlot::paint_head(QPainter& painter, const QRectF& column, const QString& name, const QString& unit) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();

@@ -48,6 +48,8 @@ protected:
   /// Equal columns from `left` to the plot's right edge.
   [[nodiscard]] std::vector<QRectF> split(double left, int count) const;
   void paint_axis(QPainter& painter) const;
+  /// The axis, and an empty frame where the plot goes. @returns the frame
+  QRectF paint_frame(QPainter& painter) const;
   /// Name and unit above a column.
   void paint_head(QPainter& painter, const QRectF& column, const QString& name, const QString& unit) const;
   /// Blocked stretches of the active end under these columns, and their frames.

@@ -1,11 +1,8 @@
 #include "app/kit/paged_stage.h"
 
-#include "app/desk/desk.h"
 #include "app/kit/chips.h"
-#include "app/kit/choice_box.h"
-#include "app/kit/field.h"
+#include "app/theme/look.h"
 
-#include <QScrollArea>
 #include <QStackedWidget>
 #include <QVBoxLayout>
 
@@ -14,26 +11,23 @@
 namespace mavrel::app {
 
 PagedStage::PagedStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), chips_(new Chips(desk, tr("Page"), 130, this)), stack_(new QStackedWidget(this)) {
+    : StagePage(desk, parent), chips_(new Chips(desk, tr("Page"), 130, this)), stack_(new QStackedWidget(this)) {
   const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(2 * u, u, 0, u);
-  layout->setSpacing(u / 2);
-  auto* head = new QHBoxLayout;
-  head->setContentsMargins(0, 0, u, 0);
-  head->addWidget(chips_);
-  head->addStretch(1);
-  layout->addLayout(head);
-  layout->addWidget(stack_, 1);
+  QVBoxLayout* const all = wide_column();
+  layout()->setContentsMargins(2 * u, u, 0, u);
+  head_ = row(all);
+  head_->setContentsMargins(0, 0, u, 0);
+  head_->addWidget(chips_);
+  head_->addStretch(1);
+  all->addWidget(stack_, 1);
   connect(chips_, &Chips::chosen, this, &PagedStage::show_page);
-  connect(&desk_, &Desk::restyled, this, &PagedStage::refresh);
 }
 
 void PagedStage::take(Entry entry) {
-  entry.widget = new QWidget(stack_); // in its place until somebody looks
-  stack_->addWidget(entry.widget);
+  entry.stands = new QWidget(stack_); // in its place until somebody looks
+  stack_->addWidget(entry.stands);
   entries_.push_back(std::move(entry));
-  refresh();
+  PagedStage::fill();
 }
 
 void PagedStage::ensure(int place) {
@@ -41,14 +35,17 @@ void PagedStage::ensure(int place) {
   Entry& entry = entries_[static_cast<std::size_t>(place)];
   const auto make = std::exchange(entry.make, {});
   if (!make) return;
-  QWidget* const stood = entry.widget;
-  const bool shown = stack_->currentIndex() == place;
-  make(entry);
-  entry.reserve_right(reserved_);
-  stack_->insertWidget(place, entry.widget);
+  QWidget* const stood = entry.stands;
+  const bool is_shown = stack_->currentIndex() == place;
+  entry.page = make();
+  entry.stands = entry.page;
+  connect(entry.page, &Page::band_moved, this, &Page::band_moved);
+  entry.page->reserve_right(reserved_);
+  stack_->insertWidget(place, entry.page);
   stack_->removeWidget(stood);
   delete stood;
-  if (!shown) return;
+  made(place);
+  if (!is_shown) return;
   stack_->setCurrentIndex(place);
   emit band_moved();
 }
@@ -62,7 +59,7 @@ void PagedStage::arrive() {
   ensure(page());
 }
 
-void PagedStage::refresh() {
+void PagedStage::fill() {
   QStringList names;
   for (const Entry& entry : entries_)
     names << entry.name;
@@ -72,7 +69,7 @@ void PagedStage::refresh() {
 void PagedStage::show_page(int page) {
   ensure(page);
   stack_->setCurrentIndex(page);
-  refresh();
+  fill();
   emit band_moved();
 }
 
@@ -80,19 +77,36 @@ int PagedStage::page() const {
   return stack_->currentIndex();
 }
 
+Page* PagedStage::shown() const {
+  return page() < 0 ? nullptr : entries_[static_cast<std::size_t>(page())].page;
+}
+
+bool PagedStage::go_to(const QString& path) {
+  std::optional<int> found;
+  for (std::size_t i = 0; i < entries_.size() && !found; ++i)
+    for (const QString& part : entries_[i].parts)
+      if (path.contains(part)) found = static_cast<int>(i);
+  const int there = found.value_or(home_);
+  show_page(there);
+  entries_[static_cast<std::size_t>(there)].page->make_ready();
+  return entries_[static_cast<std::size_t>(there)].page->go_to(path);
+}
+
+bool PagedStage::takes_arrows() const {
+  return shown() && shown()->takes_arrows();
+}
+
 std::optional<std::pair<int, int>> PagedStage::band() const {
-  if (page() < 0) return std::nullopt;
-  const Entry& shown = entries_[static_cast<std::size_t>(page())];
-  if (!shown.band) return std::nullopt;
-  const auto [top, bottom] = shown.band();
-  const int y = shown.widget->mapTo(this, QPoint(0, 0)).y();
-  return std::pair{y + top, y + bottom};
+  const auto band = shown() ? shown()->band() : std::nullopt;
+  if (!band) return std::nullopt;
+  const int y = shown()->mapTo(this, QPoint(0, 0)).y();
+  return std::pair{y + band->first, y + band->second};
 }
 
 void PagedStage::reserve_right(int px) {
   reserved_ = px;
   for (const Entry& entry : entries_)
-    if (entry.reserve_right) entry.reserve_right(px);
+    if (entry.page) entry.page->reserve_right(px);
 }
 
 std::vector<Command> PagedStage::page_commands(const QString& stage) {
@@ -108,32 +122,12 @@ std::vector<Command> PagedStage::page_commands(const QString& stage) {
   return out;
 }
 
-bool go_to_field(const Desk& desk, const QWidget* page, const QString& path) {
-  for (QWidget* widget : page->findChildren<QWidget*>()) {
-    auto* box = qobject_cast<ChoiceBox*>(widget);
-    auto* field = qobject_cast<Field*>(widget);
-    if (box && desk.resolve(box->path()) == path) {
-      box->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-    if (field && desk.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  }
-  return false;
-}
-
-QWidget* scrolled(QWidget* inside, QWidget* parent) {
-  auto* area = new QScrollArea(parent);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  inside->setAutoFillBackground(false);
-  area->setWidget(inside);
-  return area;
+Command PagedStage::file_command(const QString& name, int page, std::function<void()> act) {
+  return {Command::Menu::file, name, {}, [this, page, act = std::move(act)] {
+            emit called();
+            show_page(page);
+            act();
+          }};
 }
 
 } // namespace mavrel::app

@@ -8,27 +8,26 @@ class QStackedWidget;
 namespace mavrel::app {
 
 class Chips;
-class Desk;
 
 /// A page of a stage that is made when it is first needed: the program starts without it. Belongs to the stage that
 /// added it; the interface's thread alone.
-template <class Page>
-class Later {
+template <class P>
+class LazyPage {
 public:
-  Later() = default;
-  Later(const Later&) = delete;
-  Later& operator=(const Later&) = delete;
-  [[nodiscard]] Page* get() const {
+  LazyPage() = default;
+  LazyPage(const LazyPage&) = delete;
+  LazyPage& operator=(const LazyPage&) = delete;
+  [[nodiscard]] P* get() const {
     if (!page_ && make_) make_();
     return page_;
   }
-  Page* operator->() const { return get(); }
+  P* operator->() const { return get(); }
   /// Does it stand already?
   [[nodiscard]] bool is_made() const { return page_ != nullptr; }
 
 private:
   friend class PagedStage;
-  Page* page_ = nullptr;
+  P* page_ = nullptr;
   std::function<void()> make_;
 };
 
@@ -42,56 +41,50 @@ public:
   void show_page(int page);
   [[nodiscard]] int page() const;
   void arrive() override;
+  /// Shows the page that the field is on, and gives it the focus.
+  bool go_to(const QString& path) override;
+  [[nodiscard]] bool takes_arrows() const override;
 
 protected:
+  void fill() override;
   void showEvent(QShowEvent* event) override;
-  /// @param page  the stage's own handle of it, which must live as long as the stage
-  /// @param make  gives the page, which belongs to this from then on; it may have a band() of heights, in itself, and
-  /// say when it moved
-  template <class Page>
-  void add_page(const QString& name, Later<Page>& page, std::function<Page*()> make) {
+  /// @param page   the stage's own handle of it, which must live as long as the stage
+  /// @param parts  of the paths of fields that are on it; fields of no page's parts are at home
+  template <class P>
+  void add_page(const QString& name, LazyPage<P>& page, QStringList parts = {}) {
     const int place = static_cast<int>(entries_.size());
     page.make_ = [this, place] { ensure(place); };
-    Entry entry;
-    entry.name = name;
-    entry.make = [this, &page, make = std::move(make)](Entry& made) {
-      Page* one = make();
-      page.page_ = one;
-      made.widget = one;
-      made.reserve_right = [one](int px) { one->reserve_right(px); };
-      if constexpr (requires { one->band(); }) {
-        made.band = [one] { return one->band(); };
-        connect(one, &Page::band_moved, this, &StagePage::band_moved);
-      }
-    };
-    take(std::move(entry));
+    take({name, std::move(parts), nullptr, nullptr, [this, &page] { return page.page_ = new P(desk_, this); }});
   }
+  /// The page that fields are on which are on no other; the first where nobody says.
+  void set_home(int page) { home_ = page; }
   /// Commands that show each page, by its name behind the stage's.
   [[nodiscard]] std::vector<Command> page_commands(const QString& stage);
-  Desk& desk_;
+  /// A command of the file menu that is done on a page.
+  [[nodiscard]] Command file_command(const QString& name, int page, std::function<void()> act);
+  /// What stands beside the chips.
+  [[nodiscard]] QHBoxLayout* head() const { return head_; }
+  /// A page was just made.
+  virtual void made(int) {}
 
 private:
   struct Entry {
     QString name;
-    QWidget* widget = nullptr;
-    std::function<void(int)> reserve_right;
-    std::function<std::pair<int, int>()> band; // none: the page shows no heights
-    std::function<void(Entry&)> make;          // until it stands
+    QStringList parts;
+    QWidget* stands = nullptr; // in its place, the page itself or nothing yet
+    Page* page = nullptr;
+    std::function<Page*()> make;
   };
   void take(Entry entry);
   void ensure(int place);
-  void refresh();
+  [[nodiscard]] Page* shown() const;
 
   Chips* chips_;
+  QHBoxLayout* head_;
   QStackedWidget* stack_;
   std::vector<Entry> entries_;
+  int home_ = 0;
   int reserved_ = 0; // px at the right
 };
-
-/// Gives the field or choice of a path on a page the focus. @returns whether it is there
-bool go_to_field(const Desk& desk, const QWidget* page, const QString& path);
-
-/// A page that scrolls up and down where its window is too low for it.
-[[nodiscard]] QWidget* scrolled(QWidget* inside, QWidget* parent);
 
 } // namespace mavrel::app

@@ -1,16 +1,17 @@
 #include "app/kit/stage_page.h"
 
-#include "app/kit/field.h"
+#include "app/theme/look.h"
+
+#include <QVBoxLayout>
 
 namespace mavrel::app {
 
-bool StagePage::go_to(const QString& path) {
-  for (Field* field : findChildren<Field*>())
-    if (field->path() == path && field->isEnabled()) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
+QVBoxLayout* StagePage::stage_column() {
+  const int u = desk_.look().unit();
+  QVBoxLayout* const made = column();
+  layout()->setContentsMargins(2 * u, u, 0, u);
+  made->setSpacing(u);
+  return made;
 }
 
 } // namespace mavrel::app

@@ -2,15 +2,11 @@
 // knows stages by this alone; which there are stands in shell/stages.cpp.
 #pragma once
 
+#include "app/kit/page.h"
+
 #include <QKeySequence>
 #include <QString>
 #include <QStringList>
-#include <QWidget>
-
-#include <functional>
-#include <optional>
-#include <utility>
-#include <vector>
 
 namespace mavrel::app {
 
@@ -23,12 +19,6 @@ struct Command {
   std::function<void()> act;
 };
 
-/// Something that can be found by name and gone to.
-struct Findable {
-  QString name, kind; // `Osier O-135`, `bag`
-  std::function<void()> act;
-};
-
 /// An undo of the page's own, for work that is not in the build.
 struct OwnUndo {
   QString what; // `edit of the card`
@@ -36,20 +26,14 @@ struct OwnUndo {
   std::function<void()> undo, redo;
 };
 
-class StagePage : public QWidget {
+class StagePage : public Page {
   Q_OBJECT
 public:
-  using QWidget::QWidget;
-  /// Top and bottom of a height scale on the page, in the page; none when it shows none.
-  [[nodiscard]] virtual std::optional<std::pair<int, int>> band() const { return std::nullopt; }
-  /// Whether what stands in that band is over height, so that the pose line is read across it and the posts.
+  using Page::Page;
+  /// Whether what stands in its band is over height, so that the pose line is read across it and the posts.
   [[nodiscard]] virtual bool reads_across() const { return band().has_value(); }
-  /// Room at the right that the height posts take, px: of the whole page, or only beside the page's own height scale.
-  virtual void reserve_right(int px) = 0;
   /// Whether the height posts stand beside it; a page that draws posts of its own says no.
   [[nodiscard]] virtual bool wants_posts() const { return true; }
-  /// Takes the person to a place on the page: the field of this path gets the focus. @returns whether it is here
-  virtual bool go_to(const QString& path);
   /// Is this field entered here, whatever stage it troubles?
   [[nodiscard]] virtual bool owns(const QString&) const { return false; }
   /// The page is gone to by name: it shows itself as one first meets it.
@@ -57,12 +41,8 @@ public:
 
   /// What can be done here; asked once, when the menus are made.
   [[nodiscard]] virtual std::vector<Command> commands() { return {}; }
-  /// What can be found here; asked each time.
-  [[nodiscard]] virtual std::vector<Findable> findables() { return {}; }
   /// Undo and redo while the page is shown; none: the build's.
   [[nodiscard]] virtual std::optional<OwnUndo> own_undo() { return std::nullopt; }
-  /// Does it use the arrows itself, rather than move the pose?
-  [[nodiscard]] virtual bool takes_arrows() const { return false; }
   /// Files dropped on the window. @returns which of them it took
   virtual QStringList take_files(const QStringList&) { return {}; }
   /// A sentence to be said when a build is opened: something is due. Empty: nothing.
@@ -71,13 +51,16 @@ public:
   [[nodiscard]] virtual QString unkept() const { return {}; }
 
 signals:
-  void band_moved();
   /// It wants to be shown: a command of it was used.
   void called();
   /// What can be undone here has changed.
   void undo_changed();
   /// Somebody wants this build opened.
   void wants_open(const QString& file);
+
+protected:
+  /// The stage's column has the margins of a stage.
+  [[nodiscard]] QVBoxLayout* stage_column();
 };
 
 } // namespace mavrel::app

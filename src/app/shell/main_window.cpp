@@ -373,11 +373,23 @@ void MainWindow::open_dialog() {
 
 bool MainWindow::export_sheet(const QString& file) {
   if (desk_.refuses_to_write(path_of(file))) return false;
-  const auto doubt = Sureness::of(desk_).at_once();
-  const auto pages =
-      write_sheet({desk_.build(), desk_.assessment(), desk_.prefs(), doubt ? &*doubt : nullptr}, path_of(file));
-  desk_.tell(pages ? tr("Build sheet written: %1, %n pages", "", *pages).arg(file) : desk_.words_of(pages.error()));
-  return pages.has_value();
+  const auto written = std::make_shared<std::optional<bool>>();
+  with_doubt([this, file, written](const assess::Doubt* doubt) {
+    const auto pages = write_sheet({desk_.build(), desk_.assessment(), desk_.prefs(), doubt}, path_of(file));
+    desk_.tell(pages ? tr("Build sheet written: %1, %n pages", "", *pages).arg(file) : desk_.words_of(pages.error()));
+    *written = pages.has_value();
+  });
+  return written->value_or(true);
+}
+
+/// Paper says how sure its figures are: it waits for that, beside, where it is not known yet.
+void MainWindow::with_doubt(const std::function<void(const assess::Doubt*)>& act) {
+  const auto done = std::make_shared<bool>(false);
+  Sureness::of(desk_).once_known(this, [act, done](const assess::Doubt* doubt) {
+    *done = true;
+    act(doubt);
+  });
+  if (!*done) desk_.tell(tr("How sure the figures are is worked out first; the sheet follows by itself."));
 }
 
 bool MainWindow::export_tracks(const QString& file) {
@@ -388,11 +400,12 @@ bool MainWindow::export_tracks(const QString& file) {
 }
 
 void MainWindow::print() {
-  QPrinter printer(QPrinter::HighResolution);
-  QPrintDialog dialog(&printer, this);
+  const auto printer = std::make_shared<QPrinter>(QPrinter::HighResolution);
+  QPrintDialog dialog(printer.get(), this);
   if (dialog.exec() != QDialog::Accepted) return;
-  const auto doubt = Sureness::of(desk_).at_once();
-  print_sheet(printer, {desk_.build(), desk_.assessment(), desk_.prefs(), doubt ? &*doubt : nullptr});
+  with_doubt([this, printer](const assess::Doubt* doubt) {
+    print_sheet(*printer, {desk_.build(), desk_.assessment(), desk_.prefs(), doubt});
+  });
 }
 
 void MainWindow::offer_left_behind() {

@@ -9,10 +9,16 @@
 
 #include <QMainWindow>
 
+#include <functional>
+
 class QLabel;
 class QStackedWidget;
 class QMenu;
 class QPushButton;
+
+namespace mavrel::assess {
+struct Doubt;
+}
 
 namespace mavrel::app {
 
@@ -36,7 +42,8 @@ public:
   void go_to_stage(const QString& key);
   /// The page of a stage, by its key; nullptr: there is none.
   [[nodiscard]] StagePage* stage(const QString& key) const;
-  /// Writes the build sheet; says so or why not.
+  /// Writes the build sheet, once it is known how sure its figures are; says so or why not. @returns whether it is or
+  /// will be written
   bool export_sheet(const QString& file);
   bool export_tracks(const QString& file);
   /// Saves there; asks where the file is read-only or was changed by others.
@@ -80,6 +87,7 @@ private:
   void new_build();
   void open_dialog();
   void print();
+  void with_doubt(const std::function<void(const assess::Doubt*)>& act);
   [[nodiscard]] bool may_leave();
   [[nodiscard]] bool may_lose_unkept();
   [[nodiscard]] StagePage* page() const;

@@ -1,6 +1,5 @@
 #include "app/stages/air/air.h"
 
-#include "app/desk/desk.h"
 #include "app/stages/air/kit_page.h"
 #include "app/stages/air/lift_page.h"
 #include "app/stages/air/room_page.h"
@@ -19,20 +18,19 @@
 namespace mavrel::app {
 
 namespace {
-constexpr int lift_page = 0, kit_page = 1, sizing_page = 2, wet_page = 3, wiring_page = 4, room_page = 5;
+enum AirPage { lift_page, kit_page, sizing_page, wet_page };
 }
 
 AirStage::AirStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
-  add_page<LiftPage>(tr("A lift"), lift_, [this] { return new LiftPage(desk_, this); });
-  add_page<KitPage>(tr("The kit"), kit_, [this] { return new KitPage(desk_, this); });
-  add_page<SizingPage>(tr("Sizing"), sizing_, [this] { return new SizingPage(desk_, this); });
-  add_page<WetPage>(tr("Water and leaks"), wet_, [this] { return new WetPage(desk_, this); });
-  add_page<WiringPage>(tr("Wiring"), wiring_, [this] { return new WiringPage(desk_, this); });
-  add_page<RoomPage>(tr("Room"), room_, [this] { return new RoomPage(desk_, this); });
-}
-
-bool AirStage::takes_arrows() const {
-  return page() == room_page || (page() == lift_page && lift_->run()->hasFocus());
+  add_page(tr("A lift"), lift_);
+  add_page(tr("The kit"), kit_);
+  add_page(tr("Sizing"), sizing_,
+           {".brief.air.rise", ".brief.air.lifts", ".brief.air.ready", ".brief.air.current", ".brief.air.sound",
+            ".brief.air.room"});
+  add_page(tr("Water and leaks"), wet_, {"surroundings.", ".humidity"});
+  add_page(tr("Wiring"), wiring_, {".battery_at.", ".feeds", ".volts", ".drop_allowed", ".stagger_s"});
+  add_page(tr("Room"), room_, {"_at.", "body."});
+  set_home(kit_page);
 }
 
 bool AirStage::owns(const QString& path) const {
@@ -40,50 +38,9 @@ bool AirStage::owns(const QString& path) const {
   return path.startsWith("variants.") && (path.contains(".air.") || path.contains(".brief.air"));
 }
 
-bool AirStage::go_to(const QString& path) {
-  const std::pair<int, const char*> places[] = {{sizing_page, ".brief.air.rise"},
-                                                {sizing_page, ".brief.air.lifts"},
-                                                {sizing_page, ".brief.air.ready"},
-                                                {sizing_page, ".brief.air.current"},
-                                                {sizing_page, ".brief.air.sound"},
-                                                {sizing_page, ".brief.air.room"},
-                                                {wiring_page, ".battery_at."},
-                                                {wiring_page, ".feeds"},
-                                                {wiring_page, ".volts"},
-                                                {wiring_page, ".drop_allowed"},
-                                                {wiring_page, ".stagger_s"},
-                                                {room_page, "_at."},
-                                                {room_page, "body."},
-                                                {wet_page, "surroundings."},
-                                                {wet_page, ".humidity"}};
-  int there = kit_page;
-  for (const auto& [at, part] : places)
-    if (path.contains(part)) {
-      there = at;
-      break;
-    }
-  show_page(there);
-  switch (there) {
-  case sizing_page:
-    return sizing_->go_to(path);
-  case wiring_page:
-    return wiring_->go_to(path);
-  case room_page:
-    return room_->go_to(path);
-  case wet_page:
-    return wet_->go_to(path);
-  default:
-    return kit_->go_to(path);
-  }
-}
-
 std::vector<Command> AirStage::commands() {
   std::vector<Command> out = page_commands(tr("Air"));
-  out.push_back({Command::Menu::file, tr("Write the move as CSV …"), {}, [this] {
-                   emit called();
-                   show_page(lift_page);
-                   lift_->write_csv();
-                 }});
+  out.push_back(file_command(tr("Write the move as CSV …"), lift_page, [this] { lift_->write_csv(); }));
   out.push_back({Command::Menu::file, tr("Take in air parts …"), {}, [this] {
                    const QString file =
                        QFileDialog::getOpenFileName(this, tr("Air parts"), {}, tr("Air parts (*.parts.json)"));
@@ -111,25 +68,18 @@ void AirStage::take_parts(const QString& file) {
 }
 
 void AirStage::write_parts() {
-  const assess::AirGiven& air = desk_.assessment().air.given().room.air;
+  const assess::AirGiven& air = air_of(desk_);
   std::vector<shelf::Part> parts;
   for (const auto& part : air.parts.by_role)
     if (part && std::none_of(parts.begin(), parts.end(),
                              [&](const shelf::Part& o) { return o.kind == part->kind && o.name == part->name; }))
       parts.push_back(*part);
   if (parts.empty()) return desk_.tell(tr("The kit has no parts yet."));
-  const QString to =
-      QFileDialog::getSaveFileName(this, tr("Write the kit's parts"), {}, tr("Air parts (*.parts.json)"));
-  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
-  const auto done = write_atomically(to.toStdString(), shelf::write_parts(parts));
-  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+  save_text(tr("Write the kit's parts"), tr("Air parts (*.parts.json)"), shelf::write_parts(parts));
 }
 
 void AirStage::write_kit() {
-  const QString to = QFileDialog::getSaveFileName(this, tr("Write the kit list"), {}, tr("CSV (*.csv)"));
-  if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
-  const auto done = write_atomically(to.toStdString(), report::kit_csv(desk_.assessment().air.given().room.air));
-  desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
+  save_csv(tr("Write the kit list"), report::kit_csv(air_of(desk_)));
 }
 
 std::vector<Findable> AirStage::findables() {

@@ -16,11 +16,9 @@ class AirStage : public PagedStage {
   Q_OBJECT
 public:
   explicit AirStage(Desk& desk, QWidget* parent = nullptr);
-  bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;
-  [[nodiscard]] bool takes_arrows() const override;
   QStringList take_files(const QStringList& files) override;
 
   // Pages: 0 a lift, 1 the kit, 2 sizing, 3 water and leaks, 4 wiring, 5 room.
@@ -31,12 +29,12 @@ private:
   void write_parts();
   void write_kit();
 
-  Later<LiftPage> lift_;
-  Later<KitPage> kit_;
-  Later<SizingPage> sizing_;
-  Later<WetPage> wet_;
-  Later<WiringPage> wiring_;
-  Later<RoomPage> room_;
+  LazyPage<LiftPage> lift_;
+  LazyPage<KitPage> kit_;
+  LazyPage<SizingPage> sizing_;
+  LazyPage<WetPage> wet_;
+  LazyPage<WiringPage> wiring_;
+  LazyPage<RoomPage> room_;
 };
 
 } // namespace mavrel::app

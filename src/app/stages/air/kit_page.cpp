@@ -2,8 +2,6 @@
 
 #include "app/desk/sureness.h"
 #include "app/kit/choice_box.h"
-#include "app/kit/field.h"
-#include "app/kit/paged_stage.h"
 #include "app/kit/path_table.h"
 
 #include <QGridLayout>
@@ -31,138 +29,106 @@ ChoiceBox* part_box(Desk& desk, KitRole role, QWidget* parent) {
 }
 
 KitPage::KitPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }), figures_(new QLabel(this)),
-      caution_(new QLabel(this)), day_(new PathTable(desk, tr("Moves of a day"), this)), beside_(new QWidget(this)) {
+    : Page(desk, parent), day_(new PathTable(desk, tr("Moves of a day"), this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(2 * u);
+  auto* both = row(column(), 1);
+  both->setSpacing(2 * u);
   auto* parts = new QWidget(this);
-  auto* grid = new QGridLayout(parts);
-  grid->setContentsMargins(0, 0, u, 0);
-  grid->setHorizontalSpacing(u);
-  grid->setVerticalSpacing(2);
-  int r = 0;
-  for (const auto& row : assess::kit_roles()) {
-    auto* caption = new QLabel(tr(row.label), parts);
-    auto* box = part_box(desk_, row.role, parts);
-    caption->setBuddy(box);
-    auto* about = new QLabel(parts);
-    about->setProperty("quiet", true);
-    about->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-    grid->addWidget(caption, r, 0);
-    grid->addWidget(box, r, 1);
-    grid->addWidget(about, r++, 2);
-    captions_.push_back(caption);
-    about_.emplace_back(row.role, about);
-  }
-  grid->setColumnStretch(1, 5);
-  grid->setColumnStretch(2, 4);
-  grid->setRowStretch(r, 1);
-  whole->addWidget(scrolled(parts, this), 11);
+  parts->setLayout(make_parts());
+  both->addWidget(scrolled(parts, this), 11);
   auto* side = new QWidget(this);
   auto* right = new QVBoxLayout(side);
-  right->setContentsMargins(0, 0, u, 0);
+  right->setContentsMargins(0, 0, 0, 0);
   right->setSpacing(u / 2);
-  auto* how = new QGridLayout;
-  how->setHorizontalSpacing(u);
-  how->setVerticalSpacing(2);
-  int line = 0;
-  const auto choice = [&](const QString& caption, ChoiceBox* box) {
-    auto* label = new QLabel(caption, side);
-    label->setBuddy(box);
-    captions_.push_back(label);
-    how->addWidget(label, line, 0);
-    how->addWidget(box, line++, 1);
-  };
-  const auto box = [&](const char* key, const QString& name, auto e) {
-    return new ChoiceBox(desk_, QString("@.air.%1").arg(key), name, rows_of(e), side);
-  };
-  choice(tr("circuits"), box("circuits", tr("Circuits"), build::Circuits{}));
-  choice(tr("worked by"), box("school", tr("Valves worked by"), build::ValveSchool{}));
-  choice(tr("order"), box("order", tr("Order of corners"), build::MoveOrder{}));
-  choice(tr("shop air"), box("shop_inlet", tr("Inlet for shop air"), build::Fitted{}));
-  choice(tr("tyre outlet"), box("tyre_outlet", tr("Outlet for tyres"), build::Fitted{}));
-  choice(tr("car weighed"), box("weighed", tr("Car weighed"), build::Weighed{}));
-  how->setColumnStretch(1, 1);
-  right->addLayout(how);
-  auto* numbers = new QHBoxLayout;
-  numbers->setSpacing(u / 2);
-  numbers->addWidget(new Field(desk_, "@.air.elbows", tr("elbows"), side));
-  numbers->addWidget(new Field(desk_, "@.air.line_slack", tr("slack"), side));
-  numbers->addWidget(new Field(desk_, "@.brief.air.drive_s", tr("engine a day"), side));
-  right->addLayout(numbers);
+  right->addLayout(make_ways(side));
+  auto* numbers = row(right);
+  fields(numbers, "@.air.", {{"elbows", tr("elbows")}, {"line_slack", tr("slack")}});
+  fields(numbers, "@.brief.air.", {{"drive_s", tr("engine a day")}});
   day_->setMaximumHeight(desk_.look().px(96));
   right->addWidget(day_);
-  auto* moves = new QHBoxLayout;
-  moves->setSpacing(u / 2);
-  auto* more = new QPushButton(tr("Add a move"), side);
-  more->setObjectName("add_move");
-  connect(more, &QPushButton::clicked, this, [this] {
+  auto* moves = row(right);
+  button(moves, tr("Add a move"), "add_move", [this] {
     const assess::AirGiven& air = air_of(desk_);
     build::DayMove move;
     if (const auto lift = assess::wished_lift(air))
       move.from = air.presets[lift->first], move.to = air.presets[lift->second];
     desk_.add_entry(tr("Add a move"), "@.brief.air.day", move);
   });
-  auto* less = new QPushButton(tr("Remove"), side);
-  connect(less, &QPushButton::clicked, this, [this] {
+  button(moves, tr("Remove"), "remove_move", [this] {
     if (day_->held_row() >= 0 && day_->held_row() < static_cast<int>(desk_.build().variant().brief.air.day.size()))
       desk_.remove_entry(tr("Remove a move"), QString("@.brief.air.day.%1").arg(day_->held_row()));
   });
-  moves->addWidget(more);
-  moves->addWidget(less);
   moves->addStretch(1);
-  right->addLayout(moves);
-  figures_->setTextFormat(Qt::RichText);
-  figures_->setWordWrap(true);
-  figures_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-  figures_->setObjectName("kit_figures");
+  figures_ = rich_words("kit_figures");
+  dress(figures_, TextSize::normal);
   right->addWidget(figures_, 1);
-  caution_->setWordWrap(true);
-  caution_->setProperty("quiet", true);
-  caution_->setText(
-      tr("Let all pressure out before a line is opened. Never lie under a car that air holds up: stands."));
-  right->addWidget(caution_);
-  whole->addWidget(scrolled(side, this), 8);
-  whole->addWidget(beside_);
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &KitPage::ask);
-  connect(&Sureness::of(desk_), &Sureness::changed, this, [this] {
-    if (isVisible()) figures_->setText(figures_text());
-  });
-  ask();
+  right->addWidget(
+      quiet(tr("Let all pressure out before a line is opened. Never lie under a car that air holds up: stands.")));
+  both->addWidget(scrolled(side, this), 8);
+  follow(desk_.answers().of_the_car<FiguresQuestion>());
+  connect(&Sureness::of(desk_), &Sureness::changed, this, &KitPage::refresh);
 }
 
-void KitPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
+QLayout* KitPage::make_parts() {
+  auto* grid = new QGridLayout;
+  grid->setContentsMargins(0, 0, desk_.look().unit(), 0);
+  grid->setHorizontalSpacing(desk_.look().unit());
+  grid->setVerticalSpacing(2);
+  int r = 0;
+  for (const auto& part : assess::kit_roles()) {
+    QLabel* caption = small_words();
+    caption->setText(tr(part.label));
+    auto* box = part_box(desk_, part.role, this);
+    caption->setBuddy(box);
+    QLabel* about = quiet();
+    about->setWordWrap(false);
+    about->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    grid->addWidget(caption, r, 0);
+    grid->addWidget(box, r, 1);
+    grid->addWidget(about, r++, 2);
+    about_.emplace_back(part.role, about);
+  }
+  grid->setColumnStretch(1, 5);
+  grid->setColumnStretch(2, 4);
+  grid->setRowStretch(r, 1);
+  return grid;
 }
 
-void KitPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  ask();
+QLayout* KitPage::make_ways(QWidget* side) {
+  auto* grid = new QGridLayout;
+  grid->setHorizontalSpacing(desk_.look().unit());
+  grid->setVerticalSpacing(2);
+  int line = 0;
+  const auto choice = [&](const char* key, const QString& caption, const QString& name, auto e) {
+    QLabel* label = small_words();
+    label->setText(caption);
+    auto* box = new ChoiceBox(desk_, QString("@.air.%1").arg(key), name, rows_of(e), side);
+    label->setBuddy(box);
+    grid->addWidget(label, line, 0);
+    grid->addWidget(box, line++, 1);
+  };
+  choice("circuits", tr("circuits"), tr("Circuits"), build::Circuits{});
+  choice("school", tr("worked by"), tr("Valves worked by"), build::ValveSchool{});
+  choice("order", tr("order"), tr("Order of corners"), build::MoveOrder{});
+  choice("shop_inlet", tr("shop air"), tr("Inlet for shop air"), build::Fitted{});
+  choice("tyre_outlet", tr("tyre outlet"), tr("Outlet for tyres"), build::Fitted{});
+  choice("weighed", tr("car weighed"), tr("Car weighed"), build::Weighed{});
+  grid->setColumnStretch(1, 1);
+  return grid;
 }
 
-const std::optional<assess::KitFigures>& KitPage::figures() const {
-  static const std::optional<assess::KitFigures> none;
-  return answer_.answer() ? *answer_.answer() : none;
-}
-
-void KitPage::ask() {
-  if (!isVisible()) return;
-  const assess::AirGiven& now = air_of(desk_);
-  if (!answer_.was_asked() || answer_.keep_only_for(now)) answer_.ask(now);
-  refresh();
+const assess::KitFigures* KitPage::figures() const {
+  return desk_.answers().of_the_car<FiguresQuestion>().value();
 }
 
 bool KitPage::go_to(const QString& path) {
-  refresh(); // it may not have been shown yet
-  if (day_->go_to(path)) return true;
-  return go_to_field(desk_, this, path);
+  return day_->go_to(path) || Page::go_to(path);
 }
 
 QString KitPage::figures_text() const {
-  if (answer_.is_running()) return tr("Letting the air flow …");
+  const auto& asked = desk_.answers().of_the_car<FiguresQuestion>();
+  if (asked.is_running()) return tr("Letting the air flow …");
+  if (const auto trouble = asked.trouble()) return desk_.words_of(*trouble).toHtmlEscaped();
   if (!figures()) return {};
   const assess::KitFigures& f = *figures();
   QString rows;
@@ -222,12 +188,7 @@ QString KitPage::figures_text() const {
   return out;
 }
 
-void KitPage::refresh() {
-  const Look& look = desk_.look();
-  for (QLabel* caption : captions_)
-    caption->setFont(look.font(TextSize::small));
-  caution_->setFont(look.font(TextSize::small));
-  figures_->setFont(look.font());
+void KitPage::fill() {
   figures_->setText(figures_text());
   const assess::AirGiven& air = air_of(desk_);
   std::vector<PathTable::Row> rows;
@@ -238,36 +199,42 @@ void KitPage::refresh() {
   day_->setVisible(!rows.empty());
   day_->show_rows({tr("from"), tr("to"), tr("a day")}, std::move(rows));
   for (const auto& [role, label] : about_) {
-    label->setFont(look.font(TextSize::small));
     const shelf::Part* part = air.parts[role];
-    QStringList about;
-    if (part) {
-      if (part->kind == shelf::PartKind::line) {
-        const double length = role == KitRole::feed_line ? assess::feed_line_length(air)
-                              : role == KitRole::front_line
-                                  ? std::max(assess::corner_line_length(air, 0), assess::corner_line_length(air, 1))
-                                  : std::max(assess::corner_line_length(air, 2), assess::corner_line_length(air, 3));
-        about << tr("up to %1").arg(desk_.shown(length, Kind::altitude, 1));
-      }
-      if (!part->curve.empty()) {
-        about << desk_.shown(shelf::air_of(*part, 8e5, assess::volts_at_compressor(air.kit)), Kind::air_flow);
-        about << tr("that against %1").arg(desk_.shown(8e5, Kind::pressure, 0));
-      }
-      if (part->volume) about << desk_.shown(*part->volume, Kind::volume, 1);
-      if (part->cut_in)
-        about << tr("to %1").arg(desk_.shown(*part->cut_out, Kind::pressure))
-              << tr("from %1").arg(desk_.shown(*part->cut_in, Kind::pressure));
-      if (part->opens_at) about << tr("at %1").arg(desk_.shown(*part->opens_at, Kind::pressure));
-      if (part->conductance) about << desk_.shown(*part->conductance, Kind::conductance);
-      if (part->rated_pressure && part->kind != shelf::PartKind::fitting)
-        about << tr("rated %1").arg(desk_.shown(*part->rated_pressure, Kind::pressure, 0));
-      if (part->mass && *part->mass >= 0.3) about << desk_.shown(*part->mass, Kind::mass, 1);
-    }
-    label->setText(about.value(0));
-    label->setToolTip(part ? (about.join(" · ") + "\n") +
+    const QStringList said = part ? about(role, *part) : QStringList();
+    label->setText(said.value(0));
+    label->setToolTip(part ? (said.join(" · ") + "\n") +
                                  QString::fromStdString(part->maker + (part->notes.empty() ? "" : ". " + part->notes))
                            : QString());
   }
+}
+
+/// What matters about a part, the most first.
+QStringList KitPage::about(assess::KitRole role, const shelf::Part& part) const {
+  const assess::AirGiven& air = air_of(desk_);
+  QStringList out;
+  if (part.kind == shelf::PartKind::line) {
+    const auto of_end = [&](std::size_t left) {
+      return std::max(assess::corner_line_length(air, left), assess::corner_line_length(air, left + 1));
+    };
+    const double length = role == KitRole::feed_line    ? assess::feed_line_length(air)
+                          : role == KitRole::front_line ? of_end(0)
+                                                        : of_end(2);
+    out << tr("up to %1").arg(desk_.shown(length, Kind::altitude, 1));
+  }
+  if (!part.curve.empty()) {
+    out << desk_.shown(shelf::air_of(part, 8e5, assess::volts_at_compressor(air.kit)), Kind::air_flow);
+    out << tr("that against %1").arg(desk_.shown(8e5, Kind::pressure, 0));
+  }
+  if (part.volume) out << desk_.shown(*part.volume, Kind::volume, 1);
+  if (part.cut_in)
+    out << tr("to %1").arg(desk_.shown(*part.cut_out, Kind::pressure))
+        << tr("from %1").arg(desk_.shown(*part.cut_in, Kind::pressure));
+  if (part.opens_at) out << tr("at %1").arg(desk_.shown(*part.opens_at, Kind::pressure));
+  if (part.conductance) out << desk_.shown(*part.conductance, Kind::conductance);
+  if (part.rated_pressure && part.kind != shelf::PartKind::fitting)
+    out << tr("rated %1").arg(desk_.shown(*part.rated_pressure, Kind::pressure, 0));
+  if (part.mass && *part.mass >= 0.3) out << desk_.shown(*part.mass, Kind::mass, 1);
+  return out;
 }
 
 } // namespace mavrel::app

@@ -1,39 +1,36 @@
 // The kit part by part, how it is worked, and what it is bought by.
 #pragma once
 
-#include "app/kit/end_panel.h"
+#include "app/kit/page.h"
 #include "app/stages/air/questions.h"
 
-class QLabel;
+class QLayout;
 
 namespace mavrel::app {
 
 class ChoiceBox;
 class PathTable;
 
-class KitPage : public QWidget {
+class KitPage : public Page {
   Q_OBJECT
 public:
   explicit KitPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
-  [[nodiscard]] const std::optional<assess::KitFigures>& figures() const;
+  bool go_to(const QString& path) override;
+  /// What the kit does; nullptr while it is worked out.
+  [[nodiscard]] const assess::KitFigures* figures() const;
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void ask();
-  void refresh();
+  QLayout* make_parts();
+  QLayout* make_ways(QWidget* side);
   [[nodiscard]] QString figures_text() const;
+  [[nodiscard]] QStringList about(assess::KitRole role, const shelf::Part& part) const;
 
-  Desk& desk_;
-  LongAnswer<FiguresQuestion> answer_;
   std::vector<std::pair<assess::KitRole, QLabel*>> about_; // what a part is like, beside its box
-  std::vector<QLabel*> captions_;
-  QLabel *figures_, *caution_;
+  QLabel* figures_;
   PathTable* day_;
-  QWidget* beside_;
 };
 
 /// A box of the shelf's parts for a role; its field is that of the active variant's kit.

@@ -64,12 +64,7 @@ QString LiftPlot::described() const {
 void LiftPlot::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  paint_axis(painter);
-  const QRectF p = plot();
-  painter.fillRect(p, t.panel);
-  painter.setPen(QPen(t.rule, 1));
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(p);
+  const QRectF p = paint_frame(painter);
   if (!lift_) {
     paint_instead(painter, p.toRect(), look, why_);
     return;

@@ -2,15 +2,22 @@
 #pragma once
 
 #include "app/desk/desk.h"
-#include "app/desk/stoppable.h"
 #include "assess/air/figures.h"
 #include "assess/air/sizing.h"
 #include "assess/assessment.h"
 
 namespace mavrel::app {
 
+/// The air of what is open.
+[[nodiscard]] inline const assess::AirGiven& air_of(const Desk& desk) {
+  return desk.assessment().air.given().room.air;
+}
+
 using LiftQuestion = Stoppable<assess::LiftGiven, Expected<assess::Lift>, assess::answer_lift>;
-using FiguresQuestion = Stoppable<assess::AirGiven, assess::KitFigures, assess::kit_figures>;
+
+struct FiguresQuestion : Stoppable<assess::AirGiven, assess::KitFigures, assess::kit_figures> {
+  static Given given(const Desk& desk) { return air_of(desk); }
+};
 
 struct SizingQuestion {
   using Given = assess::SizingGiven;
@@ -19,10 +26,5 @@ struct SizingQuestion {
     return assess::size_kits(given, {0, control.stop, control.progress});
   }
 };
-
-/// The air of what is open.
-[[nodiscard]] inline const assess::AirGiven& air_of(const Desk& desk) {
-  return desk.assessment().air.given().room.air;
-}
 
 } // namespace mavrel::app

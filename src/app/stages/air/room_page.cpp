@@ -16,34 +16,22 @@
 namespace mavrel::app {
 
 RoomPage::RoomPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), view_(new RoomView(desk, this)), held_(new QLabel(this)), about_(new QLabel(this)),
-      boxes_(new QLabel(this)), hot_(new PathTable(desk, tr("Hot parts"), this)), beside_(new QWidget(this)) {
+    : Page(desk, parent), view_(new RoomView(desk, this)), hot_(new PathTable(desk, tr("Hot parts"), this)) {
   const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* page = new QVBoxLayout;
-  page->setContentsMargins(0, 0, u, 0);
-  page->setSpacing(u / 2);
-  whole->addLayout(page, 1);
-  page->addWidget(view_, 1);
-  auto* below = new QHBoxLayout;
+  column()->addWidget(view_, 1);
+  auto* below = row(column());
   below->setSpacing(2 * u);
-  page->addLayout(below);
   auto* side = new QVBoxLayout;
   side->setSpacing(u / 2);
   below->addLayout(side, 5);
+  held_ = heading({});
   side->addWidget(held_);
-  auto* grid = new QGridLayout;
-  grid->setSpacing(u / 2);
-  int i = 0;
+  auto* at = row(side);
   for (const auto& [key, caption] : {std::pair{"x_m", tr("behind front axle")}, std::pair{"y_m", tr("left of middle")},
                                      std::pair{"z_m", tr("above road")}}) {
-    auto* field = new Field(desk_, "@.air.tank_at." + QString(key), caption, this);
-    grid->addWidget(field, 0, i++);
-    fields_.emplace_back(field, key);
+    fields_.emplace_back(new Field(desk_, "@.air.tank_at." + QString(key), caption, this), key);
+    at->addWidget(fields_.back().first);
   }
-  side->addLayout(grid);
   const auto choice = [&](const char* key, const QString& name, auto e) {
     auto* box = new ChoiceBox(desk_, "@.air.tank_at." + QString(key), name, rows_of(e), this);
     side->addWidget(box);
@@ -52,12 +40,7 @@ RoomPage::RoomPage(Desk& desk, QWidget* parent)
   choice("room", tr("Where it lies"), build::PartRoom{});
   choice("held", tr("How it is held"), build::PartHeld{});
   choice("lies", tr("Which way it lies"), build::PartLies{});
-  about_->setWordWrap(true);
-  about_->setTextFormat(Qt::RichText);
-  about_->setObjectName("room_about");
-  about_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-  boxes_->setText(tr("Boot, well and hot parts"));
-  side->addWidget(boxes_);
+  side->addWidget(heading(tr("Boot, well and hot parts")));
   auto* space = new QGridLayout;
   space->setSpacing(u / 2);
   const std::pair<const char*, QString> body[] = {{"boot.from_m", tr("boot from")},  {"boot.floor_m", tr("floor")},
@@ -71,40 +54,27 @@ RoomPage::RoomPage(Desk& desk, QWidget* parent)
     ++n;
   }
   side->addLayout(space);
-  auto* hot = new QPushButton(tr("Add a hot part"), this);
-  hot->setObjectName("add_hot");
-  connect(hot, &QPushButton::clicked, this, [this] {
+  side->addStretch(1);
+  about_ = rich_words("room_about");
+  below->addWidget(about_, 6);
+  auto* warm = row(column());
+  auto* buttons = new QVBoxLayout;
+  buttons->setSpacing(u / 2);
+  button(buttons, tr("Add a hot part"), "add_hot", [this] {
     build::HotPart part;
     part.name = tr("hot part %1").arg(desk_.build().body.hot.size() + 1).toStdString();
     desk_.add_entry(tr("Add a hot part"), "body.hot", part);
   });
-  auto* cold = new QPushButton(tr("Remove"), this);
-  connect(cold, &QPushButton::clicked, this, [this] {
+  button(buttons, tr("Remove"), "remove_hot", [this] {
     if (hot_->held_row() >= 0)
       desk_.remove_entry(tr("Remove a hot part"), QString("body.hot.%1").arg(hot_->held_row()));
   });
-  side->addStretch(1);
-  below->addWidget(about_, 6);
-  auto* buttons = new QVBoxLayout;
-  buttons->setSpacing(u / 2);
-  buttons->addWidget(hot);
-  buttons->addWidget(cold);
   buttons->addStretch(1);
-  auto* warm = new QHBoxLayout;
-  warm->setSpacing(u);
   warm->addLayout(buttons);
-  warm->addWidget(hot_, 1);
   hot_->setMaximumHeight(desk_.look().px(92));
-  page->addLayout(warm);
-  whole->addWidget(beside_);
+  warm->addWidget(hot_, 1);
   connect(view_, &RoomView::chose, this, &RoomPage::hold);
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &RoomPage::refresh);
   hold(0);
-}
-
-void RoomPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
 }
 
 void RoomPage::hold(int box) {
@@ -114,7 +84,7 @@ void RoomPage::hold(int box) {
     field->bind("@.air." + place_ + "." + key);
   for (const auto& [choice, key] : choices_)
     choice->bind("@.air." + place_ + "." + key);
-  refresh();
+  refresh(); // once it is looked at
 }
 
 bool RoomPage::go_to(const QString& path) {
@@ -125,20 +95,10 @@ bool RoomPage::go_to(const QString& path) {
       hold(i);
       break;
     }
-  if (hot_->go_to(path)) return true;
-  for (Field* field : findChildren<Field*>())
-    if (desk_.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
+  return hot_->go_to(path) || Page::go_to(path);
 }
 
-void RoomPage::refresh() {
-  const Look& look = desk_.look();
-  held_->setFont(look.font(TextSize::normal, true));
-  boxes_->setFont(look.font(TextSize::normal, true));
-  about_->setFont(look.font(TextSize::small));
+void RoomPage::fill() {
   std::vector<PathTable::Row> rows_of_hot;
   for (std::size_t i = 0; i < desk_.build().body.hot.size(); ++i) {
     const QString base = QString("body.hot.%1.").arg(i);
@@ -156,6 +116,10 @@ void RoomPage::refresh() {
   held_->setText(held < static_cast<int>(room.boxes.size()) && held >= 0
                      ? QString::fromStdString(room.boxes[static_cast<std::size_t>(held)].name)
                      : tr("No part"));
+  fill_about(room);
+}
+
+void RoomPage::fill_about(const assess::KitRoom& room) {
   QString rows;
   const auto line = [&](const QString& what, const QString& value) {
     rows += QString("<tr><td>%1&nbsp;&nbsp;</td><td align='right'><b>%2</b></td></tr>")

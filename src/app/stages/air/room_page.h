@@ -2,40 +2,35 @@
 // they leave of the boot, and what is near what is hot.
 #pragma once
 
+#include "app/kit/page.h"
 #include "assess/air/room.h"
-
-#include <QWidget>
-
-class QLabel;
-class QVBoxLayout;
 
 namespace mavrel::app {
 
-class Desk;
-class Field;
-class PathTable;
 class ChoiceBox;
+class PathTable;
 class RoomView;
 
-class RoomPage : public QWidget {
+class RoomPage : public Page {
   Q_OBJECT
 public:
   explicit RoomPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+  bool go_to(const QString& path) override;
+  [[nodiscard]] bool takes_arrows() const override { return true; }
   [[nodiscard]] RoomView* view() const { return view_; }
+
+protected:
+  void fill() override;
 
 private:
   void hold(int box);
-  void refresh();
+  void fill_about(const assess::KitRoom& room);
 
-  Desk& desk_;
   RoomView* view_;
-  QLabel *held_, *about_, *boxes_;
+  QLabel *held_, *about_;
   std::vector<std::pair<Field*, QString>> fields_; // of the held part's place, with the last step of their path
   std::vector<std::pair<ChoiceBox*, QString>> choices_;
   PathTable* hot_;
-  QWidget* beside_;
   QString place_ = "tank_at";
 };
 

@@ -49,9 +49,7 @@ RoomView::RoomView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
 }
 
 const KitRoom& RoomView::room() const {
-  // Worked out anew only when what it stands for has changed; of the interface's thread.
-  static assess::Kept<RoomQuestion> kept;
-  return *kept.ask(given_of(desk_));
+  return desk_.answers().at_once<RoomQuestion>(given_of(desk_));
 }
 
 void RoomView::hold(int box) {

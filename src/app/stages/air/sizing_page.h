@@ -1,40 +1,33 @@
 // Which kits would do: what is wished for, and every kit of the shelf against it, each with why it lost.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/stages/air/questions.h"
-
-#include <QWidget>
-
-class QLabel;
-class QProgressBar;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
-class SizingPage : public QWidget {
+class RunRow;
+
+class SizingPage : public Page {
   Q_OBJECT
 public:
   explicit SizingPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
-  void search();
-  [[nodiscard]] const assess::Sizing* sizing() const;
+  void search() { answer_.ask(); }
+  [[nodiscard]] const assess::Sizing* sizing() const { return answer_.value(); }
   /// Keeps the design and goes on in a new variant with this choice's kit.
-  void take(int row);
+  void take(std::size_t choice);
+
+protected:
+  void fill() override;
 
 private:
-  [[nodiscard]] assess::SizingGiven given() const;
-  void refresh();
+  [[nodiscard]] QString said(const assess::Sizing& sizing) const;
 
-  Desk& desk_;
-  LongAnswer<SizingQuestion> answer_;
-  assess::SizingGiven asked_;
-  QPushButton *find_, *take_;
-  QProgressBar* progress_;
-  QLabel* about_;
-  QTableWidget* table_;
-  QWidget* beside_;
+  Asked<SizingQuestion> answer_;
+  RunRow* run_;
+  ListTable* table_;
+  QPushButton* take_;
+  std::shared_ptr<const void> filled_; // which answer stands in the table
 };
 
 } // namespace mavrel::app

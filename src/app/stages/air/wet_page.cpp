@@ -3,7 +3,6 @@
 #include "app/kit/chart.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
 #include "file/text_file.h"
 #include "quantity/quantity.h"
 #include "shelf/leak_csv.h"
@@ -19,27 +18,10 @@
 
 namespace mavrel::app {
 
-WetPage::WetPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }),
-      table_(list_table("climates", tr("Water by climate"),
-                        {tr("air taken in"), tr("temperature"), tr("humidity"), tr("falls out a week"),
-                         tr("into the trap"), tr("drain every"), tr("dryer lasts")},
-                        this)),
-      water_(new QLabel(this)), leak_(new QLabel(this)), head_(new QLabel(tr("Leak"), this)),
-      place_(new QComboBox(this)), open_(new QPushButton(tr("Readings …"), this)), chart_(new Chart(desk, this)),
-      beside_(new QWidget(this)) {
-  const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* layout = new QVBoxLayout;
-  layout->setContentsMargins(0, 0, u, 0);
-  layout->setSpacing(u / 2);
-  whole->addLayout(layout, 1);
-  whole->addWidget(beside_);
-  auto* top = new QHBoxLayout;
-  top->setSpacing(u / 2);
-  water_->setWordWrap(true);
+WetPage::WetPage(Desk& desk, QWidget* parent) : Page(desk, parent), chart_(new Chart(desk, this)) {
+  follow(desk_.answers().of_the_car<FiguresQuestion>());
+  auto* top = row(column());
+  water_ = words("water_words", TextSize::normal);
   top->addWidget(water_, 1);
   for (const auto& [path, caption] :
        {std::pair{"surroundings.temperature_k", tr("air")}, std::pair{"surroundings.humidity", tr("humidity")},
@@ -48,11 +30,13 @@ WetPage::WetPage(Desk& desk, QWidget* parent)
     field->setMaximumWidth(desk_.look().px(96));
     top->addWidget(field, 0, Qt::AlignTop);
   }
-  layout->addLayout(top);
-  layout->addWidget(table_, 5);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
-  row->addWidget(head_);
+  table_ = table("climates", tr("Water by climate"),
+                 {tr("air taken in"), tr("temperature"), tr("humidity"), tr("falls out a week"), tr("into the trap"),
+                  tr("drain every"), tr("dryer lasts")});
+  column()->addWidget(table_, 5);
+  auto* leaks = row(column());
+  leaks->addWidget(heading(tr("Leak"), true));
+  place_ = new QComboBox(this);
   place_->setObjectName("leak_place");
   place_->setAccessibleName(tr("What was shut off"));
   for (std::size_t c = 0; c < 4; ++c)
@@ -60,41 +44,14 @@ WetPage::WetPage(Desk& desk, QWidget* parent)
   place_->addItem(tr("Tank"));
   for (std::size_t c = 0; c < 4; ++c)
     place_->addItem(tr("%1, bag alone").arg(tr(assess::corner_name(c))));
-  row->addWidget(place_);
-  open_->setObjectName("leak_readings");
-  open_->setToolTip(tr("A table of time_s, pressure_bar and temperature_c; it may be dropped on the window too"));
-  row->addWidget(open_);
-  leak_->setObjectName("leak_words");
-  leak_->setWordWrap(true);
-  row->addWidget(leak_, 1);
-  layout->addLayout(row);
-  layout->addWidget(chart_, 9);
-  connect(open_, &QPushButton::clicked, this, &WetPage::open);
-  connect(place_, &QComboBox::activated, this, &WetPage::refresh_leak);
-  connect(&desk_, &Desk::changed, this, &WetPage::ask);
-  for (const auto signal : {&Desk::restyled, &Desk::looked_at})
-    connect(&desk_, signal, this, &WetPage::refresh);
-  refresh();
-}
-
-void WetPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool WetPage::go_to(const QString& path) {
-  return go_to_field(desk_, this, path);
-}
-
-void WetPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  ask();
-}
-
-void WetPage::ask() {
-  if (!isVisible()) return;
-  const assess::AirGiven& now = air_of(desk_);
-  if (!answer_.was_asked() || answer_.keep_only_for(now)) answer_.ask(now);
-  refresh();
+  leaks->addWidget(place_);
+  button(leaks, tr("Readings …"), "leak_readings", [this] {
+    open();
+  })->setToolTip(tr("A table of time_s, pressure_bar and temperature_c; it may be dropped on the window too"));
+  leak_ = words("leak_words", TextSize::normal);
+  leaks->addWidget(leak_, 1);
+  column()->addWidget(chart_, 9);
+  connect(place_, &QComboBox::activated, this, &WetPage::fill_leak);
 }
 
 void WetPage::open() {
@@ -112,7 +69,7 @@ void WetPage::take_file(const QString& file) {
     return desk_.tell(tr("%1: %2").arg(name, desk_.words_of(found.error())));
   readings_[place()] = *readings;
   from_[place()] = name;
-  refresh_leak();
+  refresh();
 }
 
 QString WetPage::leak_words() const {
@@ -156,10 +113,9 @@ std::size_t WetPage::place() const {
   return static_cast<std::size_t>(std::max(0, place_->currentIndex()));
 }
 
-void WetPage::refresh_leak() {
+void WetPage::fill_leak() {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  leak_->setFont(look.font());
   leak_->setText(leak_words());
   chart_->clear_all();
   chart_->xAxis->setLabel(tr("hours"));
@@ -172,7 +128,7 @@ void WetPage::refresh_leak() {
   const auto& readings = readings_[place()];
   const auto found = volume && !readings.empty()
                          ? air::find_leak(readings, *volume, desk_.build().surroundings.altitude)
-                         : Expected<air::Leak>(refuse(words("none")));
+                         : Expected<air::Leak>(refuse(mavrel::words("none")));
   if (found) {
     QVector<double> hours, grams, bars;
     for (const air::LeakReading& r : readings) {
@@ -201,18 +157,19 @@ void WetPage::refresh_leak() {
   chart_->redraw();
 }
 
-void WetPage::refresh() {
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  water_->setFont(look.font());
-  head_->setFont(look.font(TextSize::large, true));
-  table_->setFont(look.font(TextSize::small));
-  const auto figures = answer_.answer() ? *answer_.answer() : std::optional<assess::KitFigures>();
+void WetPage::fill() {
+  fill_water();
+  fill_leak();
+}
+
+void WetPage::fill_water() {
+  const Tokens& t = desk_.look().tokens();
+  const auto& asked = desk_.answers().of_the_car<FiguresQuestion>();
+  const assess::KitFigures* figures = asked.value();
   if (!figures || !figures->day) {
     table_->setRowCount(0);
-    water_->setText(answer_.is_running() || !figures ? tr("Working out the air of a day …")
-                                                     : desk_.words_of(figures->day.error()));
-    return refresh_leak();
+    const auto trouble = figures ? std::optional(figures->day.error()) : asked.trouble();
+    return water_->setText(trouble ? desk_.words_of(*trouble) : tr("Working out the air of a day …"));
   }
   const auto wet = assess::wet_in(air_of(desk_), figures->day->air);
   const auto days = [&](const std::optional<double>& d) {
@@ -221,18 +178,17 @@ void WetPage::refresh() {
            : *d < 60  ? tr("%1 days").arg(*d, 0, 'f', 0)
                       : tr("%1 months").arg(*d / 30.4, 0, 'f', 0);
   };
-  table_->setRowCount(static_cast<int>(wet.size()));
-  for (int r = 0; r < static_cast<int>(wet.size()); ++r) {
-    const assess::Wet& w = wet[static_cast<std::size_t>(r)];
+  table_->fill(wet.size(), [&](std::size_t r, ListTable::Row& row) {
+    const assess::Wet& w = wet[r];
     const QColor ink = w.freezes ? t.caution : t.ink;
-    put_cell(table_, r, 0, (w.freezes ? "△ " : "") + desk_.words_of(w.name), ink);
-    put_cell(table_, r, 1, desk_.shown(w.temperature, Kind::temperature), ink);
-    put_cell(table_, r, 2, desk_.shown(w.humidity, Kind::share), ink);
-    put_cell(table_, r, 3, tr("%1 g").arg(w.liquid * 1e3, 0, 'f', 1), ink);
-    put_cell(table_, r, 4, tr("%1 g").arg(w.trapped * 1e3, 0, 'f', 1), ink);
-    put_cell(table_, r, 5, days(w.drain_days), ink);
-    put_cell(table_, r, 6, days(w.dryer_days), ink);
-  }
+    row.words((w.freezes ? "△ " : "") + desk_.words_of(w.name), ink)
+        .figure(desk_.shown(w.temperature, Kind::temperature), ink)
+        .figure(desk_.shown(w.humidity, Kind::share), ink)
+        .figure(tr("%1 g").arg(w.liquid * 1e3, 0, 'f', 1), ink)
+        .figure(tr("%1 g").arg(w.trapped * 1e3, 0, 'f', 1), ink)
+        .figure(days(w.drain_days), ink)
+        .figure(days(w.dryer_days), ink);
+  });
   QString text = tr("%1 g of air a day.").arg(figures->day->air * 1e3, 0, 'f', 0);
   if (air_of(desk_).parts[assess::KitRole::dryer])
     text += " " + tr("While the dryer lasts the tank stays dry; once it is spent, drain it as often as said.");
@@ -241,7 +197,6 @@ void WetPage::refresh() {
   if (!wet.empty() && wet.front().freezes)
     text += " " + tr("△ Nights are frosty: let the water out before them, or valves freeze shut.");
   water_->setText(text);
-  refresh_leak();
 }
 
 } // namespace mavrel::app

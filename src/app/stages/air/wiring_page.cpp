@@ -2,7 +2,6 @@
 
 #include "app/kit/choice_box.h"
 #include "app/kit/drawing.h"
-#include "app/kit/field.h"
 #include "app/kit/list_table.h"
 #include "app/stages/air/questions.h"
 #include "app/theme/text_line.h"
@@ -110,97 +109,49 @@ void WiringView::paintEvent(QPaintEvent*) {
   }
 }
 
-WiringPage::WiringPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), view_(new WiringView(desk, this)),
-      table_(list_table("wires", tr("Wiring list"),
-                        {tr("from"), tr("to"), tr("length"), tr("section"), tr("fuse"), tr("how")}, this)),
-      about_(new QLabel(this)), caution_(new QLabel(this)), beside_(new QWidget(this)) {
-  const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* layout = new QVBoxLayout;
-  layout->setContentsMargins(0, 0, u, 0);
-  layout->setSpacing(u / 2);
-  whole->addLayout(layout, 1);
-  whole->addWidget(beside_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u / 2);
-  row->addWidget(new ChoiceBox(desk_, "@.air.feeds", tr("Feeds"), rows_of(build::Feeds{}), this));
-  const std::pair<const char*, QString> fields[] = {{"volts", tr("at the battery")},
-                                                    {"drop_allowed", tr("drop at most")},
-                                                    {"stagger_s", tr("second starts later")},
-                                                    {"battery_at.x_m", tr("battery, behind axle")},
-                                                    {"battery_at.y_m", tr("left of the middle")}};
-  for (const auto& [key, caption] : fields)
-    row->addWidget(new Field(desk_, QString("@.air.%1").arg(key), caption, this));
-  layout->addLayout(row);
-  layout->addWidget(view_, 3);
-  about_->setWordWrap(true);
-  about_->setObjectName("wiring_about");
-  layout->addWidget(about_);
-  layout->addWidget(table_, 4);
-  caution_->setWordWrap(true);
-  caution_->setProperty("quiet", true);
-  caution_->setText(tr("A fuse belongs within a hand of the battery. Sections are for bundled copper cable; local "
-                       "rules for vehicle wiring go before them."));
-  layout->addWidget(caution_);
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &WiringPage::refresh);
-  refresh();
+WiringPage::WiringPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(new WiringView(desk, this)) {
+  auto* head = row(column());
+  head->addWidget(new ChoiceBox(desk_, "@.air.feeds", tr("Feeds"), rows_of(build::Feeds{}), this));
+  fields(head, "@.air.",
+         {{"volts", tr("at the battery")},
+          {"drop_allowed", tr("drop at most")},
+          {"stagger_s", tr("second starts later")},
+          {"battery_at.x_m", tr("battery, behind axle")},
+          {"battery_at.y_m", tr("left of the middle")}});
+  column()->addWidget(view_, 3);
+  about_ = words("wiring_about", TextSize::normal);
+  column()->addWidget(about_);
+  table_ =
+      table("wires", tr("Wiring list"), {tr("from"), tr("to"), tr("length"), tr("section"), tr("fuse"), tr("how")});
+  column()->addWidget(table_, 4);
+  column()->addWidget(
+      quiet(tr("A fuse belongs within a hand of the battery. Sections are for bundled copper cable; local "
+               "rules for vehicle wiring go before them.")));
 }
 
-void WiringPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool WiringPage::go_to(const QString& path) {
-  for (Field* field : findChildren<Field*>())
-    if (desk_.resolve(field->path()) == path) {
-      field->edit()->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  for (ChoiceBox* box : findChildren<ChoiceBox*>())
-    if (desk_.resolve(box->path()) == path) {
-      box->setFocus(Qt::OtherFocusReason);
-      return true;
-    }
-  return false;
-}
-
-void WiringPage::refresh() {
-  const Look& look = desk_.look();
-  about_->setFont(look.font());
-  caution_->setFont(look.font(TextSize::small));
-  table_->setFont(look.font(TextSize::small));
+void WiringPage::fill() {
+  const Tokens& t = desk_.look().tokens();
   const bool two =
       air_of(desk_).kit.feeds == build::Feeds::each && air_of(desk_).parts[assess::KitRole::second_compressor];
-  view_->setFixedHeight(look.px(two ? 264 : 190));
+  view_->setFixedHeight(desk_.look().px(two ? 264 : 190));
   view_->update();
   const auto wiring = assess::wiring_of(air_of(desk_));
-  if (!wiring) {
-    about_->clear();
-    table_->setRowCount(0);
-    view_->setAccessibleDescription(desk_.words_of(wiring.error()));
-    return;
-  }
   about_->setText(
-      tr("%1 at cut-out, %2 at worst while one starts. %3 reach the compressor: filling takes %4 longer than "
-         "with no drop at all.")
-          .arg(desk_.shown(wiring->running, Kind::current), desk_.shown(wiring->starting, Kind::current, 0),
-               desk_.shown(wiring->volts, Kind::voltage, 2), desk_.shown(wiring->slower, Kind::share, 1)));
-  view_->setAccessibleDescription(about_->text());
-  table_->setRowCount(static_cast<int>(wiring->rows.size()));
-  for (int r = 0; r < table_->rowCount(); ++r) {
-    const assess::WireRow& row = wiring->rows[static_cast<std::size_t>(r)];
-    const QColor ink = look.tokens().ink;
-    put_cell(table_, r, 0, tr(row.from.c_str()), ink);
-    put_cell(table_, r, 1, tr(row.to.c_str()), ink, true);
-    put_cell(table_, r, 2, desk_.shown(row.length, Kind::altitude, 1), ink);
-    put_cell(table_, r, 3, row.section ? desk_.shown(*row.section * 1e-6, Kind::section, -2) : "–", ink);
-    put_cell(table_, r, 4, row.fuse ? desk_.shown(*row.fuse, Kind::current, -2) : "–", ink);
-    put_cell(table_, r, 5, desk_.words_of(row.what), look.tokens().second, true);
-  }
+      wiring ? tr("%1 at cut-out, %2 at worst while one starts. %3 reach the compressor: filling takes %4 longer than "
+                  "with no drop at all.")
+                   .arg(desk_.shown(wiring->running, Kind::current), desk_.shown(wiring->starting, Kind::current, 0),
+                        desk_.shown(wiring->volts, Kind::voltage, 2), desk_.shown(wiring->slower, Kind::share, 1))
+             : QString());
+  view_->setAccessibleDescription(wiring ? about_->text() : desk_.words_of(wiring.error()));
+  table_->fill(wiring ? wiring->rows.size() : 0, [&](std::size_t r, ListTable::Row& row) {
+    const assess::WireRow& wire = wiring->rows[r];
+    row.words(tr(wire.from.c_str()), t.ink)
+        .words(tr(wire.to.c_str()), t.ink)
+        .figure(desk_.shown(wire.length, Kind::altitude, 1), t.ink)
+        .figure(wire.section ? desk_.shown(*wire.section * 1e-6, Kind::section, -2) : "–", t.ink)
+        .figure(wire.fuse ? desk_.shown(*wire.fuse, Kind::current, -2) : "–", t.ink)
+        .words(desk_.words_of(wire.what), t.second);
+  });
 }
 
 } // namespace mavrel::app

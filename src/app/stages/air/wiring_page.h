@@ -1,32 +1,25 @@
 // The kit's wiring: drawn from the design, with its list and what it costs.
 #pragma once
 
+#include "app/kit/page.h"
 #include "assess/air/wiring.h"
-
-#include <QWidget>
-
-class QLabel;
-class QTableWidget;
 
 namespace mavrel::app {
 
-class Desk;
 class WiringView;
 
-class WiringPage : public QWidget {
+class WiringPage : public Page {
   Q_OBJECT
 public:
   explicit WiringPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+
+protected:
+  void fill() override;
 
 private:
-  void refresh();
-  Desk& desk_;
   WiringView* view_;
-  QTableWidget* table_;
-  QLabel *about_, *caution_;
-  QWidget* beside_;
+  ListTable* table_;
+  QLabel* about_;
 };
 
 /// Battery, fuses, relays, compressors, switch and feed, as the wiring has them.

@@ -127,10 +127,17 @@ private:
 
 // ---- model
 
-BagModel::BagModel(Desk& desk, QObject* parent)
-    : QAbstractTableModel(parent), desk_(desk), judged_(desk, [](const Desk& d) {
-        return assess::judge_given(d.build(), d.shelf(), d.answered(d.end()).given(), d.load_case());
-      }) {}
+namespace {
+
+/// On the active end, in the active load case.
+const assess::JudgeQuestion::Answer& verdicts_of(const Desk& d) {
+  return d.answers().at_once<assess::JudgeQuestion>(
+      assess::judge_given(d.build(), d.shelf(), d.answered(d.end()).given(), d.load_case()));
+}
+
+} // namespace
+
+BagModel::BagModel(Desk& desk, QObject* parent) : QAbstractTableModel(parent), desk_(desk) {}
 
 int BagModel::rowCount(const QModelIndex& parent) const {
   return parent.isValid() ? 0 : static_cast<int>(verdicts_.size());
@@ -140,7 +147,7 @@ int BagModel::columnCount(const QModelIndex& parent) const {
 }
 
 void BagModel::refresh() {
-  std::vector<BagVerdict> now = judged_();
+  std::vector<BagVerdict> now = verdicts_of(desk_);
   assess::sort_verdicts(now, order_);
   if (now.size() != verdicts_.size()) {
     beginResetModel();

@@ -2,7 +2,7 @@
 // Enter chooses; the headings sort.
 #pragma once
 
-#include "app/desk/asked.h"
+#include "app/desk/desk.h"
 #include "assess/bags/judge.h"
 
 #include <QAbstractTableModel>
@@ -29,7 +29,6 @@ public:
 
 private:
   Desk& desk_;
-  Asked<assess::JudgeQuestion> judged_; // on the active end, in the active load case
   assess::BagOrder order_ = assess::BagOrder::best;
   std::pair<std::pair<double, double>, UnitPrefs> heads_; // what the headings say
   std::vector<assess::BagVerdict> verdicts_;              // what the rows show, changed only while the model resets

@@ -90,8 +90,8 @@ Field* BagsStage::fit_field(const QuestionField& field) {
 }
 
 BagsStage::BagsStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), title_(new QLabel(this)), about_(new QLabel(this)),
-      sheet_title_(new QLabel(this)), sheet_about_(new QLabel(this)), ends_(new Chips(desk, tr("End"), 80, this)),
+    : StagePage(desk, parent), title_(new QLabel(this)), about_(new QLabel(this)), sheet_title_(new QLabel(this)),
+      sheet_about_(new QLabel(this)), ends_(new Chips(desk, tr("End"), 80, this)),
       pages_(new Chips(desk, tr("Part of the stage"), 130, this)), stack_(new QStackedWidget(this)),
       table_(new BagTable(desk, this)), tabs_(new QTabBar(this)), views_stack_(new QStackedWidget(this)),
       beside_(new QWidget(this)) {
@@ -117,10 +117,7 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
   stack_->addWidget(new QWidget(stack_));
   connect(ends_, &Chips::chosen, this, [this](int i) { desk_.set_end(static_cast<End>(i)); });
   connect(pages_, &Chips::chosen, this, [this](int i) { show_side(side_keys[i]); });
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, &BagsStage::refresh);
   connect(&desk_, &Desk::posed, this, &BagsStage::refresh_summary);
-  refresh();
 }
 
 QWidget* BagsStage::make_corner() {
@@ -242,7 +239,7 @@ void BagsStage::show_side(const QString& key) {
   emit band_moved();
 }
 
-void BagsStage::refresh() {
+void BagsStage::fill() {
   const Look& look = desk_.look();
   const End end = desk_.end();
   const QString key = build::key_of(end);

@@ -7,7 +7,6 @@
 
 #include <vector>
 
-class QLabel;
 class QStackedWidget;
 class QTabBar;
 
@@ -15,7 +14,6 @@ namespace mavrel::app {
 
 class BagTable;
 class Chips;
-class Field;
 class SearchPage;
 class ShelfPage;
 
@@ -46,6 +44,8 @@ public:
 protected:
   void resizeEvent(QResizeEvent* event) override;
 
+  void fill() override;
+
 private:
   void fit_table();
   /// One question about the chosen bag.
@@ -60,10 +60,8 @@ private:
   /// The field of this path above the views, made once.
   [[nodiscard]] Field* fit_field(const QuestionField& field);
   QWidget* make_corner();
-  void refresh();
   void refresh_summary();
 
-  Desk& desk_;
   QLabel *title_, *about_, *sheet_title_, *sheet_about_;
   Chips *ends_, *pages_;
   QStackedWidget* stack_;

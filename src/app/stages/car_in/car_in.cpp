@@ -13,7 +13,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
@@ -22,23 +21,10 @@ namespace mavrel::app {
 
 namespace {
 enum Panel { front_end, rear_end, loads, brief, job };
-
-/// Lets a panel that is taller than its place scroll up and down, never sideways.
-QWidget* scrolled(QWidget* panel) {
-  auto* area = new QScrollArea;
-  area->setWidgetResizable(true);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setWidget(panel);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  panel->setAutoFillBackground(false);
-  return area;
-}
 } // namespace
 
 CarInStage::CarInStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), stack_(new QStackedWidget(this)), survey_(new QWidget(this)),
+    : StagePage(desk, parent), stack_(new QStackedWidget(this)), survey_(new QWidget(this)),
       tape_(new TapeMode(desk, this)), title_(new QLabel(tr("Car in"), survey_)), about_(new QLabel(survey_)),
       drawing_(new CarDrawing(desk, survey_)), tabs_(new QTabBar(survey_)), panels_(new QStackedWidget(survey_)) {
   const int u = desk_.look().unit();
@@ -68,11 +54,11 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   for (const QString& name : {tr("Front spring"), tr("Rear spring"), tr("Loads"), tr("Brief"), tr("Job")})
     tabs_->addTab(name);
   layout->addWidget(tabs_);
-  panels_->addWidget(scrolled(new EndDrawing(desk, End::front)));
-  panels_->addWidget(scrolled(new EndDrawing(desk, End::rear)));
-  panels_->addWidget(scrolled(new LoadsPanel(desk)));
-  panels_->addWidget(scrolled(new BriefPanel(desk)));
-  panels_->addWidget(scrolled(new JobPanel(desk)));
+  panels_->addWidget(scrolled(new EndDrawing(desk, End::front), panels_));
+  panels_->addWidget(scrolled(new EndDrawing(desk, End::rear), panels_));
+  panels_->addWidget(scrolled(new LoadsPanel(desk), panels_));
+  panels_->addWidget(scrolled(new BriefPanel(desk), panels_));
+  panels_->addWidget(scrolled(new JobPanel(desk), panels_));
   layout->addWidget(panels_, 9);
   connect(tabs_, &QTabBar::currentChanged, this, [this](int i) {
     panels_->setCurrentIndex(i);
@@ -82,12 +68,9 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   connect(&desk_, &Desk::looked_at, this, [this] {
     if (tabs_->currentIndex() <= rear_end) tabs_->setCurrentIndex(desk_.end() == End::front ? front_end : rear_end);
   });
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, &CarInStage::refresh);
-  refresh();
 }
 
-void CarInStage::refresh() {
+void CarInStage::fill() {
   title_->setFont(desk_.look().font(TextSize::large, true));
   about_->setFont(desk_.look().font(TextSize::small));
   tabs_->setFont(desk_.look().font(TextSize::normal));

@@ -5,13 +5,11 @@
 
 class QTabBar;
 class QStackedWidget;
-class QLabel;
 
 namespace mavrel::app {
 
 class CarDrawing;
 class TapeMode;
-class Desk;
 
 class CarInStage : public StagePage {
   Q_OBJECT
@@ -34,11 +32,12 @@ public:
   void begin_tape();
   void leave_tape();
 
+protected:
+  void fill() override;
+
 private:
-  void refresh();
   [[nodiscard]] int panel_of(const QString& path) const;
 
-  Desk& desk_;
   QStackedWidget* stack_; // the survey, and tape mode
   QWidget* survey_;
   TapeMode* tape_;

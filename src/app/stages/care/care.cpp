@@ -13,24 +13,15 @@ namespace {
 enum Page { due_page, log_page, use_page };
 } // namespace
 
-CareStage::CareStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent), answers_(new CareAnswers(desk, this)) {
-  add_page<DuePage>(tr("Due"), due_, [this] { return new DuePage(desk_, *answers_, this); });
-  add_page<LogPage>(tr("Logbook"), log_, [this] { return new LogPage(desk_, *answers_, this); });
-  add_page<UsePage>(tr("Use"), use_, [this] { return new UsePage(desk_, *answers_, this); });
+CareStage::CareStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
+  add_page(tr("Due"), due_);
+  add_page(tr("Logbook"), log_, {"care.log."});
+  add_page(tr("Use"), use_);
+  set_home(use_page);
 }
 
 bool CareStage::owns(const QString& path) const {
   return path.startsWith("care.") || path.startsWith("origin.");
-}
-
-bool CareStage::go_to(const QString& path) {
-  for (const auto& [page, widget] :
-       {std::pair<int, PlainPage*>(log_page, log_.get()), {use_page, use_.get()}, {due_page, due_.get()}})
-    if (widget->go_to(path)) {
-      show_page(page);
-      return true;
-    }
-  return false;
 }
 
 std::vector<Command> CareStage::commands() {
@@ -45,13 +36,13 @@ std::vector<Findable> CareStage::findables() {
 }
 
 QString CareStage::reminder() {
-  const auto& plan = answers_->plan();
+  const auto& plan = care_plan(desk_);
   if (!plan) return {};
   QStringList late;
   for (const assess::CareDue& d : plan->due)
     // What goes by water is not known before the air of a day is.
-    if (d.state == assess::DueState::late && !(answers_->reckoning() && (std::string_view(d.task->key) == "drain" ||
-                                                                         std::string_view(d.task->key) == "dryer")))
+    if (d.state == assess::DueState::late && !(air_use_is_running(desk_) && (std::string_view(d.task->key) == "drain" ||
+                                                                             std::string_view(d.task->key) == "dryer")))
       late << tr("%1 (%2)").arg(desk_.words_of({d.task->name, {}}), QString::fromStdString(work::day_text(d.due)));
   if (late.isEmpty()) return {};
   const auto more = late.size() - 3;

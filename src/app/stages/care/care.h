@@ -5,7 +5,6 @@
 
 namespace mavrel::app {
 
-class CareAnswers;
 class DuePage;
 class LogPage;
 class UsePage;
@@ -14,7 +13,6 @@ class CareStage : public PagedStage {
   Q_OBJECT
 public:
   explicit CareStage(Desk& desk, QWidget* parent = nullptr);
-  bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;
@@ -22,10 +20,9 @@ public:
   [[nodiscard]] QString reminder() override;
 
 private:
-  CareAnswers* answers_;
-  Later<DuePage> due_;
-  Later<LogPage> log_;
-  Later<UsePage> use_;
+  LazyPage<DuePage> due_;
+  LazyPage<LogPage> log_;
+  LazyPage<UsePage> use_;
 };
 
 } // namespace mavrel::app

@@ -1,22 +1,19 @@
 // What is due: the years with their trends above, below the list of what comes round next and why, done with one press.
 #pragma once
 
-#include "app/kit/plain_page.h"
-#include "app/stages/care/answers.h"
+#include "app/kit/page.h"
+#include "app/stages/care/questions.h"
 
 class QComboBox;
-class QLabel;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class YearsView;
 
-class DuePage : public PlainPage {
+class DuePage : public Page {
   Q_OBJECT
 public:
-  DuePage(Desk& desk, CareAnswers& answers, QWidget* parent = nullptr);
+  explicit DuePage(Desk& desk, QWidget* parent = nullptr);
   /// @returns whether it was written; else why not is told
   bool write_calendar(const QString& to);
 
@@ -25,13 +22,15 @@ protected:
 
 private:
   void done();
+  [[nodiscard]] const assess::CareDue* held() const;
+  [[nodiscard]] QStringList says(const assess::CarePlan& plan) const;
 
-  CareAnswers& answers_;
   QLabel *summary_, *how_, *says_;
   YearsView* years_;
-  QTableWidget* list_;
+  ListTable* list_;
   QComboBox* by_;
   QPushButton *done_, *calendar_;
+  std::string held_; // the task of the row that is held
 };
 
 } // namespace mavrel::app

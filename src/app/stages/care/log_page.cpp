@@ -14,13 +14,13 @@
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QGridLayout>
-#include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <numeric>
 
 namespace mavrel::app {
 
@@ -181,41 +181,22 @@ void LogEntryBox::write() {
   desk_.tell(tr("Written into the log."));
 }
 
-LogPage::LogPage(Desk& desk, CareAnswers& answers, QWidget* parent)
-    : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)),
-      list_(list_table("care_log", tr("Logbook"),
-                       {tr("what"), tr("day"), tr("where"), tr("figures and words"), tr("by")}, this)),
-      entry_(new LogEntryBox(desk, this)), remove_(new QPushButton(tr("Strike out"), this)),
-      save_(new QPushButton(tr("Save as a table …"), this)), read_(new QPushButton(tr("Take in a table …"), this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const both = column();
-  summary_->setWordWrap(true);
-  both->addWidget(summary_);
-  list_->setWordWrap(false);
-  both->addWidget(list_, 1);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
-  save_->setObjectName("log_save");
-  row->addWidget(save_);
-  read_->setObjectName("log_read");
-  row->addWidget(read_);
-  row->addStretch(1);
-  remove_->setObjectName("log_remove");
-  row->addWidget(remove_);
-  both->addLayout(row);
-  both->addWidget(entry_);
-  // Words take what room is left.
-  list_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::ResizeToContents);
-  list_->horizontalHeader()->setSectionResizeMode(3, QHeaderView::Stretch);
-  connect(remove_, &QPushButton::clicked, this, &LogPage::remove);
-  connect(save_, &QPushButton::clicked, this,
-          [this] { save_csv(tr("Logbook"), assess::log_table(desk_.build().care->log)); });
-  connect(read_, &QPushButton::clicked, this, [this] {
+LogPage::LogPage(Desk& desk, QWidget* parent) : Page(desk, parent), entry_(new LogEntryBox(desk, this)) {
+  summary_ = words("log_summary", TextSize::normal);
+  column()->addWidget(summary_);
+  list_ = table("care_log", tr("Logbook"), {tr("what"), tr("day"), tr("where"), tr("figures and words"), tr("by")});
+  list_->stretch(3); // words take what room is left
+  column()->addWidget(list_, 1);
+  auto* foot = row(column());
+  save_ = button(foot, tr("Save as a table …"), "log_save",
+                 [this] { save_csv(tr("Logbook"), assess::log_table(desk_.build().care->log)); });
+  button(foot, tr("Take in a table …"), "log_read", [this] {
     const QString from = QFileDialog::getOpenFileName(this, tr("Logbook"), {}, tr("Tables (*.csv)"));
     if (!from.isEmpty()) read_table(from);
   });
-  connect(&answers_, &CareAnswers::changed, this, &LogPage::refresh);
-  refresh();
+  foot->addStretch(1);
+  remove_ = button(foot, tr("Strike out"), "log_remove", [this] { remove(); });
+  column()->addWidget(entry_);
 }
 
 void LogPage::read_table(const QString& file) {
@@ -234,52 +215,47 @@ void LogPage::read_table(const QString& file) {
 
 bool LogPage::go_to(const QString& path) {
   const QStringList steps = path.split('.');
-  if (steps.size() < 3 || steps[0] != "care" || steps[1] != "log") return PlainPage::go_to(path);
+  if (steps.size() < 3 || steps[0] != "care" || steps[1] != "log") return Page::go_to(path);
   for (std::size_t r = 0; r < shown_.size(); ++r)
-    if (shown_[r] == steps[2].toUInt()) list_->setCurrentCell(static_cast<int>(r), 0);
+    if (shown_[r] == steps[2].toUInt()) list_->hold(r);
   list_->setFocus();
   return true;
 }
 
 void LogPage::remove() {
-  const int row = list_->currentRow();
-  if (row < 0 || static_cast<std::size_t>(row) >= shown_.size()) return;
-  desk_.remove_entry(tr("Strike out of the log"), QString("care.log.%1").arg(shown_[static_cast<std::size_t>(row)]));
+  if (const auto row = list_->held(); row && *row < shown_.size())
+    desk_.remove_entry(tr("Strike out of the log"), QString("care.log.%1").arg(shown_[*row]));
 }
 
 void LogPage::fill() {
   const Tokens& t = desk_.look().tokens();
-  list_->setFont(desk_.look().font(TextSize::small));
   entry_->refresh();
   const auto& log = desk_.build().care->log;
   shown_.resize(log.size());
-  for (std::size_t i = 0; i < log.size(); ++i)
-    shown_[i] = i;
+  std::iota(shown_.begin(), shown_.end(), 0);
   std::stable_sort(shown_.begin(), shown_.end(), [&](std::size_t a, std::size_t b) { return log[a].day > log[b].day; });
-  const QSignalBlocker quiet(list_);
-  list_->setRowCount(static_cast<int>(log.size()));
-  for (int r = 0; r < list_->rowCount(); ++r) {
-    const build::LogEntry& e = log[shown_[static_cast<std::size_t>(r)]];
+  list_->fill(log.size(), [&](std::size_t r, ListTable::Row& row) {
+    const build::LogEntry& e = log[shown_[r]];
     const QString sign = e.kind == LogKind::event     ? "▲ "
                          : e.kind == LogKind::work    ? "| "
                          : e.kind == LogKind::reading ? "· "
                                                       : "  ";
     const QString what = what_shown(desk_, e);
-    put_cell(list_, r, 0, sign + (what.isEmpty() ? desk_.words_of({build::name_of(e.kind), {}}) : what),
-             e.kind == LogKind::event ? t.stop : t.ink);
-    put_cell(list_, r, 1, QString::fromStdString(e.day), t.second, true);
-    put_cell(list_, r, 2, where_shown(e.where), t.second, true);
     QStringList said;
     if (const QString figures = figures_shown(desk_, e); !figures.isEmpty()) said << figures;
     if (!e.text.empty()) said << QString::fromStdString(e.text);
-    put_cell(list_, r, 3, said.join(" · "), t.ink, true);
-    put_cell(list_, r, 4, QString::fromStdString(e.by), t.second, true);
-  }
+    row.words(sign + (what.isEmpty() ? desk_.words_of({build::name_of(e.kind), {}}) : what),
+              e.kind == LogKind::event ? t.stop : t.ink)
+        .words(QString::fromStdString(e.day), t.second)
+        .words(where_shown(e.where), t.second)
+        .words(said.join(" · "), t.ink)
+        .words(QString::fromStdString(e.by), t.second);
+  });
   summary_->setText(
       log.empty()
           ? tr("Nothing is in the log yet. What is read, done or happens is written below; it is saved with the car.")
           : tr("Entries: %1, the newest above.").arg(log.size()));
-  remove_->setEnabled(list_->currentRow() >= 0);
+  remove_->setEnabled(!log.empty());
   save_->setEnabled(!log.empty());
 }
 

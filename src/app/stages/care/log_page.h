@@ -1,15 +1,11 @@
 // The logbook of the car: a line a thing that was read, done or happened, and one more written below.
 #pragma once
 
-#include "app/kit/plain_page.h"
-#include "app/stages/care/answers.h"
+#include "app/kit/page.h"
 #include "build/care.h"
 
 class QComboBox;
-class QLabel;
 class QLineEdit;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
@@ -38,10 +34,10 @@ private:
   QPushButton* write_;
 };
 
-class LogPage : public PlainPage {
+class LogPage : public Page {
   Q_OBJECT
 public:
-  LogPage(Desk& desk, CareAnswers& answers, QWidget* parent = nullptr);
+  explicit LogPage(Desk& desk, QWidget* parent = nullptr);
   bool go_to(const QString& path) override;
   /// Takes the entries of a table in: those that are there already are passed over.
   void read_table(const QString& file);
@@ -52,11 +48,10 @@ protected:
 private:
   void remove();
 
-  CareAnswers& answers_;
   QLabel* summary_;
-  QTableWidget* list_;
+  ListTable* list_;
   LogEntryBox* entry_;
-  QPushButton *remove_, *save_, *read_;
+  QPushButton *remove_, *save_;
   std::vector<std::size_t> shown_; // places in the log, as the rows stand
 };
 

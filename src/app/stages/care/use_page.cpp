@@ -4,7 +4,6 @@
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
 #include "app/stages/care/edits.h"
 #include "assess/care/care_findings.h"
 
@@ -140,65 +139,48 @@ void CarePanel::build_rows() {
   }
 }
 
-UsePage::UsePage(Desk& desk, CareAnswers& answers, QWidget* parent)
-    : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), from_words_(new QLabel(this)),
-      taken_box_(new QWidget(this)), taken_(list_table("taken_figures", tr("Figures of another car"),
-                                                       {tr("figure of another car"), tr("here")}, this)),
-      confirm_(new QPushButton(tr("It is so here too"), this)),
-      confirm_all_(new QPushButton(tr("All of them are"), this)) {
+UsePage::UsePage(Desk& desk, QWidget* parent) : Page(desk, parent), taken_box_(new QWidget(this)) {
   const int u = desk_.look().unit();
-  summary_->setWordWrap(true);
-  column()->addWidget(summary_);
+  QLabel* summary = words(nullptr, TextSize::normal);
+  summary->setText(
+      tr("What comes round is worked out from how the car is used and where; whatever is set here stands instead."));
+  column()->addWidget(summary);
   auto* rows = new QWidget(this);
   auto* inside = new QVBoxLayout(rows);
   inside->setContentsMargins(0, 0, 0, 0);
   inside->setSpacing(u);
-  const auto head = [&](const QString& text) {
-    auto* label = new QLabel(text, rows);
-    label->setFont(desk_.look().font(TextSize::normal, true));
-    connect(&desk_, &Desk::restyled, label,
-            [this, label] { label->setFont(desk_.look().font(TextSize::normal, true)); });
-    inside->addWidget(label);
-  };
   auto* taken = new QVBoxLayout(taken_box_);
   taken->setContentsMargins(0, 0, 0, 0);
-  from_words_->setWordWrap(true);
+  from_words_ = words("taken_words", TextSize::normal);
   taken->addWidget(from_words_);
+  taken_ = table("taken_figures", tr("Figures of another car"), {tr("figure of another car"), tr("here")});
   taken_->setMinimumHeight(desk_.look().px(150));
   taken->addWidget(taken_);
-  auto* buttons = new QHBoxLayout;
+  auto* buttons = row(taken);
   buttons->addStretch(1);
-  confirm_->setObjectName("confirm_taken");
-  buttons->addWidget(confirm_);
-  confirm_all_->setObjectName("confirm_all_taken");
-  buttons->addWidget(confirm_all_);
-  taken->addLayout(buttons);
+  button(buttons, tr("It is so here too"), "confirm_taken", [this] { confirm(false); });
+  button(buttons, tr("All of them are"), "confirm_all_taken", [this] { confirm(true); });
   inside->addWidget(taken_box_);
-  head(tr("Use and climate"));
-  inside->addWidget(new CarePanel(desk, CarePanel::What::use, rows));
-  head(tr("How often"));
-  inside->addWidget(new CarePanel(desk, CarePanel::What::intervals, rows));
-  head(tr("Lessons for the next one"));
-  inside->addWidget(new CarePanel(desk, CarePanel::What::lessons, rows));
+  for (const auto& [name, what] :
+       {std::pair{tr("Use and climate"), CarePanel::What::use}, std::pair{tr("How often"), CarePanel::What::intervals},
+        std::pair{tr("Lessons for the next one"), CarePanel::What::lessons}}) {
+    inside->addWidget(heading(name));
+    inside->addWidget(new CarePanel(desk, what, rows));
+  }
   inside->addStretch(1);
   column()->addWidget(scrolled(rows, this), 1);
-  connect(confirm_, &QPushButton::clicked, this, [this] {
-    const auto& all = desk_.assessment().care.given().taken;
-    const int row = taken_->currentRow();
-    if (row >= 0 && static_cast<std::size_t>(row) < all.size())
-      confirm_taken(desk_, {all[static_cast<std::size_t>(row)].place});
-  });
-  connect(confirm_all_, &QPushButton::clicked, this, [this] {
-    std::vector<std::size_t> places;
-    for (const assess::StillTaken& t : desk_.assessment().care.given().taken)
-      places.push_back(t.place);
-    confirm_taken(desk_, std::move(places));
-  });
-  refresh();
+}
+
+void UsePage::confirm(bool all) {
+  const auto& taken = desk_.assessment().care.given().taken;
+  std::vector<std::size_t> places;
+  for (std::size_t i = 0; i < taken.size(); ++i)
+    if (all || taken_->held() == i) places.push_back(taken[i].place);
+  if (!places.empty()) confirm_taken(desk_, std::move(places));
 }
 
 bool UsePage::go_to(const QString& path) {
-  if (!path.startsWith("origin.")) return PlainPage::go_to(path);
+  if (!path.startsWith("origin.")) return Page::go_to(path);
   taken_->setFocus();
   return true;
 }
@@ -206,23 +188,14 @@ bool UsePage::go_to(const QString& path) {
 void UsePage::fill() {
   const Tokens& t = desk_.look().tokens();
   const auto& given = desk_.assessment().care.given();
-  summary_->setText(
-      tr("What comes round is worked out from how the car is used and where; whatever is set here stands instead."));
   taken_box_->setVisible(!given.taken.empty());
-  if (given.taken.empty()) return;
-  taken_->setFont(desk_.look().font(TextSize::small));
   from_words_->setText(
       tr("This build was begun from %1 %2. These figures are still that car’s: measuring one here takes it off "
          "the list by itself.")
           .arg(QString::fromStdString(given.from_car), QString::fromStdString(given.from_number)));
-  const QSignalBlocker quiet(taken_);
-  const int held = taken_->currentRow();
-  taken_->setRowCount(static_cast<int>(given.taken.size()));
-  for (int r = 0; r < taken_->rowCount(); ++r) {
-    put_cell(taken_, r, 0, desk_.words_of(given.taken[static_cast<std::size_t>(r)].name), t.ink);
-    put_cell(taken_, r, 1, tr("not measured"), t.caution, true);
-  }
-  taken_->setCurrentCell(std::clamp(held, 0, taken_->rowCount() - 1), 0);
+  taken_->fill(given.taken.size(), [&](std::size_t r, ListTable::Row& row) {
+    row.words(desk_.words_of(given.taken[r].name), t.ink).words(tr("not measured"), t.caution);
+  });
 }
 
 } // namespace mavrel::app

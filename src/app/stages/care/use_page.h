@@ -2,13 +2,8 @@
 // car's.
 #pragma once
 
-#include "app/kit/plain_page.h"
+#include "app/kit/page.h"
 #include "app/kit/row_panel.h"
-#include "app/stages/care/answers.h"
-
-class QLabel;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
@@ -28,21 +23,21 @@ private:
   What what_;
 };
 
-class UsePage : public PlainPage {
+class UsePage : public Page {
   Q_OBJECT
 public:
-  UsePage(Desk& desk, CareAnswers& answers, QWidget* parent = nullptr);
+  explicit UsePage(Desk& desk, QWidget* parent = nullptr);
   bool go_to(const QString& path) override;
 
 protected:
   void fill() override;
 
 private:
-  CareAnswers& answers_;
-  QLabel *summary_, *from_words_;
+  void confirm(bool all);
+
+  QLabel* from_words_;
   QWidget* taken_box_;
-  QTableWidget* taken_;
-  QPushButton *confirm_, *confirm_all_;
+  ListTable* taken_;
 };
 
 } // namespace mavrel::app

@@ -36,8 +36,7 @@ std::vector<std::vector<const CareTrend*>> strips_of(const assess::CarePlan& pla
 
 } // namespace
 
-YearsView::YearsView(Desk& desk, CareAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers) {
+YearsView::YearsView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("years_view");
   setMinimumHeight(desk_.look().px(250));
 }
@@ -49,7 +48,7 @@ void YearsView::refresh() {
 
 QString YearsView::described() const {
   QStringList out;
-  if (const auto& plan = answers_.plan())
+  if (const auto& plan = care_plan(desk_))
     for (const CareTrend& t : plan->trends) {
       QString line = tr("%1, readings: %2").arg(desk_.words_of(t.name)).arg(t.points.size());
       line += ", " + desk_.shown(t.points.back().value, t.kind, t.kind == Kind::length ? 1 : -1);
@@ -61,11 +60,11 @@ QString YearsView::described() const {
 
 YearsView::Span YearsView::span() const {
   Span out;
-  const work::Day today = answers_.today();
+  const work::Day today = clock_now().day;
   out.last = today + ahead;
   out.first = today - 180;
   if (const auto from = work::parse_day(desk_.build().care->from)) out.first = std::min(out.first, *from - 10.0);
-  if (const auto& plan = answers_.plan())
+  if (const auto& plan = care_plan(desk_))
     for (const CareTrend& t : plan->trends)
       out.first = std::min(out.first, t.points.front().day - 10.0);
   out.first -= 0.09 * (out.last - out.first); // the strips' scales stand there
@@ -77,7 +76,7 @@ void YearsView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   painter.fillRect(rect(), t.ground);
-  const auto& plan = answers_.plan();
+  const auto& plan = care_plan(desk_);
   if (!plan)
     return paint_instead(
         painter, rect(), look,
@@ -87,7 +86,7 @@ void YearsView::paintEvent(QPaintEvent*) {
   const Span s = span();
   const double left = look.px(150), right = width() - look.px(8), foot = height() - look.px(44), head = look.px(4);
   const auto x = [&](double day) { return left + (day - s.first) / (s.last - s.first) * (right - left); };
-  const work::Day today = answers_.today();
+  const work::Day today = clock_now().day;
   painter.fillRect(QRectF(left, head, right - left, foot - head), t.panel);
   painter.fillRect(QRectF(x(today), head, right - x(today), foot - head), t.ground);
   // Months or years as there is room.

@@ -2,7 +2,7 @@
 // and at the right edge what is due, each at its day.
 #pragma once
 
-#include "app/stages/care/answers.h"
+#include "app/stages/care/questions.h"
 
 #include <QWidget>
 
@@ -11,7 +11,7 @@ namespace mavrel::app {
 class YearsView : public QWidget {
   Q_OBJECT
 public:
-  YearsView(Desk& desk, CareAnswers& answers, QWidget* parent);
+  YearsView(Desk& desk, QWidget* parent);
   void refresh();
 
 protected:
@@ -26,7 +26,6 @@ private:
   [[nodiscard]] QString described() const;
 
   Desk& desk_;
-  CareAnswers& answers_;
 };
 
 } // namespace mavrel::app

@@ -1,6 +1,5 @@
 #include "app/stages/clearance/clearance.h"
 
-#include "app/desk/desk.h"
 #include "app/kit/chips.h"
 #include "app/stages/clearance/fits_page.h"
 #include "app/stages/clearance/ground_page.h"
@@ -11,95 +10,32 @@
 #include "build/profile_csv.h"
 #include "file/text_file.h"
 
+#include <QHBoxLayout>
 #include <QLabel>
-#include <QStackedWidget>
-#include <QVBoxLayout>
 
 namespace mavrel::app {
 
 using build::at;
 
 ClearanceStage::ClearanceStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), ends_(new Chips(desk, tr("End"), 80, this)),
-      pages_(new Chips(desk, tr("Page"), 130, this)), title_(new QLabel(this)), about_(new QLabel(this)),
-      stack_(new QStackedWidget(this)), near_(new NearPage(desk, this)), fits_(new FitsPage(desk, this)),
-      ground_(new GroundPage(desk, this)), windows_(new WindowsPage(desk, this)) {
-  const int u = desk_.look().unit();
-  about_->setProperty("quiet", true);
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(2 * u, u, 0, u);
-  layout->setSpacing(u / 2);
-  auto* head = new QHBoxLayout;
-  head->setSpacing(u);
-  head->setContentsMargins(0, 0, u, 0);
-  head->addWidget(ends_);
-  title_->hide(); // the chips say it
+    : PagedStage(desk, parent), ends_(new Chips(desk, tr("End"), 80, this)), about_(quiet()) {
+  head()->insertWidget(0, ends_);
+  about_->setWordWrap(false);
   about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-  head->addWidget(pages_);
-  head->addWidget(about_, 1);
-  layout->addLayout(head);
-  layout->addWidget(stack_, 1);
-  stack_->addWidget(near_);
-  stack_->addWidget(fits_);
-  stack_->addWidget(ground_);
-  stack_->addWidget(windows_);
+  head()->insertWidget(2, about_, 1);
+  add_page(tr("Near the wheel"), near_);
+  add_page(tr("What would fit"), fits_);
+  add_page(tr("The ground"), ground_, {"body.underside", ".brief.grounds"});
+  add_page(tr("The window"), windows_);
   connect(ends_, &Chips::chosen, this, [this](int i) { desk_.set_end(static_cast<End>(i)); });
-  connect(pages_, &Chips::chosen, this, &ClearanceStage::show_page);
-  connect(near_, &NearPage::band_moved, this, &StagePage::band_moved);
-  connect(ground_, &GroundPage::band_moved, this, &StagePage::band_moved);
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, &ClearanceStage::refresh);
-  refresh();
 }
 
-void ClearanceStage::show_page(int page) {
-  stack_->setCurrentIndex(page);
-  refresh();
-  emit band_moved();
-}
-
-void ClearanceStage::refresh() {
-  const Look& look = desk_.look();
+void ClearanceStage::fill() {
+  PagedStage::fill();
   const End end = desk_.end();
   ends_->show_choices({tr("Front"), tr("Rear")}, static_cast<int>(at(end)));
-  pages_->show_choices({tr("Near the wheel"), tr("What would fit"), tr("The ground"), tr("The window")},
-                       stack_->currentIndex());
-  title_->setFont(look.font(TextSize::large, true));
-  title_->setText(end == End::front ? tr("Front") : tr("Rear"));
-  about_->setFont(look.font(TextSize::small));
-  const auto& given = desk_.answered(end).given().clearance.given();
-  about_->setText(given.wheel.empty() ? tr("no tyre and wheel entered") : QString::fromStdString(given.wheel));
-}
-
-std::optional<std::pair<int, int>> ClearanceStage::band() const {
-  std::pair<int, int> band;
-  const QWidget* page = stack_->currentWidget();
-  if (page == near_)
-    band = near_->band();
-  else if (page == ground_)
-    band = ground_->band();
-  else
-    return std::nullopt;
-  const int y = page->mapTo(this, QPoint(0, 0)).y();
-  return std::pair{y + band.first, y + band.second};
-}
-
-bool ClearanceStage::reads_across() const {
-  return stack_->currentWidget() == near_ || stack_->currentWidget() == ground_;
-}
-
-void ClearanceStage::reserve_right(int px) {
-  near_->reserve_right(px);
-  fits_->reserve_right(px);
-  ground_->reserve_right(px);
-  windows_->reserve_right(px);
-}
-
-bool ClearanceStage::takes_arrows() const {
-  const QWidget* page = stack_->currentWidget();
-  if (page == near_) return near_->takes_arrows();
-  if (page == ground_) return ground_->takes_arrows();
-  return page == fits_;
+  const auto& wheel = desk_.answered(end).given().clearance.given().wheel;
+  about_->setText(wheel.empty() ? tr("no tyre and wheel entered") : QString::fromStdString(wheel));
 }
 
 std::vector<Command> ClearanceStage::commands() {
@@ -140,12 +76,7 @@ bool ClearanceStage::go_to(const QString& path) {
   for (const End end : build::both_ends)
     if (path.startsWith(QString(build::key_of(end)) + ".") || path.contains(QString(".%1.").arg(build::key_of(end))))
       desk_.set_end(end);
-  if (path.startsWith("body.underside") || path.contains(".brief.grounds")) {
-    show_page(2);
-    return ground_->go_to(path);
-  }
-  show_page(0);
-  return near_->go_to(path);
+  return PagedStage::go_to(path);
 }
 
 QStringList ClearanceStage::take_files(const QStringList& files) {

@@ -2,39 +2,34 @@
 // wheel and the chosen one are marked; a click says how a fitting fares, a second takes it over.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/stages/clearance/questions.h"
-
-#include <QWidget>
-
-class QLabel;
-class QPushButton;
 
 namespace mavrel::app {
 
-class Desk;
 class FitsChart;
 
-class FitsPage : public QWidget {
+class FitsPage : public Page {
   Q_OBJECT
 public:
   explicit FitsPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
   [[nodiscard]] FitsChart* chart() const { return chart_; }
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void ask();
-  void refresh();
+  [[nodiscard]] std::optional<assess::FitsGiven> given() const;
+  [[nodiscard]] QString title(const assess::WhatFits* fits) const;
+  [[nodiscard]] QString legend(const assess::WhatFits& fits) const;
+  [[nodiscard]] QString about(const assess::WhatFits& fits, const assess::Fitting& f) const;
+  [[nodiscard]] const assess::Fitting* chosen() const;
   void take_over();
 
-  Desk& desk_;
-  LongAnswer<FitsQuestion> answer_;
+  Asked<FitsQuestion> answer_;
   FitsChart* chart_;
   QLabel *title_, *about_, *legend_;
   QPushButton *take_, *camber_;
-  QWidget* beside_;
 };
 
 /// The chart itself.

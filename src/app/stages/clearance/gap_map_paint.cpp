@@ -23,7 +23,7 @@ void GapSheet::paint_map(QPainter& painter) const {
   const Tokens& t = look.tokens();
   const QRectF area = map_rect();
   const HeightScale scale = this->scale();
-  const auto& map = this->map();
+  const auto* map = this->map();
   const bool steers = map && map->steers.size() > 1;
   paint_head(painter, area, tr("least gap over height and steer"),
              steers ? tr("full lock right … straight … full lock left") : tr("does not steer"));

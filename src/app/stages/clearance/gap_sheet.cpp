@@ -33,10 +33,13 @@ double least_spare(const GapCurve& gap, double low, double high) {
 } // namespace
 
 GapSheet::GapSheet(Desk& desk, Steer& steer, QWidget* parent)
-    : HeightPlot(desk, parent), steer_(steer), map_(desk.runner(), [this] {
-        redraw();
-        emit worked_out();
-      }) {
+    : PagedPlot(desk, 98, parent), steer_(steer), map_(
+                                                      desk.answers(),
+                                                      [this] {
+                                                        redraw();
+                                                        emit worked_out();
+                                                      },
+                                                      [this] { return given(); }) {
   setObjectName("gap_sheet");
   setAccessibleName(tr("Gaps over height"));
   for (const auto signal : {&Desk::changed, &Desk::looked_at})
@@ -50,21 +53,14 @@ void GapSheet::showEvent(QShowEvent* event) {
 }
 
 void GapSheet::ask() {
-  const auto& answered = desk_.answered(desk_.end());
-  const auto& e = answered->assessment;
-  if (!isVisible() || !e.has_domain() || e.gaps.empty()) {
-    if (!isVisible()) return;
-    if (map_.was_asked()) map_.forget();
-    return;
-  }
-  const assess::MapGiven now{answered, e.domain_low, e.domain_high};
-  if (map_.was_asked() && !map_.keep_only_for(now)) return;
-  map_.ask(now);
+  if (isVisible()) map_.want();
 }
 
-const std::optional<ClearanceMap>& GapSheet::map() const {
-  static const std::optional<ClearanceMap> none;
-  return map_.answer() ? *map_.answer() : none;
+std::optional<assess::MapGiven> GapSheet::given() const {
+  const auto& answered = desk_.answered(desk_.end());
+  const auto& e = answered->assessment;
+  if (!e.has_domain() || e.gaps.empty()) return std::nullopt;
+  return assess::MapGiven{answered, e.domain_low, e.domain_high};
 }
 
 std::vector<const GapCurve*> GapSheet::gaps() const {
@@ -85,21 +81,10 @@ QRectF GapSheet::map_rect() const {
   return {p.left(), p.top(), std::round(p.width() * 0.44), p.height()};
 }
 
-std::size_t GapSheet::room() const {
-  const double left = map_rect().right() + desk_.look().px(10);
-  return static_cast<std::size_t>(std::max(1.0, (plot().right() - left) / desk_.look().px(98)));
-}
-
-std::pair<int, int> GapSheet::page() const {
-  const auto count = gaps().size();
-  const int pages = std::max(1, static_cast<int>((count + room() - 1) / room()));
-  return {std::min(page_, pages - 1), pages};
-}
-
-void GapSheet::turn_page() {
-  const auto [shown, pages] = page();
-  page_ = (shown + 1) % pages;
-  redraw();
+QRectF GapSheet::area() const {
+  QRectF out = plot();
+  out.setLeft(map_rect().right() + desk_.look().px(10));
+  return out;
 }
 
 std::vector<GapSheet::Strip> GapSheet::strips() const {
@@ -107,9 +92,8 @@ std::vector<GapSheet::Strip> GapSheet::strips() const {
   const auto all = gaps();
   if (all.empty()) return out;
   const auto& e = desk_.assessment().end(desk_.end());
-  const std::size_t each = std::min(room(), all.size());
-  const std::size_t first = std::min(static_cast<std::size_t>(page().first) * each, all.size() - each);
-  const auto rects = split(map_rect().right() + desk_.look().px(10), static_cast<int>(each));
+  const auto [first, each] = shown();
+  const auto rects = split(area().left(), static_cast<int>(each));
   for (std::size_t i = 0; i < each; ++i) {
     Strip s;
     s.rect = rects[i];
@@ -136,7 +120,7 @@ QStringList GapSheet::names() const {
 
 QString GapSheet::summary() const {
   if (gaps().empty()) return tr("Nothing near the wheel has been measured yet.");
-  const auto& map = this->map();
+  const ClearanceMap* map = this->map();
   if (!map) return map_.is_running() ? tr("Working the map out …") : tr("Gaps over height.");
   const MapCell& worst = map->cells[map->worst];
   if (worst.which == assess::not_listed) return tr("Nothing comes near anything at these heights.");
@@ -270,7 +254,7 @@ void GapSheet::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void GapSheet::go_to_worst() {
-  const auto& map = this->map();
+  const ClearanceMap* map = this->map();
   if (!map || map->cells[map->worst].which == assess::not_listed) return;
   steer_.set(map->steers[map->worst % map->steers.size()]);
   desk_.set_pose(desk_.end(), map->heights[map->worst / map->steers.size()]);

@@ -2,25 +2,22 @@
 // the worst place is marked, and a click poses the car and steers it there.
 #pragma once
 
-#include "app/kit/height_plot.h"
+#include "app/kit/paged_plot.h"
 #include "app/stages/clearance/questions.h"
 
 namespace mavrel::app {
 
 class Steer;
 
-class GapSheet : public HeightPlot {
+class GapSheet : public PagedPlot {
   Q_OBJECT
 public:
   GapSheet(Desk& desk, Steer& steer, QWidget* parent = nullptr);
   [[nodiscard]] QString summary() const;
   [[nodiscard]] QStringList names() const;
-  /// What does not fit beside each other stands on a further page: which is shown, of how many.
-  [[nodiscard]] std::pair<int, int> page() const;
-  void turn_page();
   /// Where the map lies in this widget; empty: it shows none.
   [[nodiscard]] QRectF map_rect() const;
-  [[nodiscard]] const std::optional<assess::ClearanceMap>& map() const;
+  [[nodiscard]] const assess::ClearanceMap* map() const { return map_.value(); }
   /// Poses and steers to the map's worst place.
   void go_to_worst();
 
@@ -41,16 +38,17 @@ private:
     QString name;
   };
   void ask();
+  [[nodiscard]] std::optional<assess::MapGiven> given() const;
   [[nodiscard]] std::vector<Strip> strips() const;
   [[nodiscard]] std::vector<const assess::GapCurve*> gaps() const; // tightest first
-  [[nodiscard]] std::size_t room() const;                          // for how many
+  [[nodiscard]] std::size_t count() const override { return gaps().size(); }
+  [[nodiscard]] QRectF area() const override;
   void paint_map(QPainter& painter) const;
   void paint_strip(QPainter& painter, const Strip& strip) const;
   void steer_at(const QPointF& at);
 
   Steer& steer_;
-  LongAnswer<MapQuestion> map_;
-  int page_ = 0;
+  Asked<MapQuestion> map_;
 };
 
 } // namespace mavrel::app

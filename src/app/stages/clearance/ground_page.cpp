@@ -81,24 +81,53 @@ private:
 } // namespace
 
 GroundPage::GroundPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), grounds_(new Chips(desk, tr("On the ground"), 110, this)),
+    : Page(desk, parent), grounds_(new Chips(desk, tr("On the ground"), 110, this)),
       orders_(new Chips(desk, tr("Way between presets"), 100, this)), view_(new DriveView(desk, this)),
-      told_(new QLabel(this)), about_(new QLabel(this)), least_(new QLabel(this)), tabs_(new QTabBar(this)),
-      panels_(new QStackedWidget(this)), underside_(new PathTable(desk, tr("Low points of the underside"), this)),
+      tabs_(new QTabBar(this)), panels_(new QStackedWidget(this)),
+      underside_(new PathTable(desk, tr("Low points of the underside"), this)),
       points_(new PathTable(desk, tr("Profile of the ground"), this)), ground_form_(new GroundForm(desk, this)),
-      plot_(new GroundPlot(desk, this)), beside_(new QWidget(this)) {
+      plot_(new GroundPlot(desk, this)) {
   const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(0, 0, 0, 0);
-  layout->setSpacing(u / 2);
-  for (QLabel* label : {told_, about_, least_})
-    label->setProperty("quiet", true);
-  auto* top = new QHBoxLayout;
-  top->setSpacing(u);
-  top->setContentsMargins(0, 0, u, 0);
+  set_plot(plot_);
+  give_arrows_to(view_);
+  make_head();
+  auto* upper = row(wide_column(), 10);
+  upper->setContentsMargins(0, 0, u, 0);
+  upper->addWidget(view_, 7);
+  upper->addLayout(make_sheets(), 4);
+  auto* told = row(wide_column());
+  told->setContentsMargins(0, 0, u, 0);
+  about_ = quiet();
+  about_->setWordWrap(false);
+  about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  told->addWidget(about_, 1);
+  told->addWidget(orders_);
+  auto* foot = row(beside_posts(10), 1);
+  foot->addWidget(plot_, 3);
+  least_ = rich_words("least_heights");
+  least_->setProperty("quiet", true);
+  least_->setContentsMargins(u, u, u, 0);
+  foot->addWidget(least_, 2);
+
+  connect(tabs_, &QTabBar::currentChanged, panels_, &QStackedWidget::setCurrentIndex);
+  connect(grounds_, &Chips::chosen, this, [this](int i) {
+    view_->drive_over(i == 0 ? std::nullopt : std::optional(static_cast<std::size_t>(i - 1)));
+    if (i > 0) tabs_->setCurrentIndex(1);
+    refresh();
+  });
+  connect(orders_, &Chips::chosen, this, [this](int i) { plot_->set_order(static_cast<assess::Order>(i)); });
+  connect(view_, &DriveView::driven, this, [this] { told_->setText(view_->told()); });
+  connect(view_, &DriveView::turned_to, this, &GroundPage::refresh);
+  connect(plot_, &GroundPlot::answered, this, &GroundPage::refresh);
+  connect(&Sureness::of(desk_), &Sureness::changed, this, &GroundPage::refresh);
+  if (!desk_.build().variant().brief.grounds.empty()) view_->drive_over(0);
+}
+
+void GroundPage::make_head() {
+  auto* top = row(wide_column());
+  top->setContentsMargins(0, 0, desk_.look().unit(), 0);
   top->addWidget(grounds_);
-  auto* add = new QPushButton(tr("Add"), this);
-  add->setObjectName("add_ground");
+  QPushButton* add = button(top, tr("Add"), "add_ground");
   add->setToolTip(tr("Something on the ground to get over"));
   auto* menu = new QMenu(add);
   for (const build::Ground& usual : assess::usual_grounds())
@@ -115,81 +144,51 @@ GroundPage::GroundPage(Desk& desk, QWidget* parent)
     if (!file.isEmpty()) take_file(file);
   });
   add->setMenu(menu);
-  top->addWidget(add);
-  auto* remove = new QPushButton(tr("Remove"), this);
-  remove->setObjectName("remove_ground");
-  connect(remove, &QPushButton::clicked, this, [this] {
+  button(top, tr("Remove"), "remove_ground", [this] {
     if (const auto held = held_ground())
       desk_.remove_entry(tr("Remove it from the ground"), QString("@.brief.grounds.%1").arg(*held));
   });
-  top->addWidget(remove);
-  auto* worst = new QPushButton(tr("Drive to the worst"), this);
-  worst->setObjectName("drive_to_worst");
-  connect(worst, &QPushButton::clicked, view_, &DriveView::drive_to_worst);
-  top->addWidget(worst);
+  button(top, tr("Drive to the worst"), "drive_to_worst", [this] { view_->drive_to_worst(); });
+  told_ = quiet();
+  told_->setWordWrap(false);
   told_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   top->addWidget(told_, 1);
-  layout->addLayout(top);
-  auto* upper = new QHBoxLayout;
-  upper->setSpacing(u);
-  upper->setContentsMargins(0, 0, u, 0);
-  upper->addWidget(view_, 7);
+}
+
+QLayout* GroundPage::make_sheets() {
+  const int u = desk_.look().unit();
   auto* sheets = new QVBoxLayout;
   sheets->setSpacing(u / 2);
   tabs_->setObjectName("ground_tabs");
   tabs_->setExpanding(false);
+  dress(tabs_, TextSize::normal);
   for (const QString& name : {tr("Underside"), tr("Profile")})
     tabs_->addTab(name);
   sheets->addWidget(tabs_);
-  auto* low = new QWidget(this);
-  auto* low_layout = new QVBoxLayout(low);
-  low_layout->setContentsMargins(0, 0, 0, 0);
-  low_layout->setSpacing(u / 2);
-  underside_->setObjectName("underside_table");
-  low_layout->addWidget(underside_, 1);
-  auto* low_row = new QHBoxLayout;
-  const auto button = [&](QBoxLayout* row, const QString& text, const char* name, std::function<void()> act) {
-    auto* made = new QPushButton(text, this);
-    made->setObjectName(name);
-    connect(made, &QPushButton::clicked, this, std::move(act));
-    row->addWidget(made);
+  const auto panel = [&] {
+    auto* page = new QWidget(this);
+    auto* inside = new QVBoxLayout(page);
+    inside->setContentsMargins(0, 0, 0, 0);
+    inside->setSpacing(u / 2);
+    panels_->addWidget(page);
+    return inside;
   };
-  button(low_row, tr("Add a low point"), "add_low_point", [this] {
-    build::LowPoint p;
-    const auto& points = desk_.build().body.underside;
-    const double L = desk_.build().body.wheelbase.value_or(2.7);
-    // The usual ones first, where they usually are.
-    const std::pair<QString, double> usual[] = {
-        {tr("lip"), -0.8}, {tr("pan front"), 0.3}, {tr("pan rear"), L - 0.6}, {tr("bumper"), L + 0.8}};
-    const auto n = points.size();
-    p.name = n < 4 ? usual[n].first.toStdString() : tr("low point %1").arg(n + 1).toStdString();
-    p.x = n < 4 ? usual[n].second : L / 2;
-    desk_.add_entry(tr("Add a low point"), "body.underside", p);
-  });
+  auto* low = panel();
+  underside_->setObjectName("underside_table");
+  low->addWidget(underside_, 1);
+  auto* low_row = row(low);
+  button(low_row, tr("Add a low point"), "add_low_point", [this] { add_low_point(); });
   button(low_row, tr("Remove"), "remove_low_point", [this] {
     if (const int r = underside_->currentRow(); r >= 0)
       desk_.remove_entry(tr("Remove a low point"), QString("body.underside.%1").arg(r));
   });
   low_row->addStretch(1);
-  low_layout->addLayout(low_row);
-  panels_->addWidget(low);
-  auto* profile = new QWidget(this);
-  auto* profile_layout = new QVBoxLayout(profile);
-  profile_layout->setContentsMargins(0, 0, 0, 0);
-  profile_layout->setSpacing(u / 2);
-  profile_layout->addWidget(ground_form_);
+  auto* profile = panel();
+  profile->addWidget(ground_form_);
   points_->setObjectName("profile_table");
-  profile_layout->addWidget(points_, 1);
-  auto* points_row = new QHBoxLayout;
-  button(points_row, tr("Add a place"), "add_profile_point", [this] {
-    const auto held = held_ground();
-    if (!held) return;
-    const auto& points = desk_.build().variant().brief.grounds[*held].points;
-    build::ProfilePoint p;
-    if (!points.empty()) p.x = points.back().x + 0.5, p.z = points.back().z;
-    desk_.add_entry(tr("Add a place of the profile"), desk_.resolve(QString("@.brief.grounds.%1.points").arg(*held)),
-                    p);
-  });
+  profile->addWidget(points_, 1);
+  auto* points_row = row(profile);
+  button(points_row, tr("Add a place"), "add_profile_point", [this] { add_profile_point(); });
   button(points_row, tr("Remove"), "remove_profile_point", [this] {
     const auto held = held_ground();
     if (const int r = points_->currentRow(); held && r >= 0)
@@ -197,46 +196,29 @@ GroundPage::GroundPage(Desk& desk, QWidget* parent)
                          QString("@.brief.grounds.%1.points.%2").arg(*held).arg(r));
   });
   points_row->addStretch(1);
-  profile_layout->addLayout(points_row);
-  panels_->addWidget(profile);
   sheets->addWidget(panels_, 1);
-  upper->addLayout(sheets, 4);
-  layout->addLayout(upper, 10);
-  auto* told = new QHBoxLayout;
-  told->setSpacing(u);
-  told->setContentsMargins(0, 0, u, 0);
-  about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-  told->addWidget(about_, 1);
-  told->addWidget(orders_);
-  layout->addLayout(told);
-  auto* foot = new QHBoxLayout;
-  foot->setSpacing(0);
-  foot->addWidget(plot_, 3);
-  least_->setWordWrap(true);
-  least_->setAlignment(Qt::AlignLeft | Qt::AlignTop);
-  least_->setObjectName("least_heights");
-  least_->setContentsMargins(u, u, u, 0);
-  foot->addSpacing(u);
-  foot->addWidget(least_, 2);
-  foot->addWidget(beside_);
-  layout->addLayout(foot, 10);
+  return sheets;
+}
 
-  connect(tabs_, &QTabBar::currentChanged, panels_, &QStackedWidget::setCurrentIndex);
-  connect(grounds_, &Chips::chosen, this, [this](int i) {
-    view_->drive_over(i == 0 ? std::nullopt : std::optional(static_cast<std::size_t>(i - 1)));
-    if (i > 0) tabs_->setCurrentIndex(1);
-    refresh();
-  });
-  connect(orders_, &Chips::chosen, this, [this](int i) { plot_->set_order(static_cast<assess::Order>(i)); });
-  connect(view_, &DriveView::driven, this, [this] { told_->setText(view_->told()); });
-  connect(view_, &DriveView::turned_to, this, &GroundPage::refresh);
-  connect(plot_, &HeightPlot::band_moved, this, &GroundPage::band_moved);
-  connect(plot_, &GroundPlot::answered, this, &GroundPage::refresh);
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, &GroundPage::refresh);
-  connect(&Sureness::of(desk_), &Sureness::changed, this, &GroundPage::refresh);
-  if (!desk_.build().variant().brief.grounds.empty()) view_->drive_over(0);
-  refresh();
+void GroundPage::add_low_point() {
+  build::LowPoint p;
+  const auto n = desk_.build().body.underside.size();
+  const double L = desk_.build().body.wheelbase.value_or(2.7);
+  // The usual ones first, where they usually are.
+  const std::pair<QString, double> usual[] = {
+      {tr("lip"), -0.8}, {tr("pan front"), 0.3}, {tr("pan rear"), L - 0.6}, {tr("bumper"), L + 0.8}};
+  p.name = n < 4 ? usual[n].first.toStdString() : tr("low point %1").arg(n + 1).toStdString();
+  p.x = n < 4 ? usual[n].second : L / 2;
+  desk_.add_entry(tr("Add a low point"), "body.underside", p);
+}
+
+void GroundPage::add_profile_point() {
+  const auto held = held_ground();
+  if (!held) return;
+  const auto& points = desk_.build().variant().brief.grounds[*held].points;
+  build::ProfilePoint p;
+  if (!points.empty()) p.x = points.back().x + 0.5, p.z = points.back().z;
+  desk_.add_entry(tr("Add a place of the profile"), desk_.resolve(QString("@.brief.grounds.%1.points").arg(*held)), p);
 }
 
 std::optional<std::size_t> GroundPage::held_ground() const {
@@ -245,24 +227,23 @@ std::optional<std::size_t> GroundPage::held_ground() const {
   return held;
 }
 
-void GroundPage::refresh() {
-  const Look& look = desk_.look();
-  const auto& grounds = desk_.build().variant().brief.grounds;
+void GroundPage::fill() {
   QStringList names{tr("Flat")};
-  for (const build::Ground& g : grounds)
+  for (const build::Ground& g : desk_.build().variant().brief.grounds)
     names << QString::fromStdString(g.name);
   if (view_->ground() && !held_ground()) return view_->drive_over(std::nullopt); // which comes back here
   const auto held = held_ground();
   grounds_->show_choices(names, held ? static_cast<int>(*held) + 1 : 0);
   orders_->show_choices({tr("Together"), tr("Front first"), tr("Rear first")}, static_cast<int>(plot_->order()));
-  for (QLabel* label : {told_, about_, least_})
-    label->setFont(look.font(TextSize::small));
-  tabs_->setFont(look.font());
   told_->setText(view_->told());
   about_->setText(plot_->summary());
   static_cast<GroundForm*>(ground_form_)->hold(held);
-  refresh_tables();
-  // The least heights that clear, and how the ways between presets fare.
+  fill_tables();
+  least_->setText("<p>" + (crossings() + ways() + loading()).join("</p><p>") + "</p>");
+}
+
+/// The least heights that get over what lies there.
+QStringList GroundPage::crossings() const {
   QStringList lines;
   const auto& ground = desk_.assessment().ground;
   const auto& presets = desk_.build().variant().brief.presets;
@@ -303,6 +284,14 @@ void GroundPage::refresh() {
                                : tr("not within their reach"));
     }
   }
+  return lines;
+}
+
+/// How the ways between presets fare on flat ground.
+QStringList GroundPage::ways() const {
+  QStringList lines;
+  const auto& ground = desk_.assessment().ground;
+  const auto& presets = desk_.build().variant().brief.presets;
   const auto names_low = assess::names_of_underside(ground.given());
   for (std::size_t i = 1; i < ground.given().presets.size() && i < presets.size(); ++i) {
     const auto &from = ground.given().presets[i - 1].H, &to = ground.given().presets[i].H;
@@ -319,7 +308,14 @@ void GroundPage::refresh() {
                            : tr("%1: the %2 stays %3 clear of flat ground.")
                                  .arg(ways, point, desk_.shown(way->gap, Kind::length, 0)));
   }
-  // How low a sill or the tail comes for loading.
+  return lines;
+}
+
+/// How low a sill or the tail comes for loading.
+QStringList GroundPage::loading() const {
+  QStringList lines;
+  const auto& ground = desk_.assessment().ground;
+  const auto names_low = assess::names_of_underside(ground.given());
   const auto H0 = ground.given().surveyed;
   if (const auto front = desk_.pose(End::front), rear = desk_.pose(End::rear); front && rear && H0[0] && H0[1]) {
     const auto car = assess::underside_at(ground.given(), *front, *rear);
@@ -338,10 +334,10 @@ void GroundPage::refresh() {
                           desk_.shown(std::atan2(stance->back.z, -stance->back.x), Kind::angle, 1));
     }
   }
-  least_->setText("<p>" + lines.join("</p><p>") + "</p>");
+  return lines;
 }
 
-void GroundPage::refresh_tables() {
+void GroundPage::fill_tables() {
   std::vector<PathTable::Row> rows;
   const auto& underside = desk_.build().body.underside;
   for (std::size_t i = 0; i < underside.size(); ++i) {
@@ -361,20 +357,6 @@ void GroundPage::refresh_tables() {
     }
   }
   points_->show_rows({tr("along"), tr("height")}, std::move(rows));
-}
-
-std::pair<int, int> GroundPage::band() const {
-  const auto [top, bottom] = plot_->band();
-  const int y = plot_->mapTo(this, QPoint(0, 0)).y();
-  return {y + top, y + bottom};
-}
-
-void GroundPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool GroundPage::takes_arrows() const {
-  return view_->hasFocus();
 }
 
 bool GroundPage::take_file(const QString& file) {

@@ -1,46 +1,43 @@
 // The ground: the car over what lies on it above, and below which pairs of heights get over it.
 #pragma once
 
-#include <QWidget>
+#include "app/kit/page.h"
 
-#include <optional>
-#include <utility>
-
-class QLabel;
 class QStackedWidget;
 class QTabBar;
 
 namespace mavrel::app {
 
 class Chips;
-class Desk;
 class DriveView;
 class GroundPlot;
 class PathTable;
 class EndPanel;
 
-class GroundPage : public QWidget {
+class GroundPage : public Page {
   Q_OBJECT
 public:
   explicit GroundPage(Desk& desk, QWidget* parent = nullptr);
-  [[nodiscard]] std::pair<int, int> band() const; // in this widget
-  void reserve_right(int px);
-  bool go_to(const QString& path);
-  [[nodiscard]] bool takes_arrows() const;
+  bool go_to(const QString& path) override;
   [[nodiscard]] DriveView* view() const { return view_; }
   [[nodiscard]] GroundPlot* plot() const { return plot_; }
   /// @returns whether it was a profile
   bool take_file(const QString& file);
 
-signals:
-  void band_moved();
+protected:
+  void fill() override;
 
 private:
-  void refresh();
-  void refresh_tables();
+  void make_head();
+  [[nodiscard]] QLayout* make_sheets();
+  void fill_tables();
+  void add_low_point();
+  void add_profile_point();
+  [[nodiscard]] QStringList crossings() const;
+  [[nodiscard]] QStringList ways() const;
+  [[nodiscard]] QStringList loading() const;
   [[nodiscard]] std::optional<std::size_t> held_ground() const;
 
-  Desk& desk_;
   Chips *grounds_, *orders_;
   DriveView* view_;
   QLabel *told_, *about_, *least_;
@@ -49,7 +46,6 @@ private:
   PathTable *underside_, *points_;
   EndPanel* ground_form_;
   GroundPlot* plot_;
-  QWidget* beside_;
 };
 
 } // namespace mavrel::app

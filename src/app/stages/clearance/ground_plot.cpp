@@ -22,10 +22,14 @@ constexpr double past_reach = 0.03; // m looked at above what is known: what wou
 } // namespace
 
 GroundPlot::GroundPlot(Desk& desk, QWidget* parent)
-    : HeightPlot(desk, parent), planes_(desk.runner(), [this] {
-        redraw();
-        emit answered();
-      }) {
+    : HeightPlot(desk, parent), planes_(
+                                    desk.answers(),
+                                    [this] {
+                                      redraw();
+                                      emit answered();
+                                    },
+                                    [this] { return given(); }) {
+  planes_.set_moved([this] { redraw(); });
   setObjectName("ground_plot");
   setAccessibleName(tr("Front against rear height"));
   setCursor(Qt::CrossCursor);
@@ -49,20 +53,19 @@ void GroundPlot::set_order(assess::Order order) {
 }
 
 void GroundPlot::ask() {
-  if (!isVisible()) return;
-  GroundsGiven now{desk_.assessment().ground.given(), {}, {}, 14};
+  if (isVisible()) planes_.want();
+}
+
+std::optional<GroundsGiven> GroundPlot::given() const {
+  GroundsGiven out{desk_.assessment().ground.given(), {}, {}, 14};
+  if (out.ground.grounds.empty() || !desk_.assessment().ground->known) return std::nullopt;
   for (const End end : build::both_ends) {
     const auto& e = desk_.assessment().end(end);
-    if (!e.has_domain()) return planes_.was_asked() ? planes_.forget() : void();
-    now.low[at(end)] = e.domain_low;
-    now.high[at(end)] = e.domain_high + past_reach;
+    if (!e.has_domain()) return std::nullopt;
+    out.low[at(end)] = e.domain_low;
+    out.high[at(end)] = e.domain_high + past_reach;
   }
-  if (now.ground.grounds.empty() || !desk_.assessment().ground->known) {
-    if (planes_.was_asked()) planes_.forget();
-    return;
-  }
-  if (planes_.was_asked() && !planes_.keep_only_for(now)) return;
-  planes_.ask(now);
+  return out;
 }
 
 HeightPlot::Column GroundPlot::column() const {
@@ -130,8 +133,8 @@ void GroundPlot::paint_ground(QPainter& painter) const {
     QString text;
   };
   std::vector<Label> labels;
-  if (planes_.answer()) {
-    const auto& planes = planes_.answer()->planes;
+  if (planes_.value()) {
+    const auto& planes = planes_.value()->planes;
     for (std::size_t g = 0; g < planes.size() && g < ground.given().grounds.size(); ++g) {
       if (!planes[g]) continue;
       const GroundPlane& p = *planes[g];

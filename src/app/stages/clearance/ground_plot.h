@@ -15,7 +15,7 @@ public:
   void set_order(assess::Order order);
   [[nodiscard]] assess::Order order() const { return order_; }
   [[nodiscard]] QString summary() const;
-  [[nodiscard]] const std::optional<GroundsAnswer>& answer() const { return planes_.answer(); }
+  [[nodiscard]] const GroundsAnswer* answer() const { return planes_.value(); }
   /// Where a pair of heights lies, in this widget.
   [[nodiscard]] QPointF place_of(const std::array<double, 2>& H) const;
 
@@ -32,11 +32,12 @@ protected:
 
 private:
   void ask();
+  [[nodiscard]] std::optional<GroundsGiven> given() const;
   [[nodiscard]] build::End other() const;
   [[nodiscard]] Column column() const;
   void pose_other(double x);
 
-  LongAnswer<GroundsQuestion> planes_;
+  Asked<GroundsQuestion> planes_;
   assess::Order order_ = assess::Order::together;
 };
 

@@ -24,24 +24,16 @@ constexpr int notches = 20; // of the steering slider, either way
 } // namespace
 
 NearPage::NearPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), views_(new Chips(desk, tr("Seen from"), 80, this)),
-      wheel_(new QSlider(Qt::Horizontal, this)), wheel_about_(new QLabel(this)), sheet_about_(new QLabel(this)),
+    : Page(desk, parent), views_(new Chips(desk, tr("Seen from"), 80, this)), wheel_(new QSlider(Qt::Horizontal, this)),
       view_(new SectionView(desk, steer_, this)), tabs_(new QTabBar(this)), panels_(new QStackedWidget(this)),
-      obstacles_(new ObstaclesPanel(desk, steer_, this)), more_(new QPushButton(this)), worst_(new QPushButton(this)),
-      sheet_(new GapSheet(desk, steer_, this)), beside_(new QWidget(this)) {
+      obstacles_(new ObstaclesPanel(desk, steer_, this)), sheet_(new GapSheet(desk, steer_, this)) {
   const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(0, 0, 0, 0);
-  layout->setSpacing(u / 2);
-  for (QLabel* label : {wheel_about_, sheet_about_})
-    label->setProperty("quiet", true);
-  auto* upper = new QHBoxLayout;
-  upper->setSpacing(u);
+  set_plot(sheet_);
+  auto* upper = row(wide_column(), 11);
   upper->setContentsMargins(0, 0, u, 0);
   auto* drawing = new QVBoxLayout;
   drawing->setSpacing(u / 2);
-  auto* seen = new QHBoxLayout;
-  seen->setSpacing(u);
+  auto* seen = row(drawing);
   seen->addWidget(views_);
   wheel_->setObjectName("steer");
   wheel_->setAccessibleName(tr("Steering"));
@@ -50,8 +42,8 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
   wheel_->setInvertedAppearance(true); // left lock at the left
   wheel_->setMaximumWidth(desk_.look().px(120));
   seen->addWidget(wheel_);
+  wheel_about_ = quiet();
   seen->addWidget(wheel_about_, 1);
-  drawing->addLayout(seen);
   drawing->addWidget(view_, 1);
   upper->addLayout(drawing, 5);
   auto* sheets = new QVBoxLayout;
@@ -59,6 +51,7 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
   tabs_->setObjectName("near_tabs");
   tabs_->setAccessibleName(tr("Sheets of this end"));
   tabs_->setExpanding(false);
+  dress(tabs_, TextSize::normal);
   all_ = {obstacles_, new WheelPanel(desk, this), new RoomsPanel(desk, this)};
   for (const QString& name : {tr("Obstacles"), tr("Tyre and wheel"), tr("Room wanted")})
     tabs_->addTab(name);
@@ -67,26 +60,15 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
   sheets->addWidget(tabs_);
   sheets->addWidget(panels_, 1);
   upper->addLayout(sheets, 6);
-  layout->addLayout(upper, 11);
-  auto* told = new QHBoxLayout;
+  auto* told = row(wide_column());
   told->setContentsMargins(0, 0, u, 0);
-  told->setSpacing(u);
+  sheet_about_ = quiet();
   told->addWidget(sheet_about_, 1);
-  worst_->setText(tr("Go to the worst"));
-  worst_->setObjectName("go_to_worst");
+  worst_ = button(told, tr("Go to the worst"), "go_to_worst", [this] { sheet_->go_to_worst(); });
   worst_->setToolTip(tr("Pose and steer where least is to spare"));
-  connect(worst_, &QPushButton::clicked, sheet_, &GapSheet::go_to_worst);
-  told->addWidget(worst_);
+  more_ = button(told, {}, "more_gaps", [this] { turn_page(); });
   more_->setToolTip(tr("The other gaps over height"));
-  connect(more_, &QPushButton::clicked, this, &NearPage::turn_page);
-  told->addWidget(more_);
-  layout->addLayout(told);
-  auto* foot = new QHBoxLayout;
-  foot->setSpacing(0);
-  foot->addWidget(sheet_, 1);
-  foot->addWidget(beside_);
-  layout->addLayout(foot, 10);
-
+  beside_posts(10)->addWidget(sheet_, 1);
   connect(views_, &Chips::chosen, this, &NearPage::look_from);
   connect(tabs_, &QTabBar::currentChanged, panels_, &QStackedWidget::setCurrentIndex);
   connect(view_, &SectionView::chose, obstacles_, &ObstaclesPanel::hold);
@@ -95,15 +77,11 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
     const auto& space = desk_.answered(desk_.end()).given().clearance->space;
     if (space) steer_.set(space->lock() * notch / notches);
   });
-  connect(sheet_, &HeightPlot::band_moved, this, &NearPage::band_moved);
   connect(sheet_, &HeightPlot::band_moved, this, &NearPage::refresh);
   connect(sheet_, &GapSheet::worked_out, this, &NearPage::refresh);
   connect(&steer_, &Steer::turned, this, &NearPage::refresh);
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, &NearPage::refresh);
   connect(&desk_, &Desk::looked_at, this, [this] { steer_.set(0); });
   look_from(0);
-  refresh();
 }
 
 void NearPage::look_from(int from) {
@@ -111,12 +89,8 @@ void NearPage::look_from(int from) {
   refresh();
 }
 
-void NearPage::refresh() {
-  const Look& look = desk_.look();
+void NearPage::fill() {
   views_->show_choices({tr("Section"), tr("Front"), tr("Side"), tr("Above")}, static_cast<int>(view_->from()));
-  for (QLabel* label : {wheel_about_, sheet_about_})
-    label->setFont(look.font(TextSize::small));
-  tabs_->setFont(look.font(TextSize::normal));
   const auto& space = desk_.answered(desk_.end()).given().clearance->space;
   const bool steers = space && space->steers();
   wheel_->setEnabled(steers);
@@ -131,7 +105,7 @@ void NearPage::refresh() {
                             : tr("%1 %2").arg(desk_.shown(std::abs(steer_.angle()), Kind::angle, 0),
                                               steer_.angle() > 0 ? tr("left") : tr("right")));
   sheet_about_->setText(sheet_->summary());
-  worst_->setVisible(sheet_->map().has_value());
+  worst_->setVisible(sheet_->map() != nullptr);
   const auto [page, pages] = sheet_->page();
   more_->setVisible(pages > 1);
   more_->setText(tr("More gaps, %1 of %2").arg(page + 1).arg(pages));
@@ -147,16 +121,6 @@ void NearPage::steer_by(double share) {
   if (!space || !space->steers()) return;
   const double lock = space->lock();
   steer_.set(std::clamp(steer_.angle() + share * lock, -lock, lock));
-}
-
-std::pair<int, int> NearPage::band() const {
-  const auto [top, bottom] = sheet_->band();
-  const int y = sheet_->mapTo(this, QPoint(0, 0)).y();
-  return {y + top, y + bottom};
-}
-
-void NearPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
 }
 
 bool NearPage::takes_arrows() const {

@@ -1,16 +1,9 @@
 // What is near the wheel: the section with its least gap, what lies there, and below the map over height and steer.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/stages/clearance/steer.h"
 
-#include <QWidget>
-
-#include <optional>
-#include <utility>
-#include <vector>
-
-class QLabel;
-class QPushButton;
 class QSlider;
 class QStackedWidget;
 class QTabBar;
@@ -18,20 +11,17 @@ class QTabBar;
 namespace mavrel::app {
 
 class Chips;
-class Desk;
 class EndPanel;
 class GapSheet;
 class ObstaclesPanel;
 class SectionView;
 
-class NearPage : public QWidget {
+class NearPage : public Page {
   Q_OBJECT
 public:
   explicit NearPage(Desk& desk, QWidget* parent = nullptr);
-  [[nodiscard]] std::pair<int, int> band() const; // in this widget
-  void reserve_right(int px);
-  bool go_to(const QString& path);
-  [[nodiscard]] bool takes_arrows() const;
+  bool go_to(const QString& path) override;
+  [[nodiscard]] bool takes_arrows() const override;
   void show_panel(int index);
   [[nodiscard]] GapSheet* sheet() const { return sheet_; }
   [[nodiscard]] SectionView* view() const { return view_; }
@@ -40,14 +30,12 @@ public:
   /// To full lock, step by step; 0 is straight ahead.
   void steer_by(double share);
 
-signals:
-  void band_moved();
+protected:
+  void fill() override;
 
 private:
   void look_from(int from);
-  void refresh();
 
-  Desk& desk_;
   Steer steer_;
   Chips* views_;
   QSlider* wheel_;
@@ -59,7 +47,6 @@ private:
   std::vector<EndPanel*> all_;
   QPushButton *more_, *worst_;
   GapSheet* sheet_;
-  QWidget* beside_; // where the posts stand
 };
 
 } // namespace mavrel::app

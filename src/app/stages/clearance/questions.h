@@ -1,7 +1,7 @@
 // What of Clearance takes longer than a frame, asked beside the interface.
 #pragma once
 
-#include "app/desk/stoppable.h"
+#include "app/desk/answers.h"
 #include "assess/ground/ground.h"
 #include "assess/touch/fits.h"
 #include "assess/touch/map.h"

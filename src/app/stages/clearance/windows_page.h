@@ -2,52 +2,43 @@
 // what each buys until the next limit governs, and what it costs elsewhere.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/stages/clearance/questions.h"
 
-#include <QWidget>
-
 class QCheckBox;
-class QLabel;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class Chips;
-class Desk;
 
-class WindowsPage : public QWidget {
+class WindowsPage : public Page {
   Q_OBJECT
 public:
   explicit WindowsPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
   void ask_why(assess::WhichWindow window, assess::WhichEdge edge);
-  [[nodiscard]] const std::optional<assess::Why>& answer() const;
+  [[nodiscard]] const assess::Why* answer() const { return why_.value(); }
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void ask();
-  void refresh();
-  void refresh_limits();
-  void refresh_remedies();
+  [[nodiscard]] QString about() const;
+  [[nodiscard]] QString no_help() const;
+  void fill_limits();
+  void fill_remedies();
   void take_over();
-  /// Sets the first preset of a use to a height at this end, in the words it is wished in.
-  void set_preset(build::PresetUse use, double H);
-  /// Heights worth proposing for a preset of this use at this end; none: none known.
+  QPushButton* proposer(QBoxLayout* row, const char* name, build::PresetUse use);
+  void offer(QPushButton* button, build::PresetUse use, const QString& text);
   [[nodiscard]] std::optional<double> proposed(build::PresetUse use) const;
 
-  Desk& desk_;
   assess::WhichWindow window_ = assess::WhichWindow::reach;
   assess::WhichEdge edge_ = assess::WhichEdge::low;
-  LongAnswer<WhyQuestion> why_;
+  Asked<WhyQuestion> why_;
   Chips *edges_, *windows_;
   QCheckBox* sure_;
-  QLabel *about_, *no_help_, *limits_about_;
-  QTableWidget *remedies_, *limits_;
+  QLabel *about_, *no_help_;
+  ListTable *remedies_, *limits_;
   QPushButton *take_, *park_, *ramp_;
-  QWidget* beside_;
 };
 
 } // namespace mavrel::app

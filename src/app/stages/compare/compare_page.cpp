@@ -213,67 +213,45 @@ private:
 };
 
 ComparePage::ComparePage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), title_(new QLabel(tr("Compare"), this)), about_(new QLabel(this)),
-      first_(new QComboBox(this)), second_(new QComboBox(this)), canvas_(new Canvas(desk, this)) {
-  const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(2 * u, u, u, u);
-  auto* head = new QHBoxLayout;
-  head->setSpacing(u);
-  head->addWidget(title_);
-  head->addWidget(first_);
-  auto* against = new QLabel(tr("against"), this);
-  head->addWidget(against);
-  head->addWidget(second_);
+    : StagePage(desk, parent), first_(new QComboBox(this)), second_(new QComboBox(this)),
+      canvas_(new Canvas(desk, this)) {
+  auto* head = row(stage_column());
+  head->addWidget(heading(tr("Compare"), true));
+  for (const auto& [box, name, held] :
+       {std::tuple{first_, tr("First variant"), &a_}, std::tuple{second_, tr("Second variant"), &b_}}) {
+    box->setAccessibleName(name);
+    box->setMinimumWidth(desk_.look().px(150));
+    dress(box, TextSize::small);
+    head->addWidget(box);
+    if (box == first_) head->addWidget(new QLabel(tr("against"), this));
+    connect(box, &QComboBox::activated, this, [this, variant = held](int i) {
+      *variant = static_cast<std::size_t>(i);
+      refresh();
+    });
+  }
+  about_ = small_words("compare_about");
+  about_->setWordWrap(false);
   head->addWidget(about_, 1);
-  layout->addLayout(head);
-  layout->addSpacing(u);
-  layout->addWidget(canvas_, 1);
-  first_->setAccessibleName(tr("First variant"));
-  second_->setAccessibleName(tr("Second variant"));
-  connect(first_, &QComboBox::activated, this, [this](int i) {
-    a_ = static_cast<std::size_t>(i);
-    refresh();
-  });
-  connect(second_, &QComboBox::activated, this, [this](int i) {
-    b_ = static_cast<std::size_t>(i);
-    refresh();
-  });
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
+  stage_column()->addWidget(canvas_, 1);
+  // Out of sight it shows nothing: it is asked anew when it is shown.
+  for (const auto signal : {&Desk::changed, &Desk::looked_at})
     connect(&desk_, signal, this, [this] {
-      if (isVisible())
-        refresh();
-      else
-        canvas_->show_nothing(); // asked anew when it is shown
+      if (!isVisible()) canvas_->show_nothing();
     });
 }
 
-void ComparePage::reserve_right(int px) {
-  const int u = desk_.look().unit();
-  layout()->setContentsMargins(2 * u, u, px + u, u);
-}
-
-void ComparePage::showEvent(QShowEvent*) {
-  refresh();
-}
-
-void ComparePage::refresh() {
+void ComparePage::fill() {
   const auto& variants = desk_.build().variants;
   if (variants.size() < 2) return canvas_->show_nothing();
   a_ = std::min(a_, variants.size() - 1);
   b_ = std::min(b_, variants.size() - 1);
   if (a_ == b_) b_ = a_ == 0 ? 1 : 0;
-  for (QComboBox* box : {first_, second_}) {
+  for (const auto& [box, held] : {std::pair{first_, a_}, std::pair{second_, b_}}) {
     box->clear();
     for (const auto& variant : variants)
       box->addItem(QString::fromStdString(variant.name));
-    box->setFont(desk_.look().font(TextSize::small));
-    box->setMinimumWidth(desk_.look().px(150));
+    box->setCurrentIndex(static_cast<int>(held));
   }
-  first_->setCurrentIndex(static_cast<int>(a_));
-  second_->setCurrentIndex(static_cast<int>(b_));
-  title_->setFont(desk_.look().font(TextSize::large, true));
-  about_->setFont(desk_.look().font(TextSize::small));
   about_->setText(tr("comfort and pressures in %1, windows in every load case")
                       .arg(QString::fromStdString(desk_.assessment().loads[desk_.load_case()].name)));
   canvas_->show_comparison(

@@ -8,29 +8,22 @@
 #include <array>
 
 class QComboBox;
-class QLabel;
 
 namespace mavrel::app {
-
-class Desk;
 
 class ComparePage : public StagePage {
   Q_OBJECT
 public:
   explicit ComparePage(Desk& desk, QWidget* parent = nullptr);
-
-  void reserve_right(int px) override;
   [[nodiscard]] bool wants_posts() const override { return false; }
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
   class Canvas;
-  void refresh();
 
-  Desk& desk_;
-  QLabel *title_, *about_;
+  QLabel* about_;
   QComboBox *first_, *second_;
   Canvas* canvas_;
   std::size_t a_ = 0, b_ = 1;

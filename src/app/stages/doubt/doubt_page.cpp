@@ -3,7 +3,6 @@
 #include "app/desk/sureness.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
 #include "app/stages/doubt/edits.h"
 
 #include <QCheckBox>
@@ -12,7 +11,6 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
-#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include <cmath>
@@ -47,97 +45,61 @@ void ToolsPanel::build_rows() {
 }
 
 DoubtPage::DoubtPage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), summary_(new QLabel(this)), trouble_(new QLabel(this)), again_(new QLabel(this)),
-      answers_(list_table("doubt_answers", tr("How sure each answer is"),
-                          {tr("answer"), tr("figure"), tr("nine in ten lie in"), tr("stands")}, this)),
-      carried_(list_table(
-          "doubt_carried", tr("What to measure again"),
-          {tr("reading"), tr("as it is"), tr("taken with"), tr("carries"), tr("once more wins"), tr("takes")}, this)),
-      tool_(new QComboBox(this)), go_(new QPushButton(tr("Take it again"), this)),
-      walk_(new QPushButton(tr("Walk them by tape"), this)), bands_(new QCheckBox(tr("bands and ±"), this)),
-      beside_(new QWidget(this)) {
-  const int u = desk_.look().unit();
-  auto* row = new QHBoxLayout(this);
-  row->setContentsMargins(2 * u, u, 0, u);
-  row->setSpacing(0);
-  auto* both = new QVBoxLayout;
-  both->setSpacing(u);
-  row->addLayout(both, 1);
-  row->addWidget(beside_);
-  auto* head = new QHBoxLayout;
-  summary_->setObjectName("doubt_summary");
-  summary_->setWordWrap(true);
+    : StagePage(desk, parent), tool_(new QComboBox(this)), bands_(new QCheckBox(tr("bands and ±"), this)) {
+  auto* head = row(stage_column());
+  summary_ = words("doubt_summary", TextSize::normal);
   head->addWidget(summary_, 1);
   bands_->setObjectName("doubt_bands");
   bands_->setToolTip(tr("Where the windows’ edges lie in nine cases of ten, and ± at the figures of all stages"));
   head->addWidget(bands_);
-  both->addLayout(head);
-  trouble_->setWordWrap(true);
-  both->addWidget(trouble_);
-  both->addWidget(answers_, 4);
-  auto* middle = new QHBoxLayout;
-  again_->setWordWrap(true);
+  trouble_ = small_words("doubt_trouble");
+  column()->addWidget(trouble_);
+  answers_ = table("doubt_answers", tr("How sure each answer is"),
+                   {tr("answer"), tr("figure"), tr("nine in ten lie in"), tr("stands")});
+  column()->addWidget(answers_, 4);
+  auto* middle = row(column());
+  again_ = words("doubt_again", TextSize::normal);
   middle->addWidget(again_, 1);
   tool_->setObjectName("taken_with");
   tool_->setAccessibleName(tr("What the reading was taken with"));
   tool_->setToolTip(tr("What the reading was taken with; of a sheet, all its rows"));
   middle->addWidget(tool_);
-  go_->setObjectName("measure_again");
-  middle->addWidget(go_);
-  walk_->setObjectName("walk_again");
+  go_ = button(middle, tr("Take it again"), "measure_again", [this] { go_to_reading(); });
+  walk_ = button(middle, tr("Walk them by tape"), "walk_again", [this] { walk(); });
   walk_->setToolTip(tr("In tape mode, one after the other; + in front of a figure adds a reading"));
-  middle->addWidget(walk_);
-  both->addLayout(middle);
-  both->addWidget(carried_, 3);
-  auto* tools = new QLabel(tr("One standard deviation of one reading, by tool:"), this);
-  tools->setProperty("quiet", true);
-  both->addWidget(tools);
-  both->addWidget(new ToolsPanel(desk_, this));
-  for (QTableWidget* table : {answers_, carried_}) {
-    table->setWordWrap(false);
+  carried_ = table("doubt_carried", tr("What to measure again"),
+                   {tr("reading"), tr("as it is"), tr("taken with"), tr("carries"), tr("once more wins"), tr("takes")});
+  column()->addWidget(carried_, 3);
+  column()->addWidget(quiet(tr("One standard deviation of one reading, by tool:")));
+  column()->addWidget(new ToolsPanel(desk_, this));
+  for (ListTable* table : {answers_, carried_})
     table->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
-  }
   Sureness& sure = Sureness::of(desk_);
   connect(&sure, &Sureness::changed, this, &DoubtPage::refresh);
   connect(&sure, &Sureness::moved, this, &DoubtPage::say_summary);
   connect(tool_, &QComboBox::activated, this, &DoubtPage::take_with);
-  connect(carried_, &QTableWidget::currentCellChanged, this, &DoubtPage::show_tools);
-  for (const auto signal : {&Desk::changed, &Desk::restyled})
-    connect(&desk_, signal, this, &DoubtPage::refresh);
+  connect(carried_, &ListTable::chose, this, &DoubtPage::show_tools);
+  connect(carried_, &ListTable::picked, this, &DoubtPage::go_to_reading);
   connect(bands_, &QCheckBox::toggled, this, [this](bool on) { Sureness::of(desk_).set_wanted(on); });
-  connect(answers_, &QTableWidget::currentCellChanged, this, [this](int r) {
-    const assess::Doubt* now = Sureness::of(desk_).doubt();
-    if (!now || r < 0 || static_cast<std::size_t>(r) >= shown_.size()) return;
-    held_ = now->answers[shown_[static_cast<std::size_t>(r)]].name;
-    fill_carried();
-  });
-  connect(go_, &QPushButton::clicked, this, &DoubtPage::go_to_reading);
-  connect(walk_, &QPushButton::clicked, this, &DoubtPage::walk);
-  connect(carried_, &QTableWidget::cellActivated, this, &DoubtPage::go_to_reading);
+  connect(answers_, &ListTable::chose, this, &DoubtPage::look_at);
 }
 
-void DoubtPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
+void DoubtPage::look_at(std::size_t r) {
+  const assess::Doubt* now = Sureness::of(desk_).doubt();
+  if (!now || r >= shown_.size()) return;
+  held_ = now->answers[shown_[r]].name;
+  fill_carried();
 }
 
 bool DoubtPage::owns(const QString& path) const {
   return path.startsWith("doubts.");
 }
 
-bool DoubtPage::go_to(const QString& path) {
-  return go_to_field(desk_, this, path);
-}
-
-void DoubtPage::showEvent(QShowEvent* event) {
-  StagePage::showEvent(event);
-  refresh();
-}
-
 const assess::DoubtInput* DoubtPage::held_reading() const {
   const assess::Doubt* now = Sureness::of(desk_).doubt();
-  const int r = carried_->currentRow();
-  if (!now || r < 0 || static_cast<std::size_t>(r) >= read_.size()) return nullptr;
-  return &now->inputs[read_[static_cast<std::size_t>(r)]];
+  const auto row = carried_->held();
+  if (!now || !row || *row >= read_.size()) return nullptr;
+  return &now->inputs[read_[*row]];
 }
 
 void DoubtPage::show_tools() {
@@ -190,8 +152,7 @@ void DoubtPage::walk() {
   emit desk_.went_to("car_in", "tape:" + places.join(';'));
 }
 
-void DoubtPage::refresh() {
-  if (!isVisible()) return;
+void DoubtPage::fill() {
   const Sureness& sure = Sureness::of(desk_);
   const assess::Doubt* now = sure.doubt();
   {
@@ -205,7 +166,6 @@ void DoubtPage::refresh() {
       if (said.size() < 3) said << "▲ " + desk_.words_of(m);
   trouble_->setText(said.join(" "));
   trouble_->setVisible(!said.isEmpty());
-  trouble_->setFont(desk_.look().font(TextSize::small));
   fill_answers();
   fill_carried();
 }
@@ -223,86 +183,77 @@ void DoubtPage::say_summary() {
     summary_->setText(tr("Tick “bands and ±” to have it worked out."));
 }
 
+/// How it stands, and in which colour; nothing where there is nothing to say of it.
+std::pair<QString, QColor> DoubtPage::stands(const DoubtAnswer& a) const {
+  const Tokens& t = desk_.look().tokens();
+  const auto ink = [&](double odds) {
+    return odds >= assess::safe_odds ? t.good : odds <= assess::out_odds ? t.stop : t.caution;
+  };
+  // Never certain: so many draws tell no more.
+  const auto share = [&](double odds) { return desk_.shown(std::clamp(odds, 0.01, 0.99), Kind::share, 0); };
+  if (a.odds_inside) {
+    const double odds = *a.odds_inside;
+    return {odds >= assess::safe_odds  ? tr("✓ safe, %1").arg(share(odds))
+            : odds <= assess::out_odds ? tr("■ out, %1").arg(share(odds))
+                                       : tr("▲ doubtful, %1").arg(share(odds)),
+            ink(odds)};
+  }
+  if (a.odds_met) {
+    const bool time = a.wanted_most.has_value();
+    const double odds = *a.odds_met;
+    const QString so = odds >= assess::safe_odds  ? (time ? tr("✓ quick enough, %1") : tr("✓ clears, %1"))
+                       : odds <= assess::out_odds ? (time ? tr("■ too slow, %1") : tr("■ touches, %1"))
+                                                  : (time ? tr("▲ quick enough, %1") : tr("▲ clears, %1"));
+    return {so.arg(share(odds <= assess::out_odds ? 1 - odds : odds)), ink(odds)};
+  }
+  if (a.vanished >= 0.005 && a.name.find(".limit.") == std::string::npos)
+    return {tr("gone in %1").arg(desk_.shown(a.vanished, Kind::share, 0)), t.caution};
+  return {QString(), t.second};
+}
+
 void DoubtPage::fill_answers() {
   const Tokens& t = desk_.look().tokens();
   const assess::Doubt* now = Sureness::of(desk_).doubt();
-  answers_->setFont(desk_.look().font(TextSize::small));
-  const QSignalBlocker quiet(answers_);
-  if (!now) {
-    answers_->setRowCount(0);
-    shown_.clear();
-    return;
-  }
   shown_.clear();
-  for (std::size_t a = 0; a < now->answers.size(); ++a)
+  for (std::size_t a = 0; now && a < now->answers.size(); ++a)
     if (now->answers[a].value || now->answers[a].vanished < 1) shown_.push_back(a);
-  answers_->setRowCount(static_cast<int>(shown_.size()));
-  int held = 0;
-  for (int r = 0; r < answers_->rowCount(); ++r) {
-    const DoubtAnswer& a = now->answers[shown_[static_cast<std::size_t>(r)]];
-    put_cell(answers_, r, 0, desk_.words_of(a.words), t.ink);
-    put_cell(answers_, r, 1, a.value ? shown_with_doubt(desk_, *a.value, a.sd, a.kind) : tr("none"), t.ink);
-    put_cell(
-        answers_, r, 2,
-        a.vanished < 1 && a.sd > 0
-            ? tr("%1 to %2").arg(shown_as_sure(desk_, a.p05, a.sd, a.kind), shown_as_sure(desk_, a.p95, a.sd, a.kind))
-            : QString(),
-        t.second);
-    QString stands;
-    QColor ink = t.second;
-    if (a.odds_inside) {
-      const double odds = *a.odds_inside;
-      // Never certain: so many draws tell no more.
-      stands = odds >= assess::safe_odds  ? tr("✓ safe, %1").arg(desk_.shown(std::min(odds, 0.99), Kind::share, 0))
-               : odds <= assess::out_odds ? tr("■ out, %1").arg(desk_.shown(std::max(odds, 0.01), Kind::share, 0))
-                                          : tr("▲ doubtful, %1").arg(desk_.shown(odds, Kind::share, 0));
-      ink = odds >= assess::safe_odds ? t.good : odds <= assess::out_odds ? t.stop : t.caution;
-    } else if (a.odds_met) {
-      const bool time = a.wanted_most.has_value();
-      const double odds = *a.odds_met;
-      const QString so = odds >= assess::safe_odds  ? (time ? tr("✓ quick enough, %1") : tr("✓ clears, %1"))
-                         : odds <= assess::out_odds ? (time ? tr("■ too slow, %1") : tr("■ touches, %1"))
-                                                    : (time ? tr("▲ quick enough, %1") : tr("▲ clears, %1"));
-      const double of = odds <= assess::out_odds ? 1 - odds : odds;
-      stands = so.arg(desk_.shown(std::min(of, 0.99), Kind::share, 0));
-      ink = odds >= assess::safe_odds ? t.good : odds <= assess::out_odds ? t.stop : t.caution;
-    } else if (a.vanished >= 0.005 && a.name.find(".limit.") == std::string::npos) {
-      stands = tr("gone in %1").arg(desk_.shown(a.vanished, Kind::share, 0));
-      ink = t.caution;
-    }
-    put_cell(answers_, r, 3, stands, ink);
-    if (a.name == held_) held = r;
-  }
-  if (!shown_.empty()) {
-    held_ = now->answers[shown_[static_cast<std::size_t>(held)]].name;
-    answers_->setCurrentCell(held, 0);
-  }
+  answers_->fill(shown_.size(), [&](std::size_t r, ListTable::Row& row) {
+    const DoubtAnswer& a = now->answers[shown_[r]];
+    const auto [so, ink] = stands(a);
+    row.words(desk_.words_of(a.words), t.ink)
+        .figure(a.value ? shown_with_doubt(desk_, *a.value, a.sd, a.kind) : tr("none"), t.ink)
+        .figure(a.vanished < 1 && a.sd > 0
+                    ? tr("%1 to %2")
+                          .arg(shown_as_sure(desk_, a.p05, a.sd, a.kind), shown_as_sure(desk_, a.p95, a.sd, a.kind))
+                    : QString(),
+                t.second)
+        .figure(so, ink);
+    if (a.name == held_) row.hold();
+  });
+  if (const auto held = answers_->held(); held && *held < shown_.size()) held_ = now->answers[shown_[*held]].name;
 }
 
 void DoubtPage::fill_carried() {
   const Tokens& t = desk_.look().tokens();
   const assess::Doubt* now = Sureness::of(desk_).doubt();
   const DoubtAnswer* answer = now ? now->find(held_) : nullptr;
-  carried_->setFont(desk_.look().font(TextSize::small));
   read_.clear();
-  const int rows = answer ? static_cast<int>(std::min<std::size_t>(answer->carried_by.size(), 12)) : 0;
-  carried_->setRowCount(rows);
+  const std::size_t rows = answer ? std::min<std::size_t>(answer->carried_by.size(), 12) : 0;
   const DoubtAnswer::Carried* best = nullptr;
-  for (int r = 0; r < rows; ++r) {
-    const auto& c = answer->carried_by[static_cast<std::size_t>(r)];
+  carried_->fill(rows, [&](std::size_t r, ListTable::Row& row) {
+    const auto& c = answer->carried_by[r];
     const assess::DoubtInput& in = now->inputs[c.input];
     read_.push_back(c.input);
     if (!best || c.per_minute > best->per_minute) best = &c;
-    put_cell(carried_, r, 0, desk_.words_of(in.name), t.ink);
-    put_cell(carried_, r, 1, shown_with_doubt(desk_, in.value, in.sd(), in.kind), t.second);
-    put_cell(carried_, r, 2, tr(assess::tool_name(in.tool)), t.second);
-    put_cell(carried_, r, 3,
-             QString(static_cast<int>(std::lround(c.share * 10)), QChar(0x2588)) + " " +
-                 desk_.shown(c.share, Kind::share, 0),
-             t.ink);
-    put_cell(carried_, r, 4, c.would_win > 0.002 ? desk_.shown(c.would_win, Kind::share, 0) : tr("nothing"), t.second);
-    put_cell(carried_, r, 5, tr("%1 min").arg(in.minutes, 0, 'f', 0), t.second);
-  }
+    row.words(desk_.words_of(in.name), t.ink)
+        .figure(shown_with_doubt(desk_, in.value, in.sd(), in.kind), t.second)
+        .figure(tr(assess::tool_name(in.tool)), t.second)
+        .figure(QString(static_cast<int>(std::lround(c.share * 10)), QChar(0x2588)) + " " +
+                    desk_.shown(c.share, Kind::share, 0),
+                t.ink)
+        .figure(c.would_win > 0.002 ? desk_.shown(c.would_win, Kind::share, 0) : tr("nothing"), t.second)
+        .figure(tr("%1 min").arg(in.minutes, 0, 'f', 0), t.second);
+  });
   go_->setEnabled(rows > 0);
   walk_->setEnabled(rows > 0);
   if (!answer)
@@ -313,7 +264,6 @@ void DoubtPage::fill_carried() {
   else
     again_->setText(tr("%1: for a minute’s work most is won by taking again: %2.")
                         .arg(desk_.words_of(answer->words), desk_.words_of(now->inputs[best->input].name)));
-  if (rows > 0 && carried_->currentRow() < 0) carried_->setCurrentCell(0, 0);
   show_tools();
 }
 

@@ -7,13 +7,8 @@
 
 class QCheckBox;
 class QComboBox;
-class QLabel;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
-
-class Desk;
 
 /// What each tool is good for, in one place.
 class ToolsPanel : public RowPanel {
@@ -30,31 +25,28 @@ class DoubtPage : public StagePage {
   Q_OBJECT
 public:
   explicit DoubtPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px) override;
-  bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void refresh();
   void say_summary();
   void fill_answers();
   void fill_carried();
   void go_to_reading();
   void walk();
+  void look_at(std::size_t row);
+  [[nodiscard]] std::pair<QString, QColor> stands(const assess::DoubtAnswer& answer) const;
   [[nodiscard]] const assess::DoubtInput* held_reading() const;
   void show_tools();
   void take_with(int index);
 
-  Desk& desk_;
   QLabel *summary_, *trouble_, *again_;
-  QTableWidget *answers_, *carried_;
+  ListTable *answers_, *carried_;
   QComboBox* tool_;
   QPushButton *go_, *walk_;
   QCheckBox* bands_;
-  QWidget* beside_;
   std::string held_;               // name of the answer that is looked at
   std::vector<std::size_t> shown_; // answers of the rows that stand
   std::vector<std::size_t> read_;  // inputs of the rows that stand

@@ -6,15 +6,10 @@
 
 namespace mavrel::app {
 
-namespace {
-enum Page { find_page, practise_page, odds_page };
-} // namespace
-
-FaultsStage::FaultsStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), answers_(new FaultAnswers(desk, this)) {
-  add_page<FindPage>(tr("Find"), find_, [this] { return new FindPage(desk_, *answers_, this); });
-  add_page<PractisePage>(tr("Practise"), practise_, [this] { return new PractisePage(desk_, *answers_, this); });
-  add_page<OddsPage>(tr("How often"), odds_, [this] { return new OddsPage(desk_, this); });
+FaultsStage::FaultsStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
+  add_page(tr("Find"), find_, {"faults.findings", "faults.nothing"});
+  add_page(tr("Practise"), practise_);
+  add_page(tr("How often"), odds_, {"shop.faults."});
 }
 
 bool FaultsStage::owns(const QString& path) const {
@@ -22,13 +17,7 @@ bool FaultsStage::owns(const QString& path) const {
 }
 
 bool FaultsStage::go_to(const QString& path) {
-  if (path.startsWith("shop.faults.")) {
-    show_page(odds_page);
-    return true;
-  }
-  if (!path.startsWith("faults.")) return false;
-  show_page(find_page);
-  return true;
+  return owns(path) && PagedStage::go_to(path);
 }
 
 std::vector<Command> FaultsStage::commands() {
@@ -40,7 +29,7 @@ std::vector<Findable> FaultsStage::findables() {
   for (const assess::FaultSign& sign : assess::fault_signs())
     if (sign.symptom)
       out.push_back({desk_.words_of({sign.name, {}}), tr("symptom"), [this, &sign] {
-                       show_page(find_page);
+                       show_page(0);
                        find_->ask_for({&sign, 0});
                      }});
   return out;

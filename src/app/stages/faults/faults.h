@@ -5,7 +5,6 @@
 
 namespace mavrel::app {
 
-class FaultAnswers;
 class FindPage;
 class PractisePage;
 class OddsPage;
@@ -20,10 +19,9 @@ public:
   [[nodiscard]] std::vector<Findable> findables() override;
 
 private:
-  FaultAnswers* answers_;
-  Later<FindPage> find_;
-  Later<PractisePage> practise_;
-  Later<OddsPage> odds_;
+  LazyPage<FindPage> find_;
+  LazyPage<PractisePage> practise_;
+  LazyPage<OddsPage> odds_;
 };
 
 } // namespace mavrel::app

@@ -1,13 +1,12 @@
 #include "app/stages/faults/find_page.h"
 
-#include "app/desk/bench.h"
+#include "app/checks/signer.h"
+#include "app/desk/bench_link.h"
 #include "app/desk/clock.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
-#include "app/kit/signer.h"
 #include "app/stages/faults/course_view.h"
 #include "app/stages/faults/edits.h"
-#include "assess/proving/series.h"
+#include "assess/faults/link_readings.h"
 #include "work/mark.h"
 
 #include <QCheckBox>
@@ -130,122 +129,101 @@ void FindingBox::say(const QString& answer) {
 
 // ---- the page
 
-FindPage::FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent)
-    : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), box_(new FindingBox(desk, this)),
+FindPage::FindPage(Desk& desk, QWidget* parent)
+    : Page(desk, parent), box_(new FindingBox(desk, this)),
       nothing_else_(new QCheckBox(tr("nothing else noticed"), this)), course_(new CourseView(desk, this)),
-      ranked_(list_table("fault_ranked", tr("What it may be"), {tr("it may be"), tr("odds")}, this)),
-      next_(list_table("fault_tests", tr("What to do next"), {tr("do next"), tr("takes"), tr("tells")}, this)),
-      cause_(new QLabel(this)), how_(new QLabel(this)), by_(new QComboBox(this)),
-      keep_(new QPushButton(tr("That was it"), this)), strike_(new QPushButton(tr("Strike out"), this)),
-      take_(new QPushButton(tr("Take readings"), this)), link_(new QPushButton(tr("Read the link"), this)),
-      anew_(new QPushButton(tr("Begin anew"), this)), to_log_(new QCheckBox(tr("log"), this)),
+      by_(new QComboBox(this)), to_log_(new QCheckBox(tr("log"), this)),
       to_plan_(new QCheckBox(tr("plan its mend"), this)), to_count_(new QCheckBox(tr("count it"), this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const both = column();
-  summary_->setObjectName("fault_summary");
-  summary_->setWordWrap(true);
-  both->addWidget(summary_);
-  both->addWidget(box_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
+  summary_ = words("fault_summary", TextSize::normal);
+  column()->addWidget(summary_);
+  column()->addWidget(box_);
+  make_head();
+  column()->addWidget(scrolled(course_, this), 4);
+  make_lists();
+  make_foot();
+  column()->addWidget(quiet(tr("Never under a car held by air: stands. Release the pressure before opening a line.")));
+  connect(box_, &FindingBox::found, this, &FindPage::note);
+  connect(course_, &CourseView::strike, this, [this](std::size_t place) { strike_finding(desk_, place); });
+  connect(course_, &CourseView::row_picked, this, [this] { strike_->setEnabled(course_->picked().has_value()); });
+  for (const auto signal : {&BenchLink::changed, &BenchLink::told})
+    connect(&BenchLink::of(desk_), signal, this,
+            [this] { link_->setEnabled(BenchLink::of(desk_).state() != nullptr); });
+}
+
+void FindPage::make_head() {
+  auto* head = row(column());
   nothing_else_->setObjectName("nothing_else");
   nothing_else_->setToolTip(tr("Every other symptom of the list was asked for, and is not there."));
-  row->addWidget(nothing_else_);
-  row->addStretch(1);
-  take_->setObjectName("take_readings");
-  take_->setToolTip(tr("What Proving and the log have read"));
+  connect(nothing_else_, &QCheckBox::toggled, this, [this](bool on) {
+    if (on != (desk_.build().faults->nothing_else == build::YesNo::yes)) set_nothing_else(desk_, on);
+  });
+  head->addWidget(nothing_else_);
+  head->addStretch(1);
+  button(head, tr("Take readings"), "take_readings", [this] {
+    take_at_hand();
+  })->setToolTip(tr("What Proving and the log have read"));
+  link_ = button(head, tr("Read the link"), "take_from_link", [this] { take_from_link(); });
   link_->setToolTip(tr("What the linked car reads at road height"));
-  link_->setObjectName("take_from_link");
-  strike_->setObjectName("strike_finding");
-  anew_->setObjectName("begin_anew");
-  for (QPushButton* button : {take_, link_, strike_, anew_})
-    row->addWidget(button);
-  both->addLayout(row);
-  both->addWidget(scrolled(course_, this), 4);
-  auto* lists = new QHBoxLayout;
-  lists->setSpacing(2 * u);
-  auto* left = new QVBoxLayout;
-  auto* right = new QVBoxLayout;
-  for (auto* side : {left, right})
-    side->setSpacing(u / 2), lists->addLayout(side, 1);
-  left->addWidget(ranked_, 1);
-  cause_->setObjectName("fault_words");
-  how_->setObjectName("test_words");
-  for (QLabel* label : {cause_, how_}) {
-    label->setWordWrap(true);
-    label->setTextFormat(Qt::RichText);
-    label->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+  strike_ = button(head, tr("Strike out"), "strike_finding", [this] {
+    if (const auto place = course_->picked()) strike_finding(desk_, *place);
+  });
+  button(head, tr("Begin anew"), "begin_anew", [this] { strike_all_findings(desk_); });
+}
+
+void FindPage::make_lists() {
+  auto* lists = row(column(), 2);
+  lists->setSpacing(2 * desk_.look().unit());
+  ranked_ = table("fault_ranked", tr("What it may be"), {tr("it may be"), tr("odds")});
+  next_ = table("fault_tests", tr("What to do next"), {tr("do next"), tr("takes"), tr("tells")});
+  cause_ = rich_words("fault_words");
+  how_ = rich_words("test_words");
+  for (const auto& [list, label] : {std::pair{ranked_, cause_}, std::pair{next_, how_}}) {
+    auto* side = new QVBoxLayout;
+    side->setSpacing(desk_.look().unit() / 2);
+    list->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
+    list->setMinimumHeight(desk_.look().px(118));
     label->setMinimumHeight(desk_.look().px(86));
+    side->addWidget(list, 1);
+    side->addWidget(label);
+    lists->addLayout(side, 1);
   }
-  left->addWidget(cause_);
-  right->addWidget(next_, 1);
-  right->addWidget(how_);
-  both->addLayout(lists, 2);
-  auto* foot = new QHBoxLayout;
-  foot->setSpacing(u);
-  for (QCheckBox* box : {to_log_, to_plan_, to_count_}) {
+  connect(ranked_, &ListTable::chose, this, [this](std::size_t r) {
+    if (r >= ranked_sets_.size()) return;
+    held_cause_ = fault_key(ranked_sets_[r]);
+    course_->show_set(r);
+    say_details();
+  });
+  connect(next_, &ListTable::chose, this, [this](std::size_t r) {
+    if (r >= tests_.size()) return;
+    held_test_ = test_key(tests_[r]);
+    say_details();
+  });
+  connect(next_, &ListTable::picked, this, [this](std::size_t r) {
+    if (r < tests_.size()) box_->show_sign(told_by(*tests_[r].test, tests_[r].place).front());
+  });
+}
+
+void FindPage::make_foot() {
+  auto* foot = row(column());
+  for (const auto& [box, name] :
+       {std::pair{to_log_, "found_log"}, std::pair{to_plan_, "found_plan"}, std::pair{to_count_, "found_count"}}) {
+    box->setObjectName(name);
     box->setChecked(true);
     foot->addWidget(box);
   }
-  to_log_->setObjectName("found_log");
-  to_plan_->setObjectName("found_plan");
-  to_count_->setObjectName("found_count");
   to_log_->setToolTip(tr("Into the log; its checks are asked again in Proving."));
   to_count_->setToolTip(tr("It counts in how often this shop finds what."));
   dress_signer(*by_, "found_by");
   foot->addWidget(by_);
-  keep_->setObjectName("keep_found");
-  foot->addWidget(keep_);
+  keep_ = button(foot, tr("That was it"), "keep_found", [this] { keep(); });
   foot->addStretch(1);
-  both->addLayout(foot);
-  auto* caution =
-      new QLabel(tr("Never under a car held by air: stands. Release the pressure before opening a line."), this);
-  caution->setProperty("quiet", true);
-  caution->setWordWrap(true);
-  both->addWidget(caution);
-  for (QTableWidget* table : {ranked_, next_}) {
-    table->setWordWrap(false);
-    table->verticalHeader()->setDefaultSectionSize(desk_.look().px(21));
-    table->setMinimumHeight(desk_.look().px(118));
-  }
-  connect(box_, &FindingBox::found, this, &FindPage::note);
-  connect(nothing_else_, &QCheckBox::toggled, this, [this](bool on) {
-    if (on != (desk_.build().faults->nothing_else == build::YesNo::yes)) set_nothing_else(desk_, on);
-  });
-  connect(course_, &CourseView::strike, this, [this](std::size_t place) { strike_finding(desk_, place); });
-  connect(course_, &CourseView::row_picked, this, [this] { strike_->setEnabled(course_->picked().has_value()); });
-  connect(strike_, &QPushButton::clicked, this, [this] {
-    if (const auto place = course_->picked()) strike_finding(desk_, *place);
-  });
-  connect(anew_, &QPushButton::clicked, this, [this] { strike_all_findings(desk_); });
-  connect(take_, &QPushButton::clicked, this, [this] {
-    const PracticeShopPtr shop = answers_.shop();
-    const int taken = take_readings(desk_, shop ? &shop->table.car() : nullptr);
-    desk_.tell(taken > 0 ? tr("Readings taken: %1.").arg(taken)
-                         : tr("Proving and the log have read nothing more that tells of faults."));
-  });
-  connect(link_, &QPushButton::clicked, this, &FindPage::take_from_link);
-  connect(keep_, &QPushButton::clicked, this, &FindPage::keep);
-  connect(ranked_, &QTableWidget::currentCellChanged, this, [this](int r) {
-    if (r < 0 || static_cast<std::size_t>(r) >= ranked_sets_.size()) return;
-    held_cause_ = fault_key(ranked_sets_[static_cast<std::size_t>(r)]);
-    course_->show_set(static_cast<std::size_t>(r));
-    say_details();
-  });
-  connect(next_, &QTableWidget::currentCellChanged, this, [this](int r) {
-    if (r < 0 || static_cast<std::size_t>(r) >= tests_.size()) return;
-    held_test_ = test_key(tests_[static_cast<std::size_t>(r)]);
-    say_details();
-  });
-  connect(next_, &QTableWidget::cellActivated, this, [this](int r) {
-    if (r < 0 || static_cast<std::size_t>(r) >= tests_.size()) return;
-    const TestAt& test = tests_[static_cast<std::size_t>(r)];
-    box_->show_sign(told_by(*test.test, test.place).front());
-  });
-  connect(&answers_, &FaultAnswers::changed, this, &FindPage::refresh);
-  for (const auto signal : {&Bench::changed, &Bench::told})
-    connect(&Bench::of(desk_), signal, this, [this] { link_->setEnabled(Bench::of(desk_).state() != nullptr); });
-  refresh();
+}
+
+void FindPage::take_at_hand() {
+  const PracticeShopPtr shop = fault_car_of(desk_);
+  const int taken = take_readings(desk_, shop ? &shop->table.car() : nullptr);
+  desk_.tell(taken > 0 ? tr("Readings taken: %1.").arg(taken)
+                       : tr("Proving and the log have read nothing more that tells of faults."));
 }
 
 void FindPage::ask_for(const SignAt& at) {
@@ -253,39 +231,22 @@ void FindPage::ask_for(const SignAt& at) {
 }
 
 void FindPage::note(const FaultFinding& finding) {
-  if (const PracticeShopPtr shop = answers_.shop())
+  if (const PracticeShopPtr shop = fault_car_of(desk_))
     if (const auto why = trouble_of(shop->table.car(), finding)) return desk_.tell(desk_.words_of(*why));
   add_finding(desk_, finding);
 }
 
 void FindPage::take_from_link() {
-  const link::State* state = Bench::of(desk_).state();
-  const PracticeShopPtr shop = answers_.shop();
+  const link::State* state = BenchLink::of(desk_).state();
+  const PracticeShopPtr shop = fault_car_of(desk_);
   if (!state || !shop) return desk_.tell(tr("Nothing is linked: Leveling, Bench has the link."));
-  // What it reads where it stands: at road height the heights are off by so much, and its gauges by so much.
-  const auto& car = shop->car;
-  int taken = 0;
   build::Build build = desk_.build();
   auto& list = build.faults.own().findings;
-  const auto add = [&](const char* sign, std::size_t corner, double value) {
-    FaultFinding f;
-    f.at = {fault_sign(sign), corner};
-    f.value = value;
-    if (trouble_of(shop->table.car(), f) || list.size() >= build::most_findings) return;
-    list.push_back(note_of(f, "link"));
-    ++taken;
-  };
-  for (std::size_t c = 0; c < 4; ++c) {
-    if (!state->height[c]) continue;
-    const double off = *state->height[c] - car.target[c];
-    if (std::abs(off) > live_near) continue; // it stands elsewhere
-    add("height_off", c, off);
-    if (state->pressure[c] && std::abs(off) < live_pressure_at)
-      add("pressure_off", c, *state->pressure[c] - car.pressure[c]);
-  }
-  if (taken == 0) return desk_.tell(tr("The linked car does not stand near road height: call it up first."));
+  const auto notes = link_readings(*shop, {state->height, state->pressure}, build::most_findings - list.size());
+  if (notes.empty()) return desk_.tell(tr("The linked car does not stand near road height: call it up first."));
+  list.insert(list.end(), notes.begin(), notes.end());
   desk_.edit(tr("Take what the link reads"), std::move(build));
-  desk_.tell(tr("Readings taken: %1.").arg(taken));
+  desk_.tell(tr("Readings taken: %1.").arg(notes.size()));
 }
 
 void FindPage::keep() {
@@ -305,9 +266,30 @@ void FindPage::keep() {
   }
 }
 
+QString FindPage::said() const {
+  const Diagnosed* now = diagnosis_of(desk_);
+  QStringList out;
+  if (const auto trouble = trouble_of_diagnosis(desk_))
+    out << tr("This car can’t be judged yet: %1").arg(desk_.words_of(*trouble));
+  else if (!fault_car_of(desk_))
+    out << tr("How this car answers to each fault is worked out …");
+  else if (!now)
+    out << tr("Weighing …");
+  else if (desk_.build().faults->findings.empty())
+    out << tr("What is usual in this shop; nothing was found yet.");
+  else if (!now->diagnosis.nothing_fits)
+    out << tr("It looks like %1. Never certain: the test to the right says most for its minutes.")
+               .arg(desk_.words_of(fault_words(now->diagnosis.sets.front().faults)));
+  if (now)
+    for (const Message& m : now->diagnosis.trouble)
+      out << "▲ " + desk_.words_of(m);
+  for (const auto& [place, why] : notes_of(desk_).trouble)
+    out << "▲ " + desk_.words_of(why);
+  return out.join(" ");
+}
+
 void FindPage::fill() {
-  const Diagnosed* now = answers_.diagnosed();
-  const auto trouble = answers_.trouble();
+  const Diagnosed* now = diagnosis_of(desk_);
   box_->refresh();
   show_signers(*by_, desk_);
   {
@@ -318,35 +300,15 @@ void FindPage::fill() {
   fill_ranked();
   fill_next();
   say_details();
-  QStringList said;
-  if (trouble)
-    said << tr("This car can’t be judged yet: %1").arg(desk_.words_of(*trouble));
-  else if (!answers_.shop())
-    said << tr("How this car answers to each fault is worked out …");
-  else if (!now)
-    said << tr("Weighing …");
-  else if (desk_.build().faults->findings.empty())
-    said << tr("What is usual in this shop; nothing was found yet.");
-  else if (now->diagnosis.nothing_fits)
-    said << "";
-  else
-    said << tr("It looks like %1. Never certain: the test to the right says most for its minutes.")
-                .arg(desk_.words_of(fault_words(now->diagnosis.sets.front().faults)));
-  if (now)
-    for (const Message& m : now->diagnosis.trouble)
-      said << "▲ " + desk_.words_of(m);
-  for (const auto& [place, why] : answers_.noted().trouble)
-    said << "▲ " + desk_.words_of(why);
-  said.removeAll("");
-  summary_->setText(said.join(" "));
+  summary_->setText(said());
   strike_->setEnabled(course_->picked().has_value());
-  link_->setEnabled(Bench::of(desk_).state() != nullptr);
+  link_->setEnabled(BenchLink::of(desk_).state() != nullptr);
   keep_->setEnabled(now != nullptr && !held_cause_.empty());
 }
 
 void FindPage::fill_course() {
-  const auto& noted = answers_.noted();
-  const Diagnosed* now = answers_.diagnosed();
+  const auto& noted = notes_of(desk_);
+  const Diagnosed* now = diagnosis_of(desk_);
   std::vector<CourseView::Row> rows;
   for (std::size_t i = 0; i < noted.evidence.findings.size(); ++i) {
     const FaultFinding& f = noted.evidence.findings[i];
@@ -373,60 +335,51 @@ void FindPage::fill_course() {
 
 void FindPage::fill_ranked() {
   const Tokens& t = desk_.look().tokens();
-  const Diagnosed* now = answers_.diagnosed();
+  const Diagnosed* now = diagnosis_of(desk_);
   if (!now) return;
-  ranked_->setFont(desk_.look().font(TextSize::small));
-  const QSignalBlocker quiet(ranked_);
   ranked_sets_.clear();
   const auto& sets = now->diagnosis.sets;
-  ranked_->setRowCount(static_cast<int>(std::min<std::size_t>(sets.size(), 20)) + 1);
-  int held = 0;
-  for (int r = 0; r + 1 < ranked_->rowCount(); ++r) {
-    const FaultSet& set = sets[static_cast<std::size_t>(r)];
+  const std::size_t count = std::min<std::size_t>(sets.size(), 20);
+  const auto odds = [&](double share) { return desk_.shown(share, Kind::share, share < 0.1 ? 1 : 0); };
+  ranked_->fill(count + 1, [&](std::size_t r, ListTable::Row& row) {
+    if (r == count) {
+      row.words(tr("    something that is not known here"), t.second).figure(odds(now->diagnosis.unknown), t.second);
+      return;
+    }
+    const FaultSet& set = sets[r];
     ranked_sets_.push_back(set.faults);
-    put_cell(ranked_, r, 0, QString("%1  ").arg(r + 1) + desk_.words_of(fault_words(set.faults)), t.ink);
-    put_cell(ranked_, r, 1,
-             QString(static_cast<int>(std::lround(set.odds * 12)), QChar(0x2588)) + "  " +
-                 desk_.shown(set.odds, Kind::share, set.odds < 0.1 ? 1 : 0),
-             r == 0 ? t.ink : t.second);
-    if (fault_key(set.faults) == held_cause_) held = r;
-  }
-  const int last = ranked_->rowCount() - 1;
-  put_cell(ranked_, last, 0, tr("    something that is not known here"), t.second);
-  put_cell(ranked_, last, 1, desk_.shown(now->diagnosis.unknown, Kind::share, now->diagnosis.unknown < 0.1 ? 1 : 0),
-           t.second);
-  if (!ranked_sets_.empty()) {
-    held_cause_ = fault_key(ranked_sets_[static_cast<std::size_t>(held)]);
-    ranked_->setCurrentCell(held, 0);
-    course_->show_set(static_cast<std::size_t>(held));
-  }
+    row.words(QString("%1  ").arg(r + 1) + desk_.words_of(fault_words(set.faults)), t.ink)
+        .figure(QString(static_cast<int>(std::lround(set.odds * 12)), QChar(0x2588)) + "  " + odds(set.odds),
+                r == 0 ? t.ink : t.second);
+    if (fault_key(set.faults) == held_cause_) row.hold();
+  });
+  const auto held = ranked_->held();
+  if (!held || *held >= ranked_sets_.size()) return;
+  held_cause_ = fault_key(ranked_sets_[*held]);
+  course_->show_set(*held);
 }
 
 void FindPage::fill_next() {
   const Tokens& t = desk_.look().tokens();
-  const Diagnosed* now = answers_.diagnosed();
+  const Diagnosed* now = diagnosis_of(desk_);
   if (!now) return;
-  next_->setFont(desk_.look().font(TextSize::small));
-  const QSignalBlocker quiet(next_);
   tests_.clear();
-  next_->setRowCount(static_cast<int>(now->next.size()));
-  int held = 0;
-  for (int r = 0; r < next_->rowCount(); ++r) {
-    const NextTest& n = now->next[static_cast<std::size_t>(r)];
+  next_->fill(now->next.size(), [&](std::size_t r, ListTable::Row& row) {
+    const NextTest& n = now->next[r];
     tests_.push_back({n.test, n.place});
-    put_cell(next_, r, 0, desk_.words_of(test_words(tests_.back())), t.ink);
-    put_cell(next_, r, 1, tr("%1 min").arg(n.test->minutes, 0, 'f', 0), t.second);
-    put_cell(next_, r, 2, tr("%1 bit").arg(n.bits, 0, 'f', 2), t.second);
-    if (test_key(tests_.back()) == held_test_) held = r;
-  }
-  if (!tests_.empty()) next_->setCurrentCell(held, 0);
+    row.words(desk_.words_of(test_words(tests_.back())), t.ink)
+        .figure(tr("%1 min").arg(n.test->minutes, 0, 'f', 0), t.second)
+        .figure(tr("%1 bit").arg(n.bits, 0, 'f', 2), t.second);
+    if (test_key(tests_.back()) == held_test_) row.hold();
+  });
 }
 
 void FindPage::say_details() {
-  const Diagnosed* now = answers_.diagnosed();
-  for (QLabel* label : {cause_, how_})
-    label->setFont(desk_.look().font(TextSize::small));
-  QString cause, how;
+  cause_->setText(words_of_cause());
+  how_->setText(words_of_test());
+}
+
+QString FindPage::words_of_cause() const {
   for (const auto& set : ranked_sets_) {
     if (fault_key(set) != held_cause_) continue;
     QStringList parts;
@@ -440,22 +393,23 @@ void FindPage::say_details() {
       if (*f.cause->parts) mend += tr(" Wanted: %1.").arg(desk_.words_of({f.cause->parts, {}}));
       parts << mend;
     }
-    cause = parts.join("<br>");
+    return parts.join("<br>");
   }
-  const int row = next_->currentRow();
-  if (now && row >= 0 && static_cast<std::size_t>(row) < now->next.size()) {
-    const NextTest& n = now->next[static_cast<std::size_t>(row)];
-    QStringList parts{desk_.words_of({n.test->how, {}}).toHtmlEscaped()};
-    for (const TestOutcome& o : n.outcomes)
-      parts << QString("<b>%1</b> → %2, %3")
-                   .arg(desk_.words_of(o.what).toHtmlEscaped(), desk_.words_of(fault_words(o.faults)).toHtmlEscaped(),
-                        desk_.shown(o.odds, Kind::share, 0));
-    how = parts.join("<br>");
-  } else if (now && now->next.empty()) {
-    how = tr("No test that is known here would tell anything more.");
-  }
-  cause_->setText(cause);
-  how_->setText(how);
+  return {};
+}
+
+QString FindPage::words_of_test() const {
+  const Diagnosed* now = diagnosis_of(desk_);
+  const auto held = next_->held();
+  if (now && now->next.empty()) return tr("No test that is known here would tell anything more.");
+  if (!now || !held || *held >= now->next.size()) return {};
+  const NextTest& n = now->next[*held];
+  QStringList parts{desk_.words_of({n.test->how, {}}).toHtmlEscaped()};
+  for (const TestOutcome& o : n.outcomes)
+    parts << QString("<b>%1</b> → %2, %3")
+                 .arg(desk_.words_of(o.what).toHtmlEscaped(), desk_.words_of(fault_words(o.faults)).toHtmlEscaped(),
+                      desk_.shown(o.odds, Kind::share, 0));
+  return parts.join("<br>");
 }
 
 } // namespace mavrel::app

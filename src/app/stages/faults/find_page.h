@@ -2,15 +2,12 @@
 // the tests that tell most for their minutes.
 #pragma once
 
-#include "app/kit/plain_page.h"
-#include "app/stages/faults/answers.h"
+#include "app/kit/page.h"
+#include "app/stages/faults/questions.h"
 
 class QCheckBox;
 class QComboBox;
-class QLabel;
 class QLineEdit;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
@@ -40,33 +37,40 @@ private:
   QCheckBox* second_hand_;
 };
 
-class FindPage : public PlainPage {
+class FindPage : public Page {
   Q_OBJECT
 public:
-  FindPage(Desk& desk, FaultAnswers& answers, QWidget* parent = nullptr);
+  explicit FindPage(Desk& desk, QWidget* parent = nullptr);
+  bool go_to(const QString& path) override { return path.startsWith("faults."); }
   void ask_for(const assess::SignAt& at);
 
 protected:
   void fill() override;
 
 private:
+  void make_head();
+  void make_lists();
+  void make_foot();
   void fill_course();
   void fill_ranked();
   void fill_next();
   void say_details();
+  [[nodiscard]] QString said() const;
+  [[nodiscard]] QString words_of_cause() const;
+  [[nodiscard]] QString words_of_test() const;
   void note(const assess::FaultFinding& finding);
   void keep();
+  void take_at_hand();
   void take_from_link();
 
-  FaultAnswers& answers_;
   QLabel* summary_;
   FindingBox* box_;
   QCheckBox* nothing_else_;
   CourseView* course_;
-  QTableWidget *ranked_, *next_;
+  ListTable *ranked_, *next_;
   QLabel *cause_, *how_;
   QComboBox* by_;
-  QPushButton *keep_, *strike_, *take_, *link_, *anew_;
+  QPushButton *keep_, *strike_, *link_;
   QCheckBox *to_log_, *to_plan_, *to_count_;
   std::string held_cause_, held_test_;
   std::vector<std::vector<assess::FaultAt>> ranked_sets_; // of the rows that stand

@@ -1,19 +1,21 @@
 // How often each fault is: what is usual, what this shop says, and what it has counted.
 #pragma once
 
-#include "app/kit/plain_page.h"
+#include "app/kit/page.h"
 
-class QLabel;
 class QLineEdit;
-class QPushButton;
-class QTableWidget;
+
+namespace mavrel::assess {
+struct FaultCause;
+}
 
 namespace mavrel::app {
 
-class OddsPage : public PlainPage {
+class OddsPage : public Page {
   Q_OBJECT
 public:
   explicit OddsPage(Desk& desk, QWidget* parent = nullptr);
+  bool go_to(const QString&) override { return true; }
 
 protected:
   void fill() override;
@@ -21,9 +23,10 @@ protected:
 private:
   void set();
   void say_cause();
+  [[nodiscard]] const assess::FaultCause* held() const;
 
-  QLabel *summary_, *words_;
-  QTableWidget* list_;
+  QLabel* words_;
+  ListTable* list_;
   QLineEdit* often_;
   QPushButton *set_, *usual_, *forget_;
 };

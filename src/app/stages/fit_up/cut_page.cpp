@@ -4,9 +4,8 @@
 #include "app/kit/field.h"
 #include "app/kit/height_scale.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
-#include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/edits.h"
+#include "app/stages/fit_up/questions.h"
 #include "app/theme/text_line.h"
 #include "report/fit_up_files.h"
 
@@ -14,7 +13,6 @@
 #include <QLabel>
 #include <QPainter>
 #include <QPushButton>
-#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -24,8 +22,7 @@ namespace mavrel::app {
 using assess::BuyLine;
 using assess::CutStock;
 
-BarsView::BarsView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers) {
+BarsView::BarsView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("bars_view");
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, [this] {
@@ -38,7 +35,7 @@ BarsView::BarsView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
 
 double BarsView::height_needed() const {
   double y = desk_.look().px(8);
-  for (const CutStock& stock : answers_.cut().stocks)
+  for (const CutStock& stock : cut_list_of(desk_).stocks)
     y += desk_.look().px(22) + desk_.look().px(28) * static_cast<double>(stock.plan ? stock.plan->bars.size() : 1);
   return std::max(y, static_cast<double>(desk_.look().px(80)));
 }
@@ -49,7 +46,7 @@ QSize BarsView::sizeHint() const {
 
 void BarsView::describe() {
   QStringList said;
-  for (const CutStock& stock : answers_.cut().stocks)
+  for (const CutStock& stock : cut_list_of(desk_).stocks)
     if (stock.plan)
       said << tr("%1: %2 pieces from %3 bars")
                   .arg(QString::fromStdString(stock.name))
@@ -64,7 +61,7 @@ void BarsView::paintEvent(QPaintEvent*) {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   paint_backdrop(painter, rect(), look);
-  const auto& cut = answers_.cut();
+  const auto& cut = cut_list_of(desk_);
   if (cut.stocks.empty())
     return paint_instead(painter, rect(), look,
                          tr("Nothing is to be cut yet: plates follow from bags, lines from the air kit."));
@@ -142,67 +139,55 @@ void BarsView::paintEvent(QPaintEvent*) {
   }
 }
 
-CutPage::CutPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : FitUpPage(desk, answers, parent), bars_(new BarsView(desk, answers, this)),
-      list_(list_table("parts_list", tr("Parts list"),
-                       {tr("part"), tr("for"), tr("needed"), tr("there"), tr("to order"), tr("each"), tr("order by")},
-                       this)),
-      summary_(new QLabel(this)), troubles_(new QLabel(this)), sealing_(new QLabel(this)),
-      note_(new QPushButton(tr("Say more …"), this)), keep_(new QPushButton(tr("Cut: keep what is left"), this)),
-      fields_row_(new QWidget(this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const column = this->column();
-  auto* head = new QHBoxLayout;
-  summary_->setWordWrap(true);
+CutPage::CutPage(Desk& desk, QWidget* parent)
+    : Page(desk, parent), bars_(new BarsView(desk, this)), fields_row_(new QWidget(this)) {
+  auto* head = row(column());
+  summary_ = words("cut_summary", TextSize::normal);
   head->addWidget(summary_, 1);
-  add_button(head, tr("Cut list …"), "write_cut", [this] { write_cut(); });
-  add_button(head, tr("Parts list …"), "write_buy", [this] { write_buy(); });
-  keep_->setObjectName("keep_leftovers");
-  head->addWidget(keep_);
-  column->addLayout(head);
-  troubles_->setWordWrap(true);
-  column->addWidget(troubles_);
-  column->addWidget(scrolled(bars_, this), 5);
+  button(head, tr("Cut list …"), "write_cut", [this] { write_cut(); });
+  button(head, tr("Parts list …"), "write_buy", [this] { write_buy(); });
+  keep_ = button(head, tr("Cut: keep what is left"), "keep_leftovers", [this] {
+    take_from_stock(desk_, cut_list_of(desk_));
+    desk_.tell(tr("What is left of bars and coils is in the shop's stock now, and used first by the next cut list."));
+  });
+  troubles_ = small_words("cut_troubles");
+  column()->addWidget(troubles_);
+  column()->addWidget(scrolled(bars_, this), 5);
+  list_ = table("parts_list", tr("Parts list"),
+                {tr("part"), tr("for"), tr("needed"), tr("there"), tr("to order"), tr("each"), tr("order by")});
   list_->setMinimumHeight(desk_.look().px(140));
-  column->addWidget(list_, 5);
-  auto* row = new QHBoxLayout(fields_row_);
-  row->setContentsMargins(0, 0, 0, 0);
-  row->setSpacing(u);
-  sealing_->setWordWrap(true);
-  row->addWidget(sealing_, 3);
+  column()->addWidget(list_, 5);
+  auto* below = new QHBoxLayout(fields_row_);
+  below->setContentsMargins(0, 0, 0, 0);
+  below->setSpacing(desk_.look().unit());
+  sealing_ = small_words("sealing");
+  below->addWidget(sealing_, 3);
   const std::pair<const char*, QString> captions[] = {{"on_shelf", tr("there")},
                                                       {"price", tr("price each")},
                                                       {"lead_s", tr("comes after")},
                                                       {"ordered", tr("ordered, 2026-11-30")},
                                                       {"supplier", tr("supplier")}};
   for (const auto& [key, caption] : captions) {
-    auto* field = new Field(desk_, "@.fit_up.order", caption, fields_row_);
-    row->addWidget(field, 1);
-    fields_.emplace_back(field, key);
+    fields_.emplace_back(new Field(desk_, "@.fit_up.order", caption, fields_row_), key);
+    below->addWidget(fields_.back().first, 1);
   }
-  note_->setObjectName("note_part");
-  row->addWidget(note_);
-  column->addWidget(fields_row_);
-  connect(list_, &QTableWidget::currentCellChanged, this, &CutPage::fill_note);
-  connect(note_, &QPushButton::clicked, this, [this] {
-    const auto i = static_cast<std::size_t>(list_->currentRow());
-    if (i < answers_.buy().lines.size()) note_part(desk_, std::string(answers_.buy().lines[i].part));
+  note_ = button(below, tr("Say more …"), "note_part", [this] {
+    if (const BuyLine* l = held()) note_part(desk_, std::string(l->part));
   });
-  connect(keep_, &QPushButton::clicked, this, [this] {
-    take_from_stock(desk_, answers_.cut());
-    desk_.tell(tr("What is left of bars and coils is in the shop's stock now, and used first by the next cut list."));
-  });
-  refresh();
+  column()->addWidget(fields_row_);
+  connect(list_, &ListTable::chose, this, &CutPage::fill_note);
+}
+
+const BuyLine* CutPage::held() const {
+  const auto& lines = buy_list_of(desk_).lines;
+  const auto row = list_->held();
+  return row && *row < lines.size() ? &lines[*row] : nullptr;
 }
 
 void CutPage::fill() {
   bars_->setMinimumHeight(bars_->sizeHint().height());
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  list_->setFont(look.font(TextSize::small));
-  for (QLabel* label : {troubles_, sealing_})
-    label->setFont(look.font(TextSize::small));
-  const auto& buy = answers_.buy();
+  const Tokens& t = desk_.look().tokens();
+  const auto& buy = buy_list_of(desk_);
   const QString money = QString::fromStdString(desk_.build().shop->money);
   const auto priced = [&](double v) { return tr("%1 %2").arg(v, 0, 'f', 2).arg(money).trimmed(); };
   QString said = tr("%1 lines, %2 in parts with a price, %3 of it to pay")
@@ -211,42 +196,35 @@ void CutPage::fill() {
   if (buy.unpriced > 0) said += tr(" · %1 lines without a price").arg(buy.unpriced);
   summary_->setText(said);
   QStringList troubles;
-  for (const Message& m : answers_.cut().troubles)
+  for (const Message& m : cut_list_of(desk_).troubles)
     troubles << desk_.words_of(m);
   troubles_->setText(troubles.join("\n"));
   troubles_->setVisible(!troubles.isEmpty());
-  {
-    const QSignalBlocker quiet(list_);
-    const int held = list_->currentRow();
-    list_->setRowCount(static_cast<int>(buy.lines.size()));
-    for (int r = 0; r < list_->rowCount(); ++r) {
-      const BuyLine& l = buy.lines[static_cast<std::size_t>(r)];
-      const auto many = [&](double n) { return l.metres ? tr("%1 m").arg(n, 0, 'f', 1) : QString::number(n, 'g', 6); };
-      put_cell(list_, r, 0, QString::fromStdString(l.part) + " · " + desk_.words_of(l.what), t.ink);
-      put_cell(list_, r, 1, desk_.words_of({assess::name_of(l.group), {}}), t.second, true);
-      put_cell(list_, r, 2, many(l.count), t.ink);
-      put_cell(list_, r, 3, l.on_shelf > 0 ? many(l.on_shelf) : QString("–"), t.ink);
-      put_cell(list_, r, 4,
-               l.order > 0 ? (l.ordered ? tr("%1 ordered").arg(many(l.order)) : many(l.order)) : QString("✓"),
-               l.order > 0 ? t.ink : t.good);
-      put_cell(list_, r, 5, l.price ? QString::number(*l.price, 'f', 2) : QString("–"), t.ink);
-      put_cell(list_, r, 6,
-               l.ordered
-                   ? tr("comes %1").arg(l.comes ? QString::fromStdString(work::day_text(*l.comes)) : tr("some day"))
-               : l.order_by ? QString::fromStdString(work::day_text(*l.order_by))
-                            : QString("–"),
-               l.order_by && answers_.now() && *l.order_by < answers_.now()->day && !l.ordered ? t.stop : t.ink);
-    }
-    if (list_->rowCount() > 0) list_->setCurrentCell(std::clamp(held, 0, list_->rowCount() - 1), 0);
-  }
-  keep_->setEnabled(!answers_.cut().stocks.empty());
+  const auto now = now_in_plan(desk_);
+  list_->fill(buy.lines.size(), [&](std::size_t r, ListTable::Row& row) {
+    const BuyLine& l = buy.lines[r];
+    const auto many = [&](double n) { return l.metres ? tr("%1 m").arg(n, 0, 'f', 1) : QString::number(n, 'g', 6); };
+    row.words(QString::fromStdString(l.part) + " · " + desk_.words_of(l.what), t.ink)
+        .words(desk_.words_of({assess::name_of(l.group), {}}), t.second)
+        .figure(many(l.count), t.ink)
+        .figure(l.on_shelf > 0 ? many(l.on_shelf) : QString("–"), t.ink)
+        .figure(l.order <= 0 ? QString("✓")
+                : l.ordered  ? tr("%1 ordered").arg(many(l.order))
+                             : many(l.order),
+                l.order > 0 ? t.ink : t.good)
+        .figure(l.price ? QString::number(*l.price, 'f', 2) : QString("–"), t.ink)
+        .figure(l.ordered
+                    ? tr("comes %1").arg(l.comes ? QString::fromStdString(work::day_text(*l.comes)) : tr("some day"))
+                : l.order_by ? QString::fromStdString(work::day_text(*l.order_by))
+                             : QString("–"),
+                l.order_by && now && *l.order_by < now->day && !l.ordered ? t.stop : t.ink);
+  });
+  keep_->setEnabled(!cut_list_of(desk_).stocks.empty());
   fill_note();
 }
 
 void CutPage::fill_note() {
-  const auto& lines = answers_.buy().lines;
-  const auto i = static_cast<std::size_t>(list_->currentRow());
-  const BuyLine* l = list_->currentRow() >= 0 && i < lines.size() ? &lines[i] : nullptr;
+  const BuyLine* l = held();
   note_->setVisible(l && !l->note);
   sealing_->setText(!l ? QString()
                        : QString::fromStdString(l->part) +
@@ -259,10 +237,10 @@ void CutPage::fill_note() {
 }
 
 void CutPage::write_cut() {
-  save_csv(tr("Write the cut list"), report::cut_csv(answers_.cut()));
+  save_csv(tr("Write the cut list"), report::cut_csv(cut_list_of(desk_)));
 }
 void CutPage::write_buy() {
-  save_csv(tr("Write the parts list"), report::buy_csv(answers_.buy()));
+  save_csv(tr("Write the parts list"), report::buy_csv(buy_list_of(desk_)));
 }
 
 } // namespace mavrel::app

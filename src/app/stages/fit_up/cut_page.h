@@ -2,25 +2,16 @@
 // when the rest must be ordered.
 #pragma once
 
-#include "app/desk/desk.h"
+#include "app/kit/page.h"
 #include "assess/fit_up/buying.h"
 
-#include "app/stages/fit_up/fit_up_page.h"
-
-class QLabel;
-class QPushButton;
-class QTableWidget;
-
 namespace mavrel::app {
-
-class Field;
-class FitUpAnswers;
 
 /// Bars of every stock, one under the other.
 class BarsView : public QWidget {
   Q_OBJECT
 public:
-  BarsView(Desk& desk, FitUpAnswers& answers, QWidget* parent);
+  BarsView(Desk& desk, QWidget* parent);
   QSize sizeHint() const override;
 
 protected:
@@ -30,13 +21,12 @@ private:
   void describe();
   [[nodiscard]] double height_needed() const;
   Desk& desk_;
-  FitUpAnswers& answers_;
 };
 
-class CutPage : public FitUpPage {
+class CutPage : public Page {
   Q_OBJECT
 public:
-  CutPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  explicit CutPage(Desk& desk, QWidget* parent = nullptr);
   void write_cut();
   void write_buy();
 
@@ -45,9 +35,10 @@ protected:
 
 private:
   void fill_note();
+  [[nodiscard]] const assess::BuyLine* held() const;
 
   BarsView* bars_;
-  QTableWidget* list_;
+  ListTable* list_;
   QLabel *summary_, *troubles_, *sealing_;
   QPushButton *note_, *keep_;
   std::vector<std::pair<Field*, const char*>> fields_;

@@ -1,12 +1,11 @@
 #include "app/stages/fit_up/fit_up.h"
 
-#include "app/desk/desk.h"
-#include "app/kit/check_edits.h"
-#include "app/stages/fit_up/answers.h"
+#include "app/checks/check_edits.h"
 #include "app/stages/fit_up/checks_page.h"
 #include "app/stages/fit_up/cut_page.h"
 #include "app/stages/fit_up/places_page.h"
 #include "app/stages/fit_up/plan_page.h"
+#include "app/stages/fit_up/questions.h"
 #include "app/stages/fit_up/routes_page.h"
 #include "app/stages/fit_up/schools_page.h"
 #include "app/stages/fit_up/shop_page.h"
@@ -18,33 +17,29 @@ namespace {
 enum Page { plan_page, checks_page, cut_page, templates_page, places_page, routes_page, schools_page, shop_page };
 } // namespace
 
-FitUpStage::FitUpStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent), answers_(new FitUpAnswers(desk, this)) {
-  add_page<PlanPage>(tr("Plan"), plan_, [this] {
-    auto* made = new PlanPage(desk_, *answers_, this);
-    connect(made, &PlanPage::wants_check, this, [this](const QString& id) {
-      // The proof of the whole car has a stage of its own.
-      if (const auto row = assess::row_of_check(id.toStdString()).first;
-          row && row->stage == assess::CheckStage::proving) {
-        emit desk_.went_to("proving", "check:" + id);
-        return;
-      }
-      show_page(checks_page);
-      checks_->show_check(id);
-    });
-    return made;
-  });
-  add_page<ChecksPage>(tr("Checks"), checks_, [this] { return new ChecksPage(desk_, *answers_, this); });
-  add_page<CutPage>(tr("Cut and buy"), cut_, [this] { return new CutPage(desk_, *answers_, this); });
-  add_page<TemplatesPage>(tr("Templates"), templates_, [this] { return new TemplatesPage(desk_, *answers_, this); });
-  add_page<PlacesPage>(tr("Places"), places_, [this] { return new PlacesPage(desk_, *answers_, this); });
-  add_page<RoutesPage>(tr("Routes"), routes_, [this] { return new RoutesPage(desk_, *answers_, this); });
-  add_page<SchoolsPage>(tr("Schools"), schools_, [this] { return new SchoolsPage(desk_, *answers_, this); });
-  add_page<ShopPage>(tr("Shop"), shop_, [this] { return new ShopPage(desk_, this); });
+FitUpStage::FitUpStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
+  add_page(tr("Plan"), plan_);
+  add_page(tr("Checks"), checks_, {".checks."});
+  add_page(tr("Cut and buy"), cut_, {".fit_up.parts."});
+  add_page(tr("Templates"), templates_, {"_plates."});
+  add_page(tr("Places"), places_, {"_at.", ".shown", ".handset", ".metal_box"});
+  add_page(tr("Routes"), routes_, {".routes."});
+  add_page(tr("Schools"), schools_);
+  add_page(tr("Shop"), shop_, {"shop."});
 }
 
-bool FitUpStage::takes_arrows() const {
-  return (page() == plan_page && plan_->view()->hasFocus()) || (page() == places_page && places_->view()->hasFocus()) ||
-         (page() == routes_page && routes_->view()->hasFocus());
+void FitUpStage::made(int page) {
+  if (page == plan_page) connect(plan_.get(), &PlanPage::wants_check, this, &FitUpStage::show_check);
+}
+
+void FitUpStage::show_check(const QString& id) {
+  // The proof of the whole car has a stage of its own.
+  if (const auto row = assess::row_of_check(id.toStdString()).first; row && row->stage == assess::CheckStage::proving) {
+    emit desk_.went_to("proving", "check:" + id);
+    return;
+  }
+  show_page(checks_page);
+  checks_->show_check(id);
 }
 
 bool FitUpStage::owns(const QString& path) const {
@@ -52,43 +47,10 @@ bool FitUpStage::owns(const QString& path) const {
          (path.startsWith("variants.") && path.contains(".fit_up.") && !is_of_proof(desk_, path));
 }
 
-bool FitUpStage::go_to(const QString& path) {
-  if (path.startsWith("shop.")) {
-    show_page(shop_page);
-    return shop_->go_to(path);
-  }
-  if (path.contains(".checks.")) {
-    show_page(checks_page);
-    return checks_->go_to(path);
-  }
-  if (path.contains(".routes.")) {
-    show_page(routes_page);
-    return routes_->go_to(path);
-  }
-  if (path.contains("_plates.")) {
-    show_page(templates_page);
-    return templates_->go_to(path);
-  }
-  if (path.contains(".parts.")) {
-    show_page(cut_page);
-    return cut_->go_to(path);
-  }
-  if (path.contains("_at.") || path.endsWith(".shown") || path.endsWith(".handset") || path.endsWith(".metal_box")) {
-    show_page(places_page);
-    return places_->go_to(path);
-  }
-  show_page(plan_page);
-  return plan_->go_to(path) || path.endsWith(".order");
-}
-
 std::vector<Command> FitUpStage::commands() {
   std::vector<Command> out = page_commands(tr("Fit-up"));
   const auto file = [&](const QString& name, int page, std::function<void()> act) {
-    out.push_back({Command::Menu::file, name, {}, [this, page, act = std::move(act)] {
-                     emit called();
-                     show_page(page);
-                     act();
-                   }});
+    out.push_back(file_command(name, page, std::move(act)));
   };
   file(tr("Job sheets for the wall as PDF …"), plan_page, [this] { plan_->write_sheets(); });
   file(tr("Write the plan as CSV …"), plan_page, [this] { plan_->write_csv(); });
@@ -103,13 +65,13 @@ std::vector<Command> FitUpStage::commands() {
 
 std::vector<Findable> FitUpStage::findables() {
   std::vector<Findable> out;
-  if (const auto& plan = answers_->plan())
+  if (const auto& plan = plan_of(desk_))
     for (const assess::Job& j : plan->jobs)
       out.push_back({desk_.words_of(j.name), tr("job"), [this, id = QString::fromStdString(j.id)] {
                        show_page(plan_page);
                        plan_->view()->hold(id);
                      }});
-  for (const assess::HoldPoint& p : answers_->checks())
+  for (const assess::HoldPoint& p : checks_of(desk_))
     if (p.row->stage != assess::CheckStage::proving)
       out.push_back({desk_.words_of(p.name), tr("hold point"), [this, id = QString::fromStdString(p.id)] {
                        show_page(checks_page);

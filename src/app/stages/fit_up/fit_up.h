@@ -8,7 +8,6 @@ namespace mavrel::app {
 
 class ChecksPage;
 class CutPage;
-class FitUpAnswers;
 class PlacesPage;
 class PlanPage;
 class RoutesPage;
@@ -20,22 +19,24 @@ class FitUpStage : public PagedStage {
   Q_OBJECT
 public:
   explicit FitUpStage(Desk& desk, QWidget* parent = nullptr);
-  bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;
-  [[nodiscard]] bool takes_arrows() const override;
+
+protected:
+  void made(int page) override;
 
 private:
-  FitUpAnswers* answers_;
-  Later<PlanPage> plan_;
-  Later<ChecksPage> checks_;
-  Later<CutPage> cut_;
-  Later<TemplatesPage> templates_;
-  Later<PlacesPage> places_;
-  Later<RoutesPage> routes_;
-  Later<SchoolsPage> schools_;
-  Later<ShopPage> shop_;
+  void show_check(const QString& id);
+
+  LazyPage<PlanPage> plan_;
+  LazyPage<ChecksPage> checks_;
+  LazyPage<CutPage> cut_;
+  LazyPage<TemplatesPage> templates_;
+  LazyPage<PlacesPage> places_;
+  LazyPage<RoutesPage> routes_;
+  LazyPage<SchoolsPage> schools_;
+  LazyPage<ShopPage> shop_;
 };
 
 } // namespace mavrel::app

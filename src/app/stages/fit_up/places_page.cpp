@@ -3,12 +3,10 @@
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
-#include "app/stages/fit_up/answers.h"
+#include "app/stages/fit_up/questions.h"
 #include "build/names_fit_up.h"
 
 #include <QGridLayout>
-#include <QHeaderView>
 #include <QLabel>
 #include <QVBoxLayout>
 
@@ -32,69 +30,61 @@ QColor colour_of(PlaceJudged judged, const Tokens& t) {
 
 } // namespace
 
-PlacesPage::PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : FitUpPage(desk, answers, parent), view_(new WaysView(desk, answers, this)), list_(nullptr),
-      said_(new QLabel(this)) {
+PlacesPage::PlacesPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(new WaysView(desk, this)) {
+  give_arrows_to(view_);
+  view_->setMinimumHeight(desk_.look().px(220));
+  column()->addWidget(view_, 6);
   QStringList heads{tr("part")};
   for (const PlaceAspect a : aspects)
     heads << desk_.words_of({assess::name_of(a), {}});
-  list_ = list_table("places", tr("Places"), heads, this);
-  const int u = desk_.look().unit();
-  QVBoxLayout* const column = this->column();
-  view_->setMinimumHeight(desk_.look().px(220));
-  column->addWidget(view_, 6);
+  list_ = table("places", tr("Places"), heads);
   list_->setMinimumHeight(desk_.look().px(110));
-  column->addWidget(list_, 4);
-  said_->setWordWrap(true);
-  said_->setTextFormat(Qt::RichText);
-  said_->setObjectName("place_said");
-  column->addWidget(said_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
+  column()->addWidget(list_, 4);
+  said_ = rich_words("place_said");
+  column()->addWidget(said_);
+  make_fields();
+  connect(list_, &ListTable::chose, this, [this](std::size_t row) {
+    const auto& places = places_of(desk_);
+    if (row < places.size()) show_place(QString::fromStdString(places[row].place));
+  });
+  connect(view_, &WaysView::chose_place, this, &PlacesPage::show_place);
+}
+
+void PlacesPage::make_fields() {
+  auto* of_place = row(column());
   const std::pair<const char*, QString> captions[] = {
       {"x_m", tr("behind front axle")}, {"y_m", tr("left")}, {"z_m", tr("up")}};
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, QString("@.air.tank_at.%1").arg(key), caption, this);
     field->setMinimumWidth(desk_.look().px(70));
-    row->addWidget(field, 1);
+    of_place->addWidget(field, 1);
     fields_.emplace_back(field, key);
   }
   const auto choice = [&](const char* key, const QString& name, auto e) {
     auto* box = new ChoiceBox(desk_, QString("@.air.tank_at.%1").arg(key), name, rows_of(e), this);
     box->setMinimumContentsLength(4);
-    row->addWidget(box, 1, Qt::AlignBottom);
+    of_place->addWidget(box, 1, Qt::AlignBottom);
     choices_.emplace_back(box, key);
   };
   choice("room", tr("Lies in"), build::PartRoom{});
   choice("held", tr("Held"), build::PartHeld{});
   choice("lies", tr("Lies"), build::PartLies{});
-  column->addLayout(row);
-  auto* wishes = new QHBoxLayout;
-  wishes->setSpacing(u);
+  auto* wishes = row(column());
   const auto wish = [&](const char* path, const QString& name, auto e) {
-    auto* label = new QLabel(name, this);
-    set_small(label, desk_.look());
-    label->setProperty("quiet", true);
-    wishes->addWidget(label);
+    QLabel* caption = quiet(name);
+    caption->setWordWrap(false);
+    wishes->addWidget(caption);
     wishes->addWidget(new ChoiceBox(desk_, path, name, rows_of(e), this), 1);
   };
   wish("@.fit_up.shown", tr("the kit is"), build::KitShown{});
   wish("@.fit_up.handset", tr("handset"), build::HandsetBy{});
   wish("@.fit_up.metal_box", tr("behind metal"), build::YesNo{});
-  column->addLayout(wishes);
-  connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) {
-    const auto& places = answers_.places();
-    if (r >= 0 && static_cast<std::size_t>(r) < places.size())
-      show_place(QString::fromStdString(places[static_cast<std::size_t>(r)].place));
-  });
-  connect(view_, &WaysView::chose_place, this, &PlacesPage::show_place);
-  refresh();
 }
 
 bool PlacesPage::go_to(const QString& path) {
   for (const char* field : {"controller_at", "handset_at"})
     if (path.contains(field)) show_place(QString("fit_up.%1").arg(field));
-  return go_to_field(desk_, this, path);
+  return Page::go_to(path);
 }
 
 void PlacesPage::show_place(const QString& field) {
@@ -106,34 +96,26 @@ void PlacesPage::show_place(const QString& field) {
 }
 
 void PlacesPage::fill() {
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  list_->setFont(look.font(TextSize::small));
-  said_->setFont(look.font(TextSize::small));
-  const auto& places = answers_.places();
+  const Tokens& t = desk_.look().tokens();
+  const auto& places = places_of(desk_);
   if (held_.isEmpty() && !places.empty()) {
     held_ = QString::fromStdString(places.front().place);
     view_->hold_place(held_);
   }
-  const QSignalBlocker quiet(list_);
-  list_->setRowCount(static_cast<int>(places.size()));
   const JudgedPlace* held = nullptr;
-  for (int r = 0; r < list_->rowCount(); ++r) {
-    const JudgedPlace& p = places[static_cast<std::size_t>(r)];
-    put_cell(list_, r, 0,
-             desk_.words_of(p.what) + (p.part.empty() ? QString() : " · " + QString::fromStdString(p.part)), t.ink);
-    for (int c = 0; c < static_cast<int>(std::size(aspects)); ++c) {
+  list_->fill(places.size(), [&](std::size_t r, ListTable::Row& row) {
+    const JudgedPlace& p = places[r];
+    row.words(desk_.words_of(p.what) + (p.part.empty() ? QString() : " · " + QString::fromStdString(p.part)), t.ink);
+    for (const PlaceAspect aspect : aspects) {
       QString text;
       QColor ink = t.second;
       for (const assess::PlaceWord& w : p.words)
-        if (w.aspect == aspects[c] && (text.isEmpty() || w.judged != PlaceJudged::good)) {
-          text = sign_of(w.judged);
-          ink = colour_of(w.judged, t);
-        }
-      put_cell(list_, r, c + 1, text, ink);
+        if (w.aspect == aspect && (text.isEmpty() || w.judged != PlaceJudged::good))
+          text = sign_of(w.judged), ink = colour_of(w.judged, t);
+      row.figure(text, ink);
     }
-    if (held_ == QString::fromStdString(p.place)) held = &p, list_->setCurrentCell(r, 0);
-  }
+    if (held_ == QString::fromStdString(p.place)) held = &p, row.hold();
+  });
   QString said;
   if (held)
     for (const assess::PlaceWord& w : held->words)

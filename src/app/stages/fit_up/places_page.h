@@ -1,21 +1,17 @@
 // Places: where the kit lies, each judged by room, drain, heat, shake, sound, service and radio.
 #pragma once
 
-#include "app/stages/fit_up/fit_up_page.h"
+#include "app/kit/page.h"
 #include "app/stages/fit_up/ways_view.h"
-
-class QLabel;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class ChoiceBox;
-class Field;
 
-class PlacesPage : public FitUpPage {
+class PlacesPage : public Page {
   Q_OBJECT
 public:
-  PlacesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  explicit PlacesPage(Desk& desk, QWidget* parent = nullptr);
   bool go_to(const QString& path) override;
   [[nodiscard]] WaysView* view() const { return view_; }
   void show_place(const QString& field);
@@ -24,8 +20,10 @@ protected:
   void fill() override;
 
 private:
+  void make_fields();
+
   WaysView* view_;
-  QTableWidget* list_;
+  ListTable* list_;
   QLabel* said_;
   std::vector<std::pair<Field*, const char*>> fields_; // of the place, with the last step of their path
   std::vector<std::pair<ChoiceBox*, const char*>> choices_;

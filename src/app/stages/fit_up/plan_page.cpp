@@ -2,10 +2,9 @@
 
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
-#include "app/kit/paged_stage.h"
 #include "app/print/fit_up_pdf.h"
-#include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/edits.h"
+#include "app/stages/fit_up/questions.h"
 #include "build/names.h"
 #include "build/names_fit_up.h"
 #include "report/fit_up_files.h"
@@ -27,71 +26,100 @@ namespace mavrel::app {
 
 using assess::JobStands;
 
-PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : FitUpPage(desk, answers, parent), view_(new PlanView(desk, answers, this)), summary_(new QLabel(this)),
-      today_head_(new QLabel(this)), today_(new QLabel(this)), name_(new QLabel(this)), about_(new QLabel(this)),
-      moves_(new QLabel(this)), begin_(new QPushButton(tr("Begin"), this)), done_(new QPushButton(tr("Done"), this)),
-      skip_(new QPushButton(tr("Skip …"), this)), split_(new QPushButton(tr("Split"), this)),
-      more_(new QPushButton(tr("Change …"), this)), forget_(new QPushButton(this)),
-      add_(new QPushButton(tr("Add behind it"), this)), learn_(new QPushButton(tr("Reckon with what it took"), this)),
-      new_name_(new QLineEdit(this)), skipped_(new QComboBox(this)),
-      unskip_(new QPushButton(tr("Do it after all"), this)), place_(nullptr), note_(new QWidget(this)),
-      later_(new QTimer(this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const column = this->column();
-  summary_->setWordWrap(true);
-  column->addWidget(summary_);
-  column->addWidget(view_, 5);
-
-  auto* below = new QHBoxLayout;
-  below->setSpacing(2 * u);
-  auto* today = new QWidget(this);
-  auto* today_column = new QVBoxLayout(today);
-  today_column->setContentsMargins(0, 0, 0, 0);
-  today_column->setSpacing(u / 2);
-  today_column->addWidget(today_head_);
-  today_->setWordWrap(true);
-  today_->setTextFormat(Qt::RichText);
-  today_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-  today_->setObjectName("today");
-  connect(today_, &QLabel::linkActivated, this, [this](const QString& id) {
-    view_->hold(id);
-    refresh();
-  });
-  today_column->addWidget(today_, 1);
-  below->addWidget(scrolled(today, this), 4);
-
-  auto* job = new QWidget(this);
-  auto* job_column = new QVBoxLayout(job);
-  job_column->setContentsMargins(0, 0, 0, 0);
-  job_column->setSpacing(u / 2);
-  name_->setWordWrap(true);
-  job_column->addWidget(name_);
-  about_->setWordWrap(true);
-  about_->setTextFormat(Qt::RichText);
-  about_->setObjectName("job_about");
+PlanPage::PlanPage(Desk& desk, QWidget* parent)
+    : Page(desk, parent), view_(new PlanView(desk, this)), new_name_(new QLineEdit(this)),
+      skipped_(new QComboBox(this)), note_(new QWidget(this)), later_(new QTimer(this)) {
+  give_arrows_to(view_);
+  summary_ = words("plan_summary", TextSize::normal);
+  column()->addWidget(summary_);
+  column()->addWidget(view_, 5);
+  auto* below = row(column(), 4);
+  below->setSpacing(2 * desk_.look().unit());
+  below->addWidget(scrolled(make_today(), this), 4);
+  below->addWidget(scrolled(make_job(), this), 5);
+  later_->setSingleShot(true);
+  later_->setInterval(40);
+  connect(later_, &QTimer::timeout, this, &PlanPage::fill_moves);
+  for (QLabel* label : {today_, moves_})
+    connect(label, &QLabel::linkActivated, this, &PlanPage::hold);
   connect(about_, &QLabel::linkActivated, this, [this](const QString& link) {
     if (link.startsWith("check:"))
       emit wants_check(link.mid(6));
     else
-      view_->hold(link), refresh();
+      hold(link);
   });
-  job_column->addWidget(about_);
-  auto* buttons = new QGridLayout;
-  buttons->setSpacing(u / 2);
-  int at = 0;
-  const std::pair<QPushButton*, const char*> named[] = {{begin_, "begin_job"}, {done_, "finish_job"},
-                                                        {skip_, "skip_job"},   {split_, "split_job"},
-                                                        {more_, "change_job"}, {forget_, "forget_job"}};
-  for (const auto& [button, object] : named) {
-    button->setObjectName(object);
-    buttons->addWidget(button, at / 3, at % 3);
-    ++at;
-  }
-  job_column->addLayout(buttons);
+  connect(view_, &PlanView::chose, this, &PlanPage::refresh);
+  connect(new_name_, &QLineEdit::returnPressed, this, &PlanPage::add_another);
+}
+
+QWidget* PlanPage::make_today() {
+  auto* today = new QWidget(this);
+  auto* inside = new QVBoxLayout(today);
+  inside->setContentsMargins(0, 0, 0, 0);
+  inside->setSpacing(desk_.look().unit() / 2);
+  today_head_ = heading({}, true);
+  inside->addWidget(today_head_);
+  today_ = rich_words("today");
+  dress(today_, TextSize::normal);
+  inside->addWidget(today_, 1);
+  return today;
+}
+
+QWidget* PlanPage::make_job() {
+  auto* job = new QWidget(this);
+  auto* inside = new QVBoxLayout(job);
+  inside->setContentsMargins(0, 0, 0, 0);
+  inside->setSpacing(desk_.look().unit() / 2);
+  name_ = words("job_name", TextSize::large, true);
+  inside->addWidget(name_);
+  about_ = rich_words("job_about");
+  inside->addWidget(about_);
+  const auto with_held = [this](void (*act)(Desk&, const assess::Job&)) {
+    return [this, act] {
+      if (const auto* j = held()) act(desk_, assess::Job(*j));
+    };
+  };
+  auto* first = row(inside);
+  begin_ = button(first, tr("Begin"), "begin_job", [this] {
+    if (const auto* j = held()) begin_job(desk_, assess::Job(*j), moment());
+  });
+  done_ = button(first, tr("Done"), "finish_job", [this] { finish(); });
+  skip_ = button(first, tr("Skip …"), "skip_job", [this] { skip(); });
+  auto* second = row(inside);
+  split_ = button(second, tr("Split"), "split_job", with_held([](Desk& d, const assess::Job& j) { split_job(d, j); }));
+  more_ =
+      button(second, tr("Change …"), "change_job", with_held([](Desk& d, const assess::Job& j) { note_job(d, j); }));
+  forget_ = button(second, {}, "forget_job", with_held([](Desk& d, const assess::Job& j) { forget_job(d, j); }));
+  make_note();
+  inside->addWidget(note_);
+  auto* adding = row(inside);
+  new_name_->setObjectName("new_job");
+  new_name_->setPlaceholderText(tr("another job"));
+  new_name_->setAccessibleName(tr("Name of another job"));
+  adding->addWidget(new_name_, 1);
+  button(adding, tr("Add behind it"), "add_job", [this] { add_another(); });
+  learn_ = button(adding, tr("Reckon with what it took"), "learn_hours",
+                  with_held([](Desk& d, const assess::Job& j) { learn_hours(d, j); }));
+  auto* back = row(inside);
+  skipped_->setObjectName("skipped_jobs");
+  skipped_->setAccessibleName(tr("Jobs that are skipped"));
+  skipped_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  back->addWidget(skipped_, 1);
+  unskip_ = button(back, tr("Do it after all"), "unskip_job", [this] {
+    const auto& skipped = plan_given_of(desk_).list.skipped;
+    const auto i = static_cast<std::size_t>(skipped_->currentIndex());
+    if (i < skipped.size()) forget_job(desk_, assess::Job(skipped[i]));
+  });
+  moves_ = rich_words("job_moves");
+  inside->addWidget(moves_);
+  inside->addStretch(1);
+  return job;
+}
+
+void PlanPage::make_note() {
   auto* grid = new QGridLayout(note_);
   grid->setContentsMargins(0, 0, 0, 0);
-  grid->setSpacing(u / 2);
+  grid->setSpacing(desk_.look().unit() / 2);
   const std::pair<const char*, QString> captions[] = {
       {"hours_s", tr("takes")},     {"people", tr("people")},
       {"wait_s", tr("wait after")}, {"not_before", tr("not before")},
@@ -112,96 +140,39 @@ PlanPage::PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
   }
   place_ = new ChoiceBox(desk_, "@.fit_up.order", tr("Place"), rows_of(build::WorkPlace{}), note_);
   grid->addWidget(place_, n / 3, n % 3, Qt::AlignBottom);
-  job_column->addWidget(note_);
-  auto* adding = new QHBoxLayout;
-  adding->setSpacing(u / 2);
-  new_name_->setObjectName("new_job");
-  new_name_->setPlaceholderText(tr("another job"));
-  new_name_->setAccessibleName(tr("Name of another job"));
-  adding->addWidget(new_name_, 1);
-  add_->setObjectName("add_job");
-  adding->addWidget(add_);
-  learn_->setObjectName("learn_hours");
-  adding->addWidget(learn_);
-  job_column->addLayout(adding);
-  auto* back = new QHBoxLayout;
-  skipped_->setObjectName("skipped_jobs");
-  skipped_->setAccessibleName(tr("Jobs that are skipped"));
-  skipped_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-  back->addWidget(skipped_, 1);
-  unskip_->setObjectName("unskip_job");
-  back->addWidget(unskip_);
-  job_column->addLayout(back);
-  moves_->setWordWrap(true);
-  moves_->setTextFormat(Qt::RichText);
-  job_column->addWidget(moves_);
-  job_column->addStretch(1);
-  below->addWidget(scrolled(job, this), 5);
-  column->addLayout(below, 4);
+}
 
-  later_->setSingleShot(true);
-  later_->setInterval(40);
-  connect(later_, &QTimer::timeout, this, &PlanPage::fill_moves);
-  connect(moves_, &QLabel::linkActivated, this, [this](const QString& id) {
-    view_->hold(id);
-    refresh();
-  });
-  connect(view_, &PlanView::chose, this, &PlanPage::refresh);
-  connect(begin_, &QPushButton::clicked, this, &PlanPage::begin);
-  connect(done_, &QPushButton::clicked, this, &PlanPage::finish);
-  connect(skip_, &QPushButton::clicked, this, &PlanPage::skip);
-  connect(split_, &QPushButton::clicked, this, [this] {
-    if (const auto* j = held()) split_job(desk_, assess::Job(*j));
-  });
-  connect(more_, &QPushButton::clicked, this, [this] {
-    if (const auto* j = held()) note_job(desk_, assess::Job(*j));
-  });
-  connect(forget_, &QPushButton::clicked, this, [this] {
-    if (const auto* j = held()) forget_job(desk_, assess::Job(*j));
-  });
-  connect(learn_, &QPushButton::clicked, this, [this] {
-    if (const auto* j = held()) learn_hours(desk_, assess::Job(*j));
-  });
-  const auto add = [this] {
-    if (new_name_->text().trimmed().isEmpty()) return;
-    const auto* j = held();
-    const auto behind = j ? std::optional(*j) : std::nullopt;
-    add_job(desk_, behind ? &*behind : nullptr, new_name_->text().trimmed());
-    new_name_->setText({}); // with its own undo: the next step back is the job's
-  };
-  connect(add_, &QPushButton::clicked, this, add);
-  connect(new_name_, &QLineEdit::returnPressed, this, add);
-  connect(unskip_, &QPushButton::clicked, this, [this] {
-    const auto& skipped = answers_.plan_given().list.skipped;
-    const auto i = static_cast<std::size_t>(skipped_->currentIndex());
-    if (i < skipped.size()) forget_job(desk_, assess::Job(skipped[i]));
-  });
-  connect(&answers_, &FitUpAnswers::minute_turned, this, &PlanPage::refresh);
+void PlanPage::hold(const QString& id) {
+  view_->hold(id);
   refresh();
 }
 
+void PlanPage::add_another() {
+  if (new_name_->text().trimmed().isEmpty()) return;
+  const auto* j = held();
+  const auto behind = j ? std::optional(*j) : std::nullopt;
+  add_job(desk_, behind ? &*behind : nullptr, new_name_->text().trimmed());
+  new_name_->setText({}); // with its own undo: the next step back is the job's
+}
+
 const assess::Job* PlanPage::held() const {
-  const auto& plan = answers_.plan();
+  const auto& plan = plan_of(desk_);
   if (!plan) return nullptr;
   const auto at = plan->find(view_->held().toStdString());
   return at ? &plan->jobs[*at] : nullptr;
 }
 
 std::string PlanPage::moment() const {
-  const auto now = answers_.now();
+  const auto now = now_in_plan(desk_);
   return now ? work::moment_text(*now) : std::string();
-}
-
-void PlanPage::begin() {
-  if (const auto* j = held()) begin_job(desk_, assess::Job(*j), moment());
 }
 
 void PlanPage::finish() {
   const auto* j = held();
   if (!j) return;
   std::optional<double> took;
-  if (const auto began = work::parse_moment(j->note.began); began && answers_.now() && !j->by_the_clock)
-    took = assess::worked_between(*answers_.plan(), *began, *answers_.now());
+  if (const auto began = work::parse_moment(j->note.began); began && now_in_plan(desk_) && !j->by_the_clock)
+    took = assess::worked_between(*plan_of(desk_), *began, *now_in_plan(desk_));
   finish_job(desk_, assess::Job(*j), moment(), took);
 }
 
@@ -218,21 +189,11 @@ void PlanPage::skip() {
 }
 
 void PlanPage::fill() {
-  const Look& look = desk_.look();
-  summary_->setFont(look.font(TextSize::normal));
-  today_head_->setFont(look.font(TextSize::large, true));
-  name_->setFont(look.font(TextSize::large, true));
-  for (QLabel* label : {about_, moves_})
-    label->setFont(look.font(TextSize::small));
-  today_->setFont(look.font(TextSize::normal));
-  const auto& plan = answers_.plan();
+  const auto& plan = plan_of(desk_);
   if (!plan) {
     summary_->setText(desk_.words_of(plan.error()));
-    today_head_->clear();
-    today_->clear();
-    name_->clear();
-    about_->clear();
-    moves_->clear();
+    for (QLabel* label : {today_head_, today_, name_, about_, moves_})
+      label->clear();
     note_->hide();
     return;
   }
@@ -260,7 +221,11 @@ void PlanPage::fill() {
   }
   fill_today(*plan);
   fill_job(*plan);
-  const auto& skipped = answers_.plan_given().list.skipped;
+  fill_skipped();
+}
+
+void PlanPage::fill_skipped() {
+  const auto& skipped = plan_given_of(desk_).list.skipped;
   skipped_->clear();
   for (const assess::Job& j : skipped)
     skipped_->addItem(tr("skipped: %1 (%2)").arg(desk_.words_of(j.name), QString::fromStdString(j.note.reason)));
@@ -326,51 +291,8 @@ void PlanPage::fill_job(const assess::Plan& plan) {
   note_->setVisible(j && j->note_index != assess::Job::no_note);
   learn_->setVisible(j && j->note.took && j->from == assess::JobFrom::rule);
   if (!j) return;
-  const std::size_t at = *plan.find(j->id);
-  const assess::PlannedJob& p = plan.planned[at];
-  const Tokens& t = desk_.look().tokens();
   name_->setText(desk_.words_of(j->name));
-  const auto word = [&](const char* text) { return desk_.words_of({text, {}}); };
-  const auto link = [&](const QString& to, const QString& text) {
-    return QString("<a href='%1' style='color:%2'>%3</a>").arg(to.toHtmlEscaped(), t.ink.name(), text.toHtmlEscaped());
-  };
-  QString out =
-      QString("<span style='color:%1'>%2</span><br>").arg(t.second.name(), desk_.words_of(j->why).toHtmlEscaped());
-  out += tr("%1 · %2 to %3")
-             .arg(word(assess::name_of(p.stands)), desk_.words_of(assess::moment_name(plan, p.start)),
-                  desk_.words_of(assess::moment_name(plan, p.end)))
-             .toHtmlEscaped();
-  out += " · " + (p.path.critical ? tr("<b>critical</b>")
-                                  : tr("%1 to spare unshared").arg(desk_.shown(p.path.slack * 3600, Kind::hours, 1)));
-  out += "<br>" + desk_.shown(j->hours * 3600, Kind::hours, j->by_the_clock ? 0 : 1).toHtmlEscaped() +
-         (j->hours_learned && !j->hours_told ? tr(", as this shop takes") : QString());
-  if (j->by_the_clock)
-    out += tr(" by the clock");
-  else
-    out += tr(" · %1 · %2 · %3")
-               .arg(j->people == 1 ? tr("one person") : tr("%1 people").arg(j->people), word(build::name_of(j->place)),
-                    j->skill == build::Skill::none ? tr("anybody") : word(build::name_of(j->skill)));
-  if (!j->tools.text.empty() || !j->parts.text.empty()) {
-    QStringList needs;
-    for (const Message* m : {&j->tools, &j->parts})
-      if (!m->text.empty()) needs << desk_.words_of(*m).toHtmlEscaped();
-    if (!j->sheet.empty()) needs << tr("drawing %1").arg(QString::fromStdString(j->sheet)).toHtmlEscaped();
-    out += "<br>" + tr("needs: %1").arg(needs.join("; "));
-  }
-  QStringList after, checks;
-  for (const std::string& id : j->after)
-    if (const auto b = plan.find(id)) after << link(QString::fromStdString(id), desk_.words_of(plan.jobs[*b].name));
-  if (!after.isEmpty()) out += "<br>" + tr("after: %1").arg(after.join(", "));
-  for (const std::string& id : j->checks)
-    checks << "◆ " + link("check:" + QString::fromStdString(id), desk_.words_of(assess::check_name(id)));
-  if (!checks.isEmpty()) out += "<br>" + checks.join(" ");
-  if (p.held_by)
-    out += QString("<br><span style='color:%1'>%2</span>")
-               .arg(t.stop.name(), tr("held by %1").arg(desk_.words_of(*p.held_by)).toHtmlEscaped());
-  out += QString("<br><span style='color:%1'>%2</span>")
-             .arg(t.second.name(), tr("called %1").arg(QString::fromStdString(j->id)).toHtmlEscaped());
-  about_->setText(out);
-
+  about_->setText(about(plan, *j));
   begin_->setEnabled(j->state() == build::JobState::open);
   done_->setEnabled(j->state() != build::JobState::done);
   skip_->setEnabled(j->state() == build::JobState::open && j->from != assess::JobFrom::own);
@@ -392,9 +314,53 @@ void PlanPage::fill_job(const assess::Plan& plan) {
   later_->start(); // what it would move takes another plan: once the typing rests
 }
 
+QString PlanPage::about(const assess::Plan& plan, const assess::Job& job) const {
+  const assess::PlannedJob& p = plan.planned[*plan.find(job.id)];
+  const Tokens& t = desk_.look().tokens();
+  const auto word = [&](const char* text) { return desk_.words_of({text, {}}); };
+  const auto coloured = [](const QColor& ink, const QString& text) {
+    return QString("<span style='color:%1'>%2</span>").arg(ink.name(), text.toHtmlEscaped());
+  };
+  const auto link = [&](const QString& to, const QString& text) {
+    return QString("<a href='%1' style='color:%2'>%3</a>").arg(to.toHtmlEscaped(), t.ink.name(), text.toHtmlEscaped());
+  };
+  QStringList lines{coloured(t.second, desk_.words_of(job.why))};
+  lines << tr("%1 · %2 to %3")
+                   .arg(word(assess::name_of(p.stands)), desk_.words_of(assess::moment_name(plan, p.start)),
+                        desk_.words_of(assess::moment_name(plan, p.end)))
+                   .toHtmlEscaped() +
+               " · " +
+               (p.path.critical ? tr("<b>critical</b>")
+                                : tr("%1 to spare unshared").arg(desk_.shown(p.path.slack * 3600, Kind::hours, 1)));
+  QString takes = desk_.shown(job.hours * 3600, Kind::hours, job.by_the_clock ? 0 : 1).toHtmlEscaped() +
+                  (job.hours_learned && !job.hours_told ? tr(", as this shop takes") : QString());
+  takes += job.by_the_clock
+               ? tr(" by the clock")
+               : tr(" · %1 · %2 · %3")
+                     .arg(job.people == 1 ? tr("one person") : tr("%1 people").arg(job.people),
+                          word(build::name_of(job.place)),
+                          job.skill == build::Skill::none ? tr("anybody") : word(build::name_of(job.skill)));
+  lines << takes;
+  QStringList needs, after, checks;
+  for (const Message* m : {&job.tools, &job.parts})
+    if (!m->text.empty()) needs << desk_.words_of(*m).toHtmlEscaped();
+  if (!needs.isEmpty() && !job.sheet.empty())
+    needs << tr("drawing %1").arg(QString::fromStdString(job.sheet)).toHtmlEscaped();
+  if (!needs.isEmpty()) lines << tr("needs: %1").arg(needs.join("; "));
+  for (const std::string& id : job.after)
+    if (const auto b = plan.find(id)) after << link(QString::fromStdString(id), desk_.words_of(plan.jobs[*b].name));
+  if (!after.isEmpty()) lines << tr("after: %1").arg(after.join(", "));
+  for (const std::string& id : job.checks)
+    checks << "◆ " + link("check:" + QString::fromStdString(id), desk_.words_of(assess::check_name(id)));
+  if (!checks.isEmpty()) lines << checks.join(" ");
+  if (p.held_by) lines << coloured(t.stop, tr("held by %1").arg(desk_.words_of(*p.held_by)));
+  lines << coloured(t.second, tr("called %1").arg(QString::fromStdString(job.id)));
+  return lines.join("<br>");
+}
+
 /// What it would move to be a day late, and what goes on meanwhile.
 void PlanPage::fill_moves() {
-  const auto& made = answers_.plan();
+  const auto& made = plan_of(desk_);
   const assess::Job* j = held();
   if (!j || !isVisible()) return;
   const assess::Plan& plan = *made;
@@ -403,7 +369,7 @@ void PlanPage::fill_moves() {
   const QString ink = desk_.look().tokens().ink.name();
   QStringList lines;
   if (p.stands != JobStands::done) {
-    if (const auto moved = assess::what_moves(answers_.plan_given(), plan, at, 8)) {
+    if (const auto moved = assess::what_moves(plan_given_of(desk_), plan, at, 8)) {
       if (moved->whole < 1e-6 && moved->jobs.empty())
         lines << tr("Eight hours more of it move nothing.");
       else
@@ -425,19 +391,19 @@ void PlanPage::fill_moves() {
 }
 
 void PlanPage::write_csv() {
-  const auto& plan = answers_.plan();
+  const auto& plan = plan_of(desk_);
   if (!plan) return desk_.tell(desk_.words_of(plan.error()));
   save_csv(tr("Write the plan"), report::plan_csv(*plan));
 }
 
 void PlanPage::write_sheets() {
-  const auto& plan = answers_.plan();
+  const auto& plan = plan_of(desk_);
   if (!plan) return desk_.tell(desk_.words_of(plan.error()));
   const QString to = QFileDialog::getSaveFileName(this, tr("Job sheets for the wall"), {}, tr("PDF (*.pdf)"));
   if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
   const int today = plan->now ? std::max(0, static_cast<int>(std::floor(*plan->now / 24))) : 0;
-  const auto sheets = report::job_sheets(answers_.given(), *plan, answers_.checks(), answers_.cut(), answers_.routes(),
-                                         desk_.prefs(), today);
+  const auto sheets = report::job_sheets(fit_up_of(desk_), *plan, checks_of(desk_), cut_list_of(desk_),
+                                         routes_of(desk_), desk_.prefs(), today);
   const auto done = write_job_sheets(sheets.pages, QString::fromStdString(desk_.build().job.car), to.toStdString());
   desk_.tell(done ? tr("Written: %1, %2 pages").arg(to).arg(*done) : desk_.words_of(done.error()));
 }

@@ -1,24 +1,22 @@
 // Plan: the days above; below, what is done today and by whom, and the picked job with why it comes now.
 #pragma once
 
-#include "app/stages/fit_up/fit_up_page.h"
+#include "app/kit/page.h"
 #include "app/stages/fit_up/plan_view.h"
 
 class QComboBox;
-class QLabel;
 class QLineEdit;
-class QPushButton;
 class QTimer;
 
 namespace mavrel::app {
 
 class ChoiceBox;
-class Field;
 
-class PlanPage : public FitUpPage {
+class PlanPage : public Page {
   Q_OBJECT
 public:
-  PlanPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  explicit PlanPage(Desk& desk, QWidget* parent = nullptr);
+  bool go_to(const QString& path) override { return Page::go_to(path) || path.endsWith(".order"); }
   [[nodiscard]] PlanView* view() const { return view_; }
   void write_csv();
   void write_sheets();
@@ -30,18 +28,24 @@ protected:
   void fill() override;
 
 private:
+  [[nodiscard]] QWidget* make_today();
+  [[nodiscard]] QWidget* make_job();
+  void make_note();
+  void add_another();
   void fill_today(const assess::Plan& plan);
   void fill_job(const assess::Plan& plan);
   void fill_moves();
+  void fill_skipped();
+  [[nodiscard]] QString about(const assess::Plan& plan, const assess::Job& job) const;
   [[nodiscard]] const assess::Job* held() const;
   [[nodiscard]] std::string moment() const;
-  void begin();
+  void hold(const QString& id);
   void finish();
   void skip();
 
   PlanView* view_;
   QLabel *summary_, *today_head_, *today_, *name_, *about_, *moves_;
-  QPushButton *begin_, *done_, *skip_, *split_, *more_, *forget_, *add_, *learn_;
+  QPushButton *begin_, *done_, *skip_, *split_, *more_, *forget_, *learn_;
   QLineEdit* new_name_;
   QComboBox* skipped_;
   QPushButton* unskip_;

@@ -3,7 +3,7 @@
 #include "app/kit/drawing.h"
 #include "app/kit/height_scale.h"
 #include "app/kit/nudge.h"
-#include "app/stages/fit_up/answers.h"
+#include "app/stages/fit_up/questions.h"
 #include "app/theme/text_line.h"
 #include "build/names.h"
 #include "build/names_fit_up.h"
@@ -31,8 +31,7 @@ constexpr WorkPlace places[] = {WorkPlace::lift,     WorkPlace::floor, WorkPlace
 
 } // namespace
 
-PlanView::PlanView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers) {
+PlanView::PlanView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("plan_view");
   setFocusPolicy(Qt::StrongFocus);
   setMouseTracking(false);
@@ -42,7 +41,7 @@ PlanView::PlanView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
       describe();
       update();
     });
-  connect(&answers_, &FitUpAnswers::minute_turned, this, qOverload<>(&PlanView::update));
+  connect(&desk_.answers(), &Answers::changed, this, qOverload<>(&PlanView::update));
 }
 
 void PlanView::showEvent(QShowEvent* event) {
@@ -55,7 +54,7 @@ QSize PlanView::sizeHint() const {
 }
 
 const assess::Plan* PlanView::plan() const {
-  const auto& made = answers_.plan();
+  const auto& made = plan_of(desk_);
   return made ? &*made : nullptr;
 }
 
@@ -198,7 +197,7 @@ void PlanView::paintEvent(QPaintEvent*) {
   painter.setRenderHint(QPainter::Antialiasing);
   const Look& look = desk_.look();
   paint_backdrop(painter, rect(), look);
-  const auto& made = answers_.plan();
+  const auto& made = plan_of(desk_);
   if (!made) return paint_instead(painter, rect(), look, desk_.words_of(made.error()));
   if (made->jobs.empty())
     return paint_instead(painter, rect(), look,
@@ -338,7 +337,7 @@ void PlanView::paint_gates(QPainter& painter, const Bar& bar) const {
   const auto rank = [](CheckState s) {
     return s == CheckState::failed ? 4 : s == CheckState::stale ? 3 : s == CheckState::passed ? 0 : 1;
   };
-  for (const auto& [id, state] : answers_.plan_given().checks)
+  for (const auto& [id, state] : plan_given_of(desk_).checks)
     if (std::find(job.checks.begin(), job.checks.end(), id) != job.checks.end() && rank(state) > rank(worst))
       worst = state;
   const QColor colour = worst == CheckState::failed   ? t.stop

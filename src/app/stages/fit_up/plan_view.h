@@ -9,12 +9,10 @@
 
 namespace mavrel::app {
 
-class FitUpAnswers;
-
 class PlanView : public QWidget {
   Q_OBJECT
 public:
-  PlanView(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  PlanView(Desk& desk, QWidget* parent = nullptr);
   [[nodiscard]] const QString& held() const { return held_; } // id of the picked job; empty: none
   void hold(const QString& id);
   /// Where a job's bar lies, in this widget; empty while it is out of sight or there is no plan.
@@ -58,7 +56,6 @@ private:
   void step(int dx, int dy);
 
   Desk& desk_;
-  FitUpAnswers& answers_;
   QString held_;
   int first_ = 0, days_ = 4; // days in sight
   std::vector<Lane> lanes_;

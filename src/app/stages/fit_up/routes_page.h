@@ -1,23 +1,18 @@
 // Routes: lines and looms on side and top view, their points in a table, and what is wrong with each way.
 #pragma once
 
-#include "app/stages/fit_up/fit_up_page.h"
+#include "app/kit/page.h"
 #include "app/stages/fit_up/ways_view.h"
-
-class QLabel;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class ChoiceBox;
-class Field;
 class PathTable;
 
-class RoutesPage : public FitUpPage {
+class RoutesPage : public Page {
   Q_OBJECT
 public:
-  RoutesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  explicit RoutesPage(Desk& desk, QWidget* parent = nullptr);
   bool go_to(const QString& path) override;
   [[nodiscard]] WaysView* view() const { return view_; }
   void show_route(const QString& key);
@@ -30,10 +25,13 @@ private:
   void lay();
   void add_point();
   void remove_point();
+  void fill_list();
+  void fill_points(const assess::JudgedRoute& route);
+  [[nodiscard]] QString said(const assess::JudgedRoute& route) const;
   [[nodiscard]] const assess::JudgedRoute* held() const;
 
   WaysView* view_;
-  QTableWidget* list_;
+  ListTable* list_;
   PathTable* points_;
   QLabel *summary_, *said_;
   QPushButton *lay_, *add_, *remove_;

@@ -1,47 +1,30 @@
 // Schools: what builders disagree on and this design decides, a card each, both ways worked out on this car.
 #pragma once
 
-#include "app/desk/desk.h"
-#include "app/desk/stoppable.h"
-#include "assess/fit_up/schools.h"
-
-#include <QWidget>
-
-class QLabel;
-class QVBoxLayout;
+#include "app/kit/page.h"
+#include "app/stages/fit_up/questions.h"
 
 namespace mavrel::app {
 
-class FitUpAnswers;
-
-using SchoolsQuestion = Stoppable<assess::SchoolsGiven, assess::Schools, assess::answer_schools>;
-
-class SchoolsPage : public QWidget {
+class SchoolsPage : public Page {
   Q_OBJECT
 public:
-  SchoolsPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
+  explicit SchoolsPage(Desk& desk, QWidget* parent = nullptr);
   /// The cards that are shown; none while they are worked out.
-  [[nodiscard]] const assess::Schools* schools() const { return shown_ ? &*shown_ : nullptr; }
+  [[nodiscard]] const assess::Schools* schools() { return answer_.last(); }
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void ask();
-  void refresh();
-  void build_cards();
-  void take(std::string key, std::size_t way);
+  void build_cards(const assess::Schools& schools);
+  [[nodiscard]] QWidget* make_card(const assess::SchoolCard& card);
+  [[nodiscard]] QString shown(const assess::CostRow& what, const std::optional<double>& cost) const;
+  void take(const std::string& key, std::size_t way);
 
-  Desk& desk_;
-  FitUpAnswers& answers_;
-  LongAnswer<SchoolsQuestion> answer_;
-  std::optional<assess::Schools> shown_;
+  Asked<SchoolsQuestion> answer_;
   QLabel* summary_;
   QWidget *cards_, *page_ = nullptr;
-  QVBoxLayout* column_;
-  QWidget* beside_;
 };
 
 } // namespace mavrel::app

@@ -1,9 +1,7 @@
 #include "app/stages/fit_up/shop_page.h"
 
-#include "app/desk/desk.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
-#include "app/kit/paged_stage.h"
 #include "assess/fit_up/job_rules.h"
 #include "build/names_fit_up.h"
 
@@ -255,28 +253,14 @@ void ShopPanel::learned() {
     grid()->setColumnStretch(c, 1);
 }
 
-ShopPage::ShopPage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk), beside_(new QWidget(this)) {
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  whole->addWidget(beside_);
-  connect(&desk_, &Desk::restyled, this, &ShopPage::dress);
-}
-
-/// Its many fields are made when somebody first looks: the program starts without them.
-void ShopPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
-  if (!heads_.empty()) return;
-  const int u = desk_.look().unit();
+ShopPage::ShopPage(Desk& desk, QWidget* parent) : Page(desk, parent) {
   auto* all = new QWidget(this);
-  auto* column = new QVBoxLayout(all);
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
+  auto* inside = new QVBoxLayout(all);
+  inside->setContentsMargins(0, 0, 0, 0);
+  inside->setSpacing(desk_.look().unit());
   const auto section = [&](const QString& name, ShopPanel::What what) {
-    auto* head = new QLabel(name, this);
-    column->addWidget(head);
-    heads_.push_back(head);
-    column->addWidget(new ShopPanel(desk_, what, this));
+    inside->addWidget(heading(name, true));
+    inside->addWidget(new ShopPanel(desk_, what, this));
   };
   section(tr("Days, places and stock"), ShopPanel::What::figures);
   section(tr("People"), ShopPanel::What::people);
@@ -284,22 +268,8 @@ void ShopPage::showEvent(QShowEvent* event) {
   section(tr("Habits: jobs this shop does wherever a design has something"), ShopPanel::What::habits);
   section(tr("Left of bars and coils, used first"), ShopPanel::What::stock);
   section(tr("What jobs take here, learned by doing them"), ShopPanel::What::learned);
-  column->addStretch(1);
-  static_cast<QHBoxLayout*>(layout())->insertWidget(0, scrolled(all, this), 1);
-  dress();
-}
-
-void ShopPage::dress() {
-  for (QLabel* head : heads_)
-    head->setFont(desk_.look().font(TextSize::large, true));
-}
-
-void ShopPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool ShopPage::go_to(const QString& path) {
-  return go_to_field(desk_, this, path);
+  inside->addStretch(1);
+  column()->addWidget(scrolled(all, this), 1);
 }
 
 } // namespace mavrel::app

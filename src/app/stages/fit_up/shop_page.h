@@ -1,15 +1,10 @@
 // Shop: its days and hours, its people and what they can do, its places, its habits, and what is left of bars.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/kit/row_panel.h"
 
-#include <vector>
-
-class QLabel;
-
 namespace mavrel::app {
-
-class Field;
 
 /// One of the shop's lists: people, days off, habits, leftovers; or its fixed figures.
 class ShopPanel : public RowPanel {
@@ -34,22 +29,10 @@ private:
   What what_;
 };
 
-class ShopPage : public QWidget {
+class ShopPage : public Page {
   Q_OBJECT
 public:
   explicit ShopPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
-
-protected:
-  void showEvent(QShowEvent* event) override;
-
-private:
-  void dress();
-
-  Desk& desk_;
-  std::vector<QLabel*> heads_; // of the sections; empty until it is first looked at
-  QWidget* beside_;
 };
 
 } // namespace mavrel::app

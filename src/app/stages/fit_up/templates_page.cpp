@@ -4,9 +4,8 @@
 #include "app/kit/drawing.h"
 #include "app/kit/field.h"
 #include "app/kit/list_table.h"
-#include "app/kit/paged_stage.h"
 #include "app/print/fit_up_pdf.h"
-#include "app/stages/fit_up/answers.h"
+#include "app/stages/fit_up/questions.h"
 #include "app/theme/text_line.h"
 #include "build/names_fit_up.h"
 #include "file/text_file.h"
@@ -18,7 +17,6 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <QPushButton>
-#include <QTableWidget>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -116,29 +114,28 @@ void TemplateView::paintEvent(QPaintEvent*) {
   painter.restore();
 }
 
-TemplatesPage::TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : FitUpPage(desk, answers, parent),
-      list_(list_table("templates", tr("Templates"), {tr("template"), tr("make"), tr("thick"), tr("size")}, this)),
-      view_(new TemplateView(desk, this)), measures_(new QLabel(this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const column = this->column();
-  auto* buttons = new QHBoxLayout;
-  measures_->setWordWrap(true);
-  buttons->addWidget(measures_, 1);
-  add_button(buttons, tr("PDF 1:1 …"), "templates_pdf", [this] { write_pdf_of_all(); });
-  add_button(buttons, tr("DXF …"), "templates_dxf", [this] { write_dxf(); });
-  add_button(buttons, tr("SVG …"), "templates_svg", [this] { write_svg(); });
-  column->addLayout(buttons);
-  auto* upper = new QHBoxLayout;
-  upper->setSpacing(u);
+TemplatesPage::TemplatesPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(new TemplateView(desk, this)) {
+  auto* head = row(column());
+  measures_ = small_words("template_measures");
+  head->addWidget(measures_, 1);
+  button(head, tr("PDF 1:1 …"), "templates_pdf", [this] { write_pdf_of_all(); });
+  button(head, tr("DXF …"), "templates_dxf", [this] { write_dxf(); });
+  button(head, tr("SVG …"), "templates_svg", [this] { write_svg(); });
+  auto* upper = row(column(), 5);
+  list_ = table("templates", tr("Templates"), {tr("template"), tr("make"), tr("thick"), tr("size")});
   list_->setMinimumWidth(desk_.look().px(270));
   upper->addWidget(list_, 5);
   upper->addWidget(view_, 5);
-  column->addLayout(upper, 5);
+  column()->addWidget(scrolled(make_plates(), this), 3);
+  connect(list_, &ListTable::chose, this, [this](std::size_t row) { show_template(key_of(row)); });
+  connect(&desk_, &Desk::looked_at, this, [this] { bind(desk_.end()); });
+}
+
+QWidget* TemplatesPage::make_plates() {
   auto* plates = new QWidget(this);
   auto* grid = new QGridLayout(plates);
   grid->setContentsMargins(0, 0, 0, 0);
-  grid->setSpacing(u / 2);
+  grid->setSpacing(desk_.look().unit() / 2);
   const std::pair<const char*, QString> captions[] = {{"thickness_m", tr("plate thick")},
                                                       {"diameter_m", tr("plate across")},
                                                       {"bolts", tr("bolts")},
@@ -176,21 +173,15 @@ TemplatesPage::TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent)
     auto* box =
         new ChoiceBox(desk_, QString("@.fit_up.rear_plates.%1").arg(key), name, rows_of(build::Fixing{}), plates);
     box->setToolTip(name);
-    auto* label = new QLabel(name, plates);
-    set_small(label, desk_.look());
-    label->setProperty("quiet", true);
     auto* cell = new QVBoxLayout;
     cell->setSpacing(0);
-    cell->addWidget(label);
+    cell->addWidget(quiet(name));
     cell->addWidget(box);
     grid->addLayout(cell, n / 6, (n % 6), 1, 2);
     choices_.emplace_back(box, key);
     n += 2;
   }
-  column->addWidget(scrolled(plates, this), 3);
-  connect(list_, &QTableWidget::currentCellChanged, this, [this](int r) { pick(r); });
-  connect(&desk_, &Desk::looked_at, this, [this] { bind(desk_.end()); });
-  refresh();
+  return plates;
 }
 
 void TemplatesPage::bind(End end) {
@@ -205,74 +196,62 @@ void TemplatesPage::bind(End end) {
 bool TemplatesPage::go_to(const QString& path) {
   if (path.contains("front_plates")) bind(End::front);
   if (path.contains("rear_plates")) bind(End::rear);
-  return go_to_field(desk_, this, path);
+  return Page::go_to(path);
 }
 
 void TemplatesPage::show_template(const QString& key) {
+  if (key.isEmpty()) return;
   held_ = key;
   refresh();
 }
 
-void TemplatesPage::pick(int row) {
-  const auto& all = answers_.templates();
-  const auto r = static_cast<std::size_t>(row);
-  if (row < 0) return;
-  const QString key =
-      QString::fromStdString(r < all.made.size()                        ? all.made[r].key
-                             : r - all.made.size() < all.refused.size() ? all.refused[r - all.made.size()].key
-                                                                        : std::string());
-  if (key == held_) return;
-  held_ = key;
-  refresh();
+QString TemplatesPage::key_of(std::size_t row) const {
+  const auto& all = templates_of(desk_);
+  if (row < all.made.size()) return QString::fromStdString(all.made[row].key);
+  row -= all.made.size();
+  return row < all.refused.size() ? QString::fromStdString(all.refused[row].key) : QString();
 }
 
 void TemplatesPage::fill() {
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  list_->setFont(look.font(TextSize::small));
-  measures_->setFont(look.font(TextSize::small));
-  const auto& all = answers_.templates();
-  const QSignalBlocker quiet(list_);
-  list_->setRowCount(static_cast<int>(all.made.size() + all.refused.size()));
-  int held = -1;
-  for (int r = 0; r < list_->rowCount(); ++r) {
-    const auto i = static_cast<std::size_t>(r);
-    if (i < all.made.size()) {
-      const Template& one = all.made[i];
-      if (one.key == held_.toStdString()) held = r;
-      put_cell(list_, r, 0, desk_.words_of(one.title), t.ink);
-      put_cell(list_, r, 1, tr("%1 ×").arg(one.count), t.ink);
-      put_cell(list_, r, 2, desk_.shown(one.thickness, Kind::length, 0), t.ink);
-      put_cell(list_, r, 3,
-               tr("%1 × %2").arg(desk_.shown(one.width(), Kind::length, 0).section(' ', 0, 0),
-                                 desk_.shown(one.height(), Kind::length, 0)),
-               t.ink);
-    } else {
-      const assess::RefusedTemplate& one = all.refused[i - all.made.size()];
-      if (one.key == held_.toStdString()) held = r;
-      put_cell(list_, r, 0, "✗ " + desk_.words_of(one.title), t.stop);
+  fill_list();
+  show_held();
+}
+
+/// Those that are drawn, and behind them those that can't be.
+void TemplatesPage::fill_list() {
+  const Tokens& t = desk_.look().tokens();
+  const auto& all = templates_of(desk_);
+  list_->fill(all.made.size() + all.refused.size(), [&](std::size_t i, ListTable::Row& row) {
+    if (key_of(i) == held_) row.hold();
+    if (i >= all.made.size()) {
+      row.words("✗ " + desk_.words_of(all.refused[i - all.made.size()].title), t.stop);
       for (int c = 1; c < 4; ++c)
-        put_cell(list_, r, c, "–", t.stop);
+        row.figure("–", t.stop);
+      return;
     }
-  }
-  if (held < 0 && list_->rowCount() > 0) held = 0;
-  list_->setCurrentCell(held, 0);
-  if (held < 0) {
-    view_->show_template(std::nullopt, tr("The design asks for no plates yet: choose bags in Bags, a tank in Air."));
+    const Template& one = all.made[i];
+    row.words(desk_.words_of(one.title), t.ink)
+        .figure(tr("%1 ×").arg(one.count), t.ink)
+        .figure(desk_.shown(one.thickness, Kind::length, 0), t.ink)
+        .figure(tr("%1 × %2").arg(desk_.shown(one.width(), Kind::length, 0).section(' ', 0, 0),
+                                  desk_.shown(one.height(), Kind::length, 0)),
+                t.ink);
+  });
+}
+
+void TemplatesPage::show_held() {
+  const auto& all = templates_of(desk_);
+  const auto row = list_->held();
+  if (row) held_ = key_of(*row);
+  if (!row || *row >= all.made.size()) {
+    view_->show_template(std::nullopt,
+                         row ? desk_.words_of(all.refused[*row - all.made.size()].why)
+                             : tr("The design asks for no plates yet: choose bags in Bags, a tank in Air."));
     measures_->clear();
+    if (row) bind(held_.startsWith("front") ? End::front : End::rear);
     return;
   }
-  const auto i = static_cast<std::size_t>(held);
-  if (i >= all.made.size()) {
-    const assess::RefusedTemplate& one = all.refused[i - all.made.size()];
-    held_ = QString::fromStdString(one.key);
-    bind(held_.startsWith("front") ? End::front : End::rear);
-    view_->show_template(std::nullopt, desk_.words_of(one.why));
-    measures_->clear();
-    return;
-  }
-  const Template& one = all.made[i];
-  held_ = QString::fromStdString(one.key);
+  const Template& one = all.made[*row];
   if (one.end && *one.end != end_) bind(*one.end);
   view_->show_template(one, {});
   QStringList said;
@@ -286,7 +265,7 @@ void TemplatesPage::write_pdf_of_all() {
   const QString to = QFileDialog::getSaveFileName(this, tr("Templates, true to scale"), {}, tr("PDF (*.pdf)"));
   if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
   const auto done = write_templates(
-      answers_.templates().made, QString::fromStdString(desk_.build().job.car + " · " + desk_.build().variant().name),
+      templates_of(desk_).made, QString::fromStdString(desk_.build().job.car + " · " + desk_.build().variant().name),
       to.toStdString());
   desk_.tell(done ? tr("Written: %1, %2 pages. Print without scaling and measure the ruler.").arg(to).arg(*done)
                   : desk_.words_of(done.error()));
@@ -296,7 +275,7 @@ void TemplatesPage::write_folder(const QString& title, const char* ending, std::
   const QString to = QFileDialog::getExistingDirectory(this, title);
   if (to.isEmpty()) return;
   int count = 0;
-  for (const Template& one : answers_.templates().made) {
+  for (const Template& one : templates_of(desk_).made) {
     const QString file = to + "/" + QString::fromStdString(one.key) + ending;
     const auto done = write_atomically(file.toStdString(), text(one));
     if (!done) return desk_.tell(desk_.words_of(done.error()));

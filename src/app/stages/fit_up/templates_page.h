@@ -1,20 +1,12 @@
 // Templates: plates, brackets and feet drawn from their numbers, and written true to scale.
 #pragma once
 
-#include "app/desk/desk.h"
+#include "app/kit/page.h"
 #include "assess/fit_up/templates.h"
-
-#include "app/stages/fit_up/fit_up_page.h"
-
-class QLabel;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class ChoiceBox;
-class Field;
-class FitUpAnswers;
-
 /// One drawing, as large as there is room, with its measures.
 class TemplateView : public QWidget {
   Q_OBJECT
@@ -33,10 +25,10 @@ private:
   QString why_; // in place of it
 };
 
-class TemplatesPage : public FitUpPage {
+class TemplatesPage : public Page {
   Q_OBJECT
 public:
-  TemplatesPage(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  explicit TemplatesPage(Desk& desk, QWidget* parent = nullptr);
   bool go_to(const QString& path) override;
   void show_template(const QString& key);
   void write_pdf_of_all();
@@ -47,12 +39,15 @@ protected:
   void fill() override;
 
 private:
-  void pick(int row);
+  [[nodiscard]] QWidget* make_plates();
+  [[nodiscard]] QString key_of(std::size_t row) const;
+  void fill_list();
+  void show_held();
   void bind(End end);
   void write_folder(const QString& title, const char* ending, std::string (*text)(const assess::Template&));
 
-  QTableWidget* list_;
   TemplateView* view_;
+  ListTable* list_;
   QLabel* measures_;
   std::vector<std::pair<Field*, QString>> fields_; // of the plates, with the last step of their path
   std::vector<std::pair<ChoiceBox*, QString>> choices_;

@@ -3,7 +3,7 @@
 #include "app/kit/car_outline.h"
 #include "app/kit/drawing.h"
 #include "app/kit/nudge.h"
-#include "app/stages/fit_up/answers.h"
+#include "app/stages/fit_up/questions.h"
 #include "app/theme/text_line.h"
 
 #include <QKeyEvent>
@@ -34,8 +34,7 @@ build::PartPlace* place_of(build::Variant& v, const QString& field) {
 
 } // namespace
 
-WaysView::WaysView(Desk& desk, FitUpAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers) {
+WaysView::WaysView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   setObjectName("ways_view");
   setFocusPolicy(Qt::StrongFocus);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
@@ -73,7 +72,7 @@ void WaysView::hold_place(const QString& field) {
 }
 
 const JudgedRoute* WaysView::held() const {
-  for (const JudgedRoute& r : answers_.routes())
+  for (const JudgedRoute& r : routes_of(desk_))
     if (r.key == route_.toStdString()) return &r;
   return nullptr;
 }
@@ -169,7 +168,7 @@ void WaysView::paint_kit(QPainter& painter, int view) const {
   const Tokens& t = look.tokens();
   const Frame f = frame(view);
   painter.setFont(look.font(TextSize::small));
-  const auto& given = answers_.given();
+  const auto& given = fit_up_of(desk_);
   struct Name {
     QRectF above;
     QString text;
@@ -218,7 +217,7 @@ void WaysView::paint_kit(QPainter& painter, int view) const {
 void WaysView::paint_routes(QPainter& painter, int view) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  for (const JudgedRoute& r : answers_.routes()) {
+  for (const JudgedRoute& r : routes_of(desk_)) {
     const bool mine = r.key == route_.toStdString();
     const QColor colour = r.key.starts_with("front") ? t.front : r.key.starts_with("rear") ? t.rear : t.second;
     painter.setPen(QPen(colour, mine ? 3 : 1.2, r.laid ? (r.air ? Qt::SolidLine : Qt::DashLine) : Qt::DotLine));
@@ -276,7 +275,7 @@ void WaysView::mousePressEvent(QMouseEvent* event) {
         describe();
         return update();
       }
-  for (const assess::JudgedPlace& p : answers_.places())
+  for (const assess::JudgedPlace& p : places_of(desk_))
     if (close(at(view, p.at.x, p.at.y, p.at.z))) {
       hold_place(QString::fromStdString(p.place));
       drag_view_ = view;
@@ -284,7 +283,7 @@ void WaysView::mousePressEvent(QMouseEvent* event) {
       return;
     }
   // A line by one of its stretches.
-  for (const JudgedRoute& r : answers_.routes())
+  for (const JudgedRoute& r : routes_of(desk_))
     for (std::size_t i = 1; i < r.way.corners.size(); ++i) {
       const space::Point &p = r.way.corners[i - 1], &q = r.way.corners[i];
       const QPointF a = at(view, p.x, p.y, p.z), b = at(view, q.x, q.y, q.z), d = b - a;

@@ -10,12 +10,10 @@
 
 namespace mavrel::app {
 
-class FitUpAnswers;
-
 class WaysView : public QWidget {
   Q_OBJECT
 public:
-  WaysView(Desk& desk, FitUpAnswers& answers, QWidget* parent = nullptr);
+  WaysView(Desk& desk, QWidget* parent = nullptr);
   /// A line of this key is held, and one of its points; -1: none.
   void hold_route(const QString& key, int point = -1);
   /// A place is held by its field below the variant: `air.tank_at`.
@@ -59,7 +57,6 @@ private:
   void describe();
 
   Desk& desk_;
-  FitUpAnswers& answers_;
   QString route_, place_;
   int point_ = -1;
   int drag_view_ = -1, drag_ = 0;

@@ -1,6 +1,5 @@
 #include "app/stages/leveling/bench_page.h"
 
-#include "app/desk/desk.h"
 #include "app/kit/drawing.h"
 #include "app/kit/hold_bar.h"
 #include "app/kit/list_table.h"
@@ -47,7 +46,7 @@ QString way_name(ValveOrder way) {
 
 // ---- heights over the last minute
 
-LivePlot::LivePlot(Desk& desk, Bench& bench, QWidget* parent) : HeightPlot(desk, parent), bench_(bench) {
+LivePlot::LivePlot(Desk& desk, BenchLink& bench, QWidget* parent) : HeightPlot(desk, parent), bench_(bench) {
   setObjectName("live_plot");
   setAccessibleName(tr("Heights of the last minute"));
 }
@@ -64,12 +63,7 @@ QString LivePlot::described() const {
 void LivePlot::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  paint_axis(painter);
-  const QRectF p = plot();
-  painter.fillRect(p, t.panel);
-  painter.setPen(QPen(t.rule, 1));
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(p);
+  const QRectF p = paint_frame(painter);
   const auto& heard = bench_.heard();
   if (heard.empty()) {
     paint_instead(painter, p.toRect(), look,
@@ -139,43 +133,16 @@ void LivePlot::paint_figures(QPainter&, double) const {}
 // ---- the page
 
 BenchPage::BenchPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), bench_(Bench::of(desk)), rig_(PlayedRig::of(desk)), address_(new QLineEdit(this)),
-      link_(new QPushButton(this)), play_(new QPushButton(tr("Play this car"), this)),
-      controller_(new QPushButton(tr("Controller"), this)), drive_(new QPushButton(this)),
-      record_(new QPushButton(this)), standing_(new QLabel(this)), caution_(new QLabel(this)),
-      table_(list_table("readings", tr("Readings"), {tr("corner"), tr("height"), tr("pressure"), tr("valve")}, this)),
-      valves_(new QListWidget(this)), bar_(new HoldBar(desk, this)), plot_(new LivePlot(desk, bench_, this)),
-      beside_(new QWidget(this)) {
+    : Page(desk, parent), bench_(BenchLink::of(desk)), rig_(PlayedRig::of(desk)), address_(new QLineEdit(this)),
+      valves_(new QListWidget(this)), bar_(new HoldBar(desk, this)), plot_(new LivePlot(desk, bench_, this)) {
   const int u = desk_.look().unit();
-  auto* layout = new QVBoxLayout(this);
-  layout->setContentsMargins(0, 0, 0, 0);
-  layout->setSpacing(u / 2);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u / 2);
-  address_->setObjectName("bench_address");
-  address_->setAccessibleName(tr("Socket or serial port"));
-  address_->setPlaceholderText(tr("a socket's path, or a serial port such as ttyUSB0"));
-  row->addWidget(address_, 3);
-  link_->setObjectName("bench_link");
-  row->addWidget(link_);
-  play_->setObjectName("bench_play");
-  play_->setToolTip(tr("Starts a rig that simulates the car that is open, and links to it"));
-  row->addWidget(play_);
-  controller_->setObjectName("bench_controller");
-  controller_->setCheckable(true);
-  row->addWidget(controller_);
-  drive_->setObjectName("bench_drive");
-  drive_->setCheckable(true);
-  row->addWidget(drive_);
-  record_->setObjectName("bench_record");
-  row->addWidget(record_);
-  row->addSpacing(u);
-  layout->addLayout(row);
-  standing_->setObjectName("bench_standing");
-  standing_->setWordWrap(true);
-  layout->addWidget(standing_);
-  auto* above = new QHBoxLayout;
-  above->setSpacing(u);
+  set_plot(plot_);
+  make_buttons();
+  standing_ = small_words("bench_standing");
+  wide_column()->addWidget(standing_);
+  auto* above = row(wide_column());
+  above->setContentsMargins(0, 0, u, 0);
+  table_ = table("readings", tr("Readings"), {tr("corner"), tr("height"), tr("pressure"), tr("valve")});
   table_->setMaximumHeight(desk_.look().px(160));
   above->addWidget(table_, 4);
   auto* hand = new QVBoxLayout;
@@ -186,46 +153,10 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
   hand->addWidget(valves_);
   hand->addWidget(bar_);
   above->addLayout(hand, 4);
-  above->addSpacing(u);
-  layout->addLayout(above);
-  caution_->setWordWrap(true);
-  caution_->setProperty("quiet", true);
-  caution_->setText(tr("Hands and feet clear before a valve is opened. Never under a car held by air: stands."));
-  layout->addWidget(caution_);
-  auto* below = new QHBoxLayout;
-  below->setSpacing(0);
-  below->addWidget(plot_, 1);
-  below->addWidget(beside_);
-  layout->addLayout(below, 1);
-  connect(plot_, &LivePlot::band_moved, this, &BenchPage::band_moved);
-  connect(link_, &QPushButton::clicked, this, [this] {
-    if (bench_.standing() == Bench::Standing::open || bench_.standing() == Bench::Standing::opening) {
-      bench_.shut();
-      rig_.stop();
-    } else {
-      bench_.open(address_->text());
-    }
-  });
-  connect(address_, &QLineEdit::returnPressed, this, [this] { bench_.open(address_->text()); });
-  connect(play_, &QPushButton::clicked, this, &BenchPage::play);
+  wide_column()->addWidget(
+      quiet(tr("Hands and feet clear before a valve is opened. Never under a car held by air: stands.")));
+  beside_posts(1)->addWidget(plot_, 1);
   connect(&rig_, &PlayedRig::said, standing_, &QLabel::setText);
-  connect(&bench_, &Bench::changed, this, [this] {
-    if (bench_.standing() == Bench::Standing::opening) address_->setText(bench_.address());
-  });
-  connect(controller_, &QPushButton::toggled, this, [this](bool on) {
-    bench_.set_controller(on);
-    refresh(); // the bar is nobody's while it has the valves
-  });
-  connect(drive_, &QPushButton::toggled, this, [this](bool on) { bench_.drive(on ? drives_at : 0); });
-  connect(record_, &QPushButton::clicked, this, [this] {
-    if (bench_.is_recording()) {
-      const int rows = bench_.recorded();
-      bench_.stop_recording();
-      return desk_.tell(tr("%n rows recorded.", nullptr, rows));
-    }
-    const QString to = QFileDialog::getSaveFileName(this, tr("Record to"), {}, tr("CSV (*.csv)"));
-    if (!to.isEmpty()) record(to);
-  });
   connect(bar_, &HoldBar::pressed, this, [this] {
     if (const auto v = valve()) bench_.hold(v->first, v->second);
   });
@@ -234,27 +165,63 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
     bench_.release();
     refresh();
   });
-  connect(&bench_, &Bench::changed, this, &BenchPage::refresh);
+  connect(&bench_, &BenchLink::changed, this, [this] {
+    if (bench_.standing() == BenchLink::Standing::opening) address_->setText(bench_.address());
+    refresh();
+  });
   // However fast they come, they are shown no faster than anybody sees.
   shown_.setSingleShot(true);
   shown_.setInterval(40);
   connect(&shown_, &QTimer::timeout, this, &BenchPage::show_state);
-  connect(&bench_, &Bench::told, this, [this] {
+  connect(&bench_, &BenchLink::told, this, [this] {
     if (!shown_.isActive()) shown_.start();
   });
-  connect(&bench_, &Bench::noted, this, [this](const QString& text) { desk_.tell(tr("Bench: %1").arg(text)); });
-  connect(&desk_, &Desk::restyled, this, &BenchPage::refresh);
-  refresh();
+  connect(&bench_, &BenchLink::noted, this, [this](const QString& text) { desk_.tell(tr("Bench: %1").arg(text)); });
 }
 
-std::pair<int, int> BenchPage::band() const {
-  const auto [top, bottom] = plot_->band();
-  const int y = plot_->mapTo(this, QPoint(0, 0)).y();
-  return {y + top, y + bottom};
+void BenchPage::make_buttons() {
+  auto* line = row(wide_column());
+  line->setContentsMargins(0, 0, desk_.look().unit(), 0);
+  address_->setObjectName("bench_address");
+  address_->setAccessibleName(tr("Socket or serial port"));
+  address_->setPlaceholderText(tr("a socket's path, or a serial port such as ttyUSB0"));
+  connect(address_, &QLineEdit::returnPressed, this, [this] { bench_.open(address_->text()); });
+  line->addWidget(address_, 3);
+  link_ = button(line, {}, "bench_link", [this] {
+    if (bench_.standing() == BenchLink::Standing::open || bench_.standing() == BenchLink::Standing::opening) {
+      bench_.shut();
+      rig_.stop();
+    } else {
+      bench_.open(address_->text());
+    }
+  });
+  button(line, tr("Play this car"), "bench_play", [this] {
+    play();
+  })->setToolTip(tr("Starts a rig that simulates the car that is open, and links to it"));
+  controller_ = button(line, tr("Controller"), "bench_controller");
+  controller_->setCheckable(true);
+  connect(controller_, &QPushButton::toggled, this, [this](bool on) {
+    bench_.set_controller(on);
+    refresh(); // the bar is nobody's while it has the valves
+  });
+  drive_ = button(line, {}, "bench_drive");
+  drive_->setCheckable(true);
+  connect(drive_, &QPushButton::toggled, this, [this](bool on) { bench_.drive(on ? drives_at : 0); });
+  record_ = button(line, {}, "bench_record", [this] { record_or_end(); });
 }
 
-void BenchPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
+void BenchPage::record_or_end() {
+  if (bench_.is_recording()) {
+    const int rows = bench_.recorded();
+    bench_.stop_recording();
+    return desk_.tell(tr("Rows recorded: %1.").arg(rows));
+  }
+  const QString to = QFileDialog::getSaveFileName(this, tr("Record to"), {}, tr("CSV (*.csv)"));
+  if (!to.isEmpty()) record(to);
+}
+
+bool BenchPage::works() const {
+  return bench_.standing() == BenchLink::Standing::open && bench_.hello() && !bench_.hello()->circuits.empty();
 }
 
 std::optional<std::pair<QString, ValveOrder>> BenchPage::valve() const {
@@ -272,95 +239,91 @@ void BenchPage::record(const QString& file) {
   if (const auto wrong = bench_.record(file)) desk_.tell(*wrong);
 }
 
-void BenchPage::refresh() {
-  const Look& look = desk_.look();
-  for (QLabel* label : {standing_, caution_})
-    label->setFont(look.font(TextSize::small));
-  table_->setFont(look.font(TextSize::small));
-  table_->verticalHeader()->setMinimumSectionSize(look.px(20));
-  table_->verticalHeader()->setDefaultSectionSize(look.px(22));
-  const bool open = bench_.standing() == Bench::Standing::open;
-  link_->setText(open || bench_.standing() == Bench::Standing::opening ? tr("Unlink") : tr("Link"));
+QString BenchPage::standing() const {
+  switch (bench_.standing()) {
+  case BenchLink::Standing::shut:
+    return tr("Not linked. A logger of your own may speak the same lines; they are promised in "
+              "docs/formats/bench-link.md.");
+  case BenchLink::Standing::opening:
+    return tr("Listening at %1 …").arg(bench_.address());
+  case BenchLink::Standing::lost:
+    return tr("The link is lost, all valves are let go. %1").arg(bench_.trouble());
+  case BenchLink::Standing::open:
+    break;
+  }
+  return works() ? tr("Linked to %1. A valve is open only while the bar is held; the rig shuts it %2 after the last "
+                      "word.")
+                       .arg(bench_.address(), desk_.shown(link::watchdog, Kind::time, 1))
+                 : tr("Linked to %1, which only reads.").arg(bench_.address());
+}
+
+void BenchPage::show_valves() {
+  QStringList wanted;
+  if (works())
+    for (const link::Circuit& c : bench_.hello()->circuits)
+      wanted << QString::fromStdString(c.name);
+  if (valves_->property("of").toStringList() == wanted) return;
+  const QSignalBlocker quiet(valves_);
+  valves_->setProperty("of", wanted);
+  valves_->clear();
+  for (const QString& name : wanted)
+    for (const ValveOrder way : {ValveOrder::fill, ValveOrder::vent}) {
+      auto* item = new QListWidgetItem(
+          way == ValveOrder::fill ? tr("%1, air in").arg(name) : tr("%1, air out").arg(name), valves_);
+      item->setData(Qt::UserRole, name);
+      item->setData(Qt::UserRole + 1, static_cast<int>(way));
+    }
+  if (valves_->count() > 0) valves_->setCurrentRow(0);
+}
+
+void BenchPage::fill() {
+  table_->verticalHeader()->setMinimumSectionSize(desk_.look().px(20));
+  table_->verticalHeader()->setDefaultSectionSize(desk_.look().px(22));
+  const bool open = bench_.standing() == BenchLink::Standing::open;
+  link_->setText(open || bench_.standing() == BenchLink::Standing::opening ? tr("Unlink") : tr("Link"));
   drive_->setText(tr("Drive at %1").arg(desk_.shown(drives_at, Kind::road_speed, 0)));
   record_->setText(bench_.is_recording() ? tr("End recording") : tr("Record …"));
   record_->setEnabled(open);
-  const auto& hello = bench_.hello();
-  const bool works = open && hello && !hello->circuits.empty();
   for (QPushButton* button : {controller_, drive_}) {
-    button->setEnabled(works);
-    if (!works) {
-      const QSignalBlocker quiet(button);
-      button->setChecked(false);
-    }
+    button->setEnabled(works());
+    if (works()) continue;
+    const QSignalBlocker quiet(button);
+    button->setChecked(false);
   }
-  switch (bench_.standing()) {
-  case Bench::Standing::shut:
-    standing_->setText(tr("Not linked. A logger of your own may speak the same lines; they are promised in "
-                          "docs/formats/bench-link.md."));
-    break;
-  case Bench::Standing::opening:
-    standing_->setText(tr("Listening at %1 …").arg(bench_.address()));
-    break;
-  case Bench::Standing::open:
-    standing_->setText(works ? tr("Linked to %1. A valve is open only while the bar is held; the rig shuts it %2 after "
-                                  "the last word.")
-                                   .arg(bench_.address(), desk_.shown(link::watchdog, Kind::time, 1))
-                             : tr("Linked to %1, which only reads.").arg(bench_.address()));
-    break;
-  case Bench::Standing::lost:
-    standing_->setText(tr("The link is lost, all valves are let go. %1").arg(bench_.trouble()));
-    break;
-  }
-  QStringList wanted;
-  if (works)
-    for (const link::Circuit& c : hello->circuits)
-      wanted << QString::fromStdString(c.name);
-  if (valves_->property("of").toStringList() != wanted) {
-    const QSignalBlocker quiet(valves_);
-    valves_->setProperty("of", wanted);
-    valves_->clear();
-    for (const QString& name : wanted)
-      for (const ValveOrder way : {ValveOrder::fill, ValveOrder::vent}) {
-        auto* item = new QListWidgetItem(
-            way == ValveOrder::fill ? tr("%1, air in").arg(name) : tr("%1, air out").arg(name), valves_);
-        item->setData(Qt::UserRole, name);
-        item->setData(Qt::UserRole + 1, static_cast<int>(way));
-      }
-    if (valves_->count() > 0) valves_->setCurrentRow(0);
-  }
+  standing_->setText(standing());
+  show_valves();
   const auto v = valve();
-  bar_->show_words(!works                     ? tr("No valve to be held")
+  bar_->show_words(!works()                   ? tr("No valve to be held")
                    : controller_->isChecked() ? tr("The controller has the valves")
                    : v                        ? tr("Hold to open: %1 (space bar)").arg(valves_->currentItem()->text())
                                               : tr("Choose a valve"),
-                   works && v.has_value() && !controller_->isChecked());
+                   works() && v.has_value() && !controller_->isChecked());
   show_state();
 }
 
 void BenchPage::show_state() {
   const Tokens& t = desk_.look().tokens();
   const link::State* s = bench_.state();
-  const bool live = s && bench_.standing() == Bench::Standing::open;
-  table_->setRowCount(s ? 5 : 0);
-  if (s) {
-    const QColor ink = live ? t.ink : t.second;
-    for (int c = 0; c < 4; ++c) {
-      const auto i = static_cast<std::size_t>(c);
-      put_cell(table_, c, 0, link::corner_key(i), ink);
-      put_cell(table_, c, 1, s->height[i] ? desk_.shown(*s->height[i], Kind::length, 1) : "–", ink);
-      put_cell(table_, c, 2, s->pressure[i] ? desk_.shown(*s->pressure[i], Kind::pressure, 2) : "–", ink);
-      QString way = "–";
-      for (std::size_t k = 0; bench_.hello() && k < bench_.hello()->circuits.size() && k < s->valves.size(); ++k) {
-        const auto& corners = bench_.hello()->circuits[k].corners;
-        if (std::find(corners.begin(), corners.end(), i) != corners.end()) way = way_name(s->valves[k]);
-      }
-      put_cell(table_, c, 3, way, ink);
+  const QColor ink = bench_.standing() == BenchLink::Standing::open ? t.ink : t.second;
+  const auto way_at = [&](std::size_t corner) {
+    for (std::size_t k = 0; bench_.hello() && k < bench_.hello()->circuits.size() && k < s->valves.size(); ++k) {
+      const auto& corners = bench_.hello()->circuits[k].corners;
+      if (std::find(corners.begin(), corners.end(), corner) != corners.end()) return way_name(s->valves[k]);
     }
-    put_cell(table_, 4, 0, tr("tank"), ink);
-    put_cell(table_, 4, 1, s->speed ? desk_.shown(*s->speed, Kind::road_speed, 0) : QString(), ink);
-    put_cell(table_, 4, 2, s->tank ? desk_.shown(*s->tank, Kind::pressure, 2) : "–", ink);
-    put_cell(table_, 4, 3, s->compressor ? (*s->compressor ? tr("pump runs") : tr("pump still")) : "–", ink);
-  }
+    return QString("–");
+  };
+  table_->fill(s ? 5 : 0, [&](std::size_t i, ListTable::Row& row) {
+    if (i < 4)
+      row.words(link::corner_key(i), ink)
+          .figure(s->height[i] ? desk_.shown(*s->height[i], Kind::length, 1) : "–", ink)
+          .figure(s->pressure[i] ? desk_.shown(*s->pressure[i], Kind::pressure, 2) : "–", ink)
+          .figure(way_at(i), ink);
+    else
+      row.words(tr("tank"), ink)
+          .figure(s->speed ? desk_.shown(*s->speed, Kind::road_speed, 0) : QString(), ink)
+          .figure(s->tank ? desk_.shown(*s->tank, Kind::pressure, 2) : "–", ink)
+          .figure(s->compressor ? (*s->compressor ? tr("pump runs") : tr("pump still")) : "–", ink);
+  });
   plot_->tick();
 }
 

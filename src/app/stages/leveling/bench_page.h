@@ -2,17 +2,13 @@
 // hand is on it, and all of it recorded.
 #pragma once
 
-#include "app/desk/bench.h"
+#include "app/desk/bench_link.h"
 #include "app/desk/played_rig.h"
 #include "app/kit/height_plot.h"
+#include "app/kit/page.h"
 
-#include <QWidget>
-
-class QLabel;
 class QLineEdit;
 class QListWidget;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
@@ -20,7 +16,7 @@ namespace mavrel::app {
 class LivePlot : public HeightPlot {
   Q_OBJECT
 public:
-  LivePlot(Desk& desk, Bench& bench, QWidget* parent = nullptr);
+  LivePlot(Desk& desk, BenchLink& bench, QWidget* parent = nullptr);
   void tick() { redraw(); }
 
 protected:
@@ -29,43 +25,44 @@ protected:
   [[nodiscard]] QString described() const override;
 
 private:
-  Bench& bench_;
+  BenchLink& bench_;
 };
 
 class HoldBar;
 
-class BenchPage : public QWidget {
+class BenchPage : public Page {
   Q_OBJECT
 public:
   explicit BenchPage(Desk& desk, QWidget* parent = nullptr);
-  [[nodiscard]] std::pair<int, int> band() const; // in this widget
-  void reserve_right(int px);
-  [[nodiscard]] Bench& bench() { return bench_; }
+  [[nodiscard]] BenchLink& bench() { return bench_; }
   [[nodiscard]] HoldBar* bar() const { return bar_; }
   /// Starts a rig that plays the car that is open, and links to it.
   void play();
   void record(const QString& file);
 
-signals:
-  void band_moved();
+protected:
+  void fill() override;
 
 private:
-  void refresh();
+  void make_buttons();
+  void record_or_end();
   void show_state();
+  void show_valves();
+  [[nodiscard]] QString standing() const;
+  /// Is there something on the link whose valves can be worked?
+  [[nodiscard]] bool works() const;
   [[nodiscard]] std::optional<std::pair<QString, control::ValveOrder>> valve() const;
 
-  Desk& desk_;
-  Bench& bench_;
+  BenchLink& bench_;
   PlayedRig& rig_;
   QTimer shown_;
   QLineEdit* address_;
-  QPushButton *link_, *play_, *controller_, *drive_, *record_;
-  QLabel *standing_, *caution_;
-  QTableWidget* table_;
+  QPushButton *link_, *controller_, *drive_, *record_;
+  QLabel* standing_;
+  ListTable* table_;
   QListWidget* valves_;
   HoldBar* bar_;
   LivePlot* plot_;
-  QWidget* beside_;
 };
 
 } // namespace mavrel::app

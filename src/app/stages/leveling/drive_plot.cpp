@@ -109,12 +109,7 @@ void DrivePlot::paint_events(QPainter& painter, const DriveAxis& axis) const {
 void DrivePlot::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  paint_axis(painter);
-  const QRectF p = plot();
-  painter.fillRect(p, t.panel);
-  painter.setPen(QPen(t.rule, 1));
-  painter.setBrush(Qt::NoBrush);
-  painter.drawRect(p);
+  const QRectF p = paint_frame(painter);
   const Driven* d = driven();
   if (!d) {
     paint_instead(painter, p.toRect(), look, why_);
@@ -311,8 +306,8 @@ void ErrorStrips::paintEvent(QPaintEvent*) {
 void ErrorStrips::mousePressEvent(QMouseEvent* event) {
   if (!drives_ || drives_->driven.empty()) return;
   const double each = height() / static_cast<double>(drives_->driven.size());
-  emit picked(
-      std::clamp(static_cast<int>(event->position().y() / each), 0, static_cast<int>(drives_->driven.size()) - 1));
+  emit picked(static_cast<std::size_t>(
+      std::clamp(static_cast<int>(event->position().y() / each), 0, static_cast<int>(drives_->driven.size()) - 1)));
 }
 
 } // namespace mavrel::app

@@ -48,7 +48,7 @@ public:
   void refresh();
 
 signals:
-  void picked(int set_up);
+  void picked(std::size_t set_up);
 
 protected:
   void paintEvent(QPaintEvent* event) override;

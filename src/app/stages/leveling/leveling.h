@@ -16,10 +16,8 @@ class LevelingStage : public PagedStage {
   Q_OBJECT
 public:
   explicit LevelingStage(Desk& desk, QWidget* parent = nullptr);
-  bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
   [[nodiscard]] std::vector<Command> commands() override;
-  [[nodiscard]] bool takes_arrows() const override;
 
   // Pages: 0 on the road, 1 the rules, 2 tuning, 3 sensors, 4 stored, 5 bench.
   [[nodiscard]] DrivePage* drive() const { return drive_.get(); }
@@ -29,12 +27,12 @@ public:
   [[nodiscard]] BenchPage* bench() const { return bench_.get(); }
 
 private:
-  Later<DrivePage> drive_;
-  Later<RulesPage> rules_;
-  Later<TuningPage> tuning_;
-  Later<SensorPage> sensor_;
-  Later<StorePage> store_;
-  Later<BenchPage> bench_;
+  LazyPage<DrivePage> drive_;
+  LazyPage<RulesPage> rules_;
+  LazyPage<TuningPage> tuning_;
+  LazyPage<SensorPage> sensor_;
+  LazyPage<StorePage> store_;
+  LazyPage<BenchPage> bench_;
 };
 
 } // namespace mavrel::app

@@ -2,7 +2,6 @@
 #pragma once
 
 #include "app/desk/desk.h"
-#include "app/desk/stoppable.h"
 #include "assess/air/air_findings.h"
 #include "assess/assessment.h"
 #include "assess/leveling/calibration.h"
@@ -13,10 +12,16 @@
 
 namespace mavrel::app {
 
-using DrivesQuestion = Stoppable<assess::LevelingGiven, Expected<assess::Drives>, assess::answer_drives>;
+/// Keeping the height, of what is open.
+[[nodiscard]] inline assess::LevelingGiven leveling_of(const Desk& desk) {
+  return assess::leveling_given(desk.build(), desk.assessment().air.given().room.air, desk.load_case());
+}
+
+struct DrivesQuestion : Stoppable<assess::LevelingGiven, Expected<assess::Drives>, assess::answer_drives> {};
+struct CalibrationQuestion
+    : Stoppable<assess::LevelingGiven, Expected<assess::Calibration>, assess::answer_calibration> {};
 using OtherPartsQuestion =
     Stoppable<assess::OtherPartsGiven, Expected<std::vector<assess::OtherPart>>, assess::answer_other_parts>;
-using CalibrationQuestion = Stoppable<assess::LevelingGiven, Expected<assess::Calibration>, assess::answer_calibration>;
 
 struct TuningQuestion {
   using Given = assess::LevelingGiven;
@@ -26,10 +31,6 @@ struct TuningQuestion {
   }
 };
 
-/// Keeping the height, of what is open.
-[[nodiscard]] inline assess::LevelingGiven leveling_of(const Desk& desk) {
-  return assess::leveling_given(desk.build(), desk.assessment().air.given().room.air, desk.load_case());
-}
 [[nodiscard]] inline const assess::SensorAtEnd& sensor_of(const Desk& desk, End end) {
   return (*desk.assessment().leveling.given().sensors)[build::at(end)];
 }
@@ -49,13 +50,12 @@ inline void give_to_car(Desk& desk, std::size_t set_up) {
 }
 
 /// In place of an answer: the car's trouble in words, or what is under way.
-template <class Answer>
-[[nodiscard]] QString why_not(const Desk& desk, const LongAnswer<Answer>& answer, const QString& under_way) {
-  if (answer.is_running()) return under_way;
-  if (answer.state() == Asking::refused && !assess::kit_begun(desk.build().variant().air))
+[[nodiscard]] inline QString why_not(const Desk& desk, const AskedAnything& asked, const QString& under_way) {
+  if (asked.is_running()) return under_way;
+  if (asked.state() == Asking::refused && !assess::kit_begun(desk.build().variant().air))
     return QCoreApplication::translate("leveling",
                                        "There is no air kit yet: choose one in Air, or let Sizing find one.");
-  if (const auto trouble = answer.trouble()) return desk.words_of(*trouble);
+  if (const auto trouble = asked.trouble()) return desk.words_of(*trouble);
   return {};
 }
 

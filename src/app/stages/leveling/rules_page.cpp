@@ -1,9 +1,7 @@
 #include "app/stages/leveling/rules_page.h"
 
-#include "app/desk/desk.h"
 #include "app/kit/choice_box.h"
 #include "app/kit/field.h"
-#include "app/kit/paged_stage.h"
 #include "app/stages/leveling/questions.h"
 #include "build/leveling.h"
 
@@ -244,46 +242,20 @@ void EventsPanel::build_rows() {
     grid()->setColumnStretch(c, 1);
 }
 
-RulesPage::RulesPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), rules_(new RulesPanel(desk, this)), events_(new EventsPanel(desk, this)),
-      about_(new QLabel(this)), happens_(new QLabel(tr("What happens on the drive"), this)),
-      beside_(new QWidget(this)) {
-  const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
+RulesPage::RulesPage(Desk& desk, QWidget* parent) : Page(desk, parent) {
   auto* all = new QWidget(this);
-  auto* column = new QVBoxLayout(all);
-  column->setContentsMargins(0, 0, u, 0);
-  column->setSpacing(u);
-  column->addWidget(rules_);
-  about_->setWordWrap(true);
-  about_->setProperty("quiet", true);
-  about_->setText(
-      tr("Readings are averaged; when the mean leaves the band the valves open for as long as the error "
-         "asks for, shut, and nothing is done until the car has settled. “As learned” is what bursts buy on "
-         "this car, three quarters of the error at a time. Drive only inside the road window."));
-  column->addWidget(about_);
-  column->addWidget(happens_);
-  column->addWidget(events_);
-  column->addStretch(1);
-  whole->addWidget(scrolled(all, this), 1);
-  whole->addWidget(beside_);
-  connect(&desk_, &Desk::restyled, this, &RulesPage::refresh);
-  refresh();
-}
-
-void RulesPage::refresh() {
-  about_->setFont(desk_.look().font(TextSize::small));
-  happens_->setFont(desk_.look().font(TextSize::large, true));
-}
-
-void RulesPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-bool RulesPage::go_to(const QString& path) {
-  return go_to_field(desk_, this, path);
+  auto* inside = new QVBoxLayout(all);
+  inside->setContentsMargins(0, 0, 0, 0);
+  inside->setSpacing(desk_.look().unit());
+  inside->addWidget(new RulesPanel(desk, this));
+  inside->addWidget(
+      quiet(tr("Readings are averaged; when the mean leaves the band the valves open for as long as the error "
+               "asks for, shut, and nothing is done until the car has settled. “As learned” is what bursts buy on "
+               "this car, three quarters of the error at a time. Drive only inside the road window.")));
+  inside->addWidget(heading(tr("What happens on the drive"), true));
+  inside->addWidget(new EventsPanel(desk, this));
+  inside->addStretch(1);
+  column()->addWidget(scrolled(all, this), 1);
 }
 
 } // namespace mavrel::app

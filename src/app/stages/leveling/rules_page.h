@@ -2,6 +2,7 @@
 // on.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/kit/row_panel.h"
 
 namespace mavrel::app {
@@ -29,20 +30,10 @@ private:
   void build_rows() override;
 };
 
-class RulesPage : public QWidget {
+class RulesPage : public Page {
   Q_OBJECT
 public:
   explicit RulesPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  bool go_to(const QString& path);
-
-private:
-  void refresh();
-  Desk& desk_;
-  RulesPanel* rules_;
-  EventsPanel* events_;
-  QLabel *about_, *happens_;
-  QWidget* beside_;
 };
 
 } // namespace mavrel::app

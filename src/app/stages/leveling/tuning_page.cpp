@@ -2,12 +2,10 @@
 
 #include "app/kit/chart.h"
 #include "app/kit/list_table.h"
+#include "app/kit/run_row.h"
 #include "quantity/quantity.h"
 
-#include <QHeaderView>
-#include <QLabel>
 #include <QMouseEvent>
-#include <QProgressBar>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -17,133 +15,64 @@
 namespace mavrel::app {
 
 TuningPage::TuningPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), answer_(desk.runner(), [this] { refresh(); }),
-      parts_(desk.runner(), [this] { refresh(); }), start_(new QPushButton(this)),
-      take_(new QPushButton(tr("The car gets these numbers"), this)),
-      try_(new QPushButton(tr("Try finer and wider parts"), this)), progress_(new QProgressBar(this)),
-      about_(new QLabel(this)), parts_head_(new QLabel(this)), chart_(new Chart(desk, this)),
-      table_(list_table("tuning", tr("Sets of four numbers"),
-                        {tr("set"), tr("averages"), tr("band"), tr("waits"), tr("gain"), tr("off, 95 %"), tr("low by"),
-                         tr("bursts/h"), tr("air/h")},
-                        this)),
-      parts_table_(list_table("other_parts", tr("Finer and wider parts"),
-                              {tr("part in place of the kit's"), tr("0.1 s moves"), tr("off, 95 %"), tr("past it"),
-                               tr("bursts/h"), tr("air/h")},
-                              this)),
-      beside_(new QWidget(this)) {
-  const int u = desk_.look().unit();
-  auto* whole = new QHBoxLayout(this);
-  whole->setContentsMargins(0, 0, 0, 0);
-  whole->setSpacing(0);
-  auto* layout = new QVBoxLayout;
-  layout->setContentsMargins(0, 0, u, 0);
-  layout->setSpacing(u / 2);
-  whole->addLayout(layout, 1);
-  whole->addWidget(beside_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
-  start_->setObjectName("tune");
-  row->addWidget(start_);
-  progress_->setTextVisible(false);
-  progress_->setFixedHeight(u);
-  progress_->setRange(0, 1000);
-  row->addWidget(progress_, 1);
-  about_->setWordWrap(true);
-  about_->setObjectName("tuning_words");
-  row->addWidget(about_, 4);
-  take_->setObjectName("take_numbers");
-  row->addWidget(take_);
-  layout->addLayout(row);
+    : Page(desk, parent), answer_(
+                              desk.answers(), [this] { refresh(); }, [this] { return leveling_of(desk_); }),
+      parts_(
+          desk.answers(), [this] { refresh(); },
+          [this] { return assess::other_parts_given(leveling_of(desk_), desk_.shelf()); }),
+      chart_(new Chart(desk, this)) {
+  keep_up(answer_);
+  keep_up(parts_);
+  run_ = new RunRow(desk_, answer_, "tune", tr("Tune"), this);
+  take_ = button(run_->row(), tr("The car gets these numbers"), "take_numbers", [this] { take(); });
+  column()->addWidget(run_);
   chart_->setObjectName("trade_off");
   chart_->setMinimumHeight(desk_.look().px(150));
-  layout->addWidget(chart_, 6);
-  layout->addWidget(table_, 5);
-  auto* parts_row = new QHBoxLayout;
-  parts_row->setSpacing(u);
-  try_->setObjectName("try_parts");
-  parts_row->addWidget(try_);
-  parts_head_->setWordWrap(true);
-  parts_row->addWidget(parts_head_, 1);
-  layout->addLayout(parts_row);
-  layout->addWidget(parts_table_, 3);
-  connect(start_, &QPushButton::clicked, this, [this] {
-    if (answer_.is_running())
-      answer_.forget();
-    else
-      start();
-  });
-  connect(try_, &QPushButton::clicked, this, [this] {
-    if (parts_.is_running())
-      parts_.forget();
-    else
-      try_parts();
-  });
-  connect(take_, &QPushButton::clicked, this, &TuningPage::take);
-  connect(table_, &QTableWidget::cellDoubleClicked, this, &TuningPage::take);
-  connect(table_, &QTableWidget::currentCellChanged, this, [this] {
-    take_->setEnabled(held().has_value());
-    draw();
-  });
+  column()->addWidget(chart_, 6);
+  table_ = table("tuning", tr("Sets of four numbers"),
+                 {tr("set"), tr("averages"), tr("band"), tr("waits"), tr("gain"), tr("off, 95 %"), tr("low by"),
+                  tr("bursts/h"), tr("air/h")});
+  column()->addWidget(table_, 5);
+  run_parts_ = new RunRow(desk_, parts_, "try_parts", tr("Try finer and wider parts"), this);
+  column()->addWidget(run_parts_);
+  parts_table_ = table("other_parts", tr("Finer and wider parts"),
+                       {tr("part in place of the kit's"), tr("0.1 s moves"), tr("off, 95 %"), tr("past it"),
+                        tr("bursts/h"), tr("air/h")});
+  column()->addWidget(parts_table_, 3);
+  connect(table_, &ListTable::picked, this, &TuningPage::take);
+  connect(table_, &ListTable::chose, this, &TuningPage::draw);
   connect(chart_, &QCustomPlot::mousePress, this, [this](QMouseEvent* event) {
-    const assess::Tuning* t = tuning();
-    if (!t) return;
-    std::optional<std::size_t> nearest;
-    double best = 1e18;
-    for (std::size_t i = 0; i < t->points.size(); ++i) {
-      const double x = chart_->xAxis->coordToPixel(in_shown_unit(t->points[i].off, Kind::length, desk_.prefs()));
-      const double y = chart_->yAxis->coordToPixel(t->points[i].air * 1e3);
-      const double d = std::hypot(x - event->pos().x(), y - event->pos().y());
-      if (d < best) best = d, nearest = i;
-    }
-    if (nearest && best < desk_.look().px(24)) pick(*nearest);
+    if (const auto nearest = point_at(event->pos())) pick(*nearest);
   });
-  connect(&desk_, &Desk::changed, this, [this] {
-    if (answer_.was_asked()) answer_.keep_only_for(leveling_of(desk_));
-    if (parts_.was_asked()) parts_.keep_only_for(assess::other_parts_given(leveling_of(desk_), desk_.shelf()));
-    refresh();
-  });
-  connect(&desk_, &Desk::looked_at, this, [this] {
-    if (answer_.was_asked()) answer_.keep_only_for(leveling_of(desk_));
-  });
-  connect(&desk_, &Desk::restyled, this, &TuningPage::refresh);
-  refresh();
 }
 
-void TuningPage::reserve_right(int px) {
-  beside_->setFixedWidth(px);
-}
-
-void TuningPage::start() {
-  answer_.ask(leveling_of(desk_));
-}
-
-void TuningPage::try_parts() {
-  parts_.ask(assess::other_parts_given(leveling_of(desk_), desk_.shelf()));
-}
-
-const assess::Tuning* TuningPage::tuning() const {
-  return answer_.answer() && *answer_.answer() && **answer_.answer() ? &***answer_.answer() : nullptr;
-}
-
-const std::vector<assess::OtherPart>* TuningPage::other_parts() const {
-  return parts_.answer() && *parts_.answer() && **parts_.answer() ? &***parts_.answer() : nullptr;
+std::optional<std::size_t> TuningPage::point_at(const QPoint& at) const {
+  const assess::Tuning* t = tuning();
+  std::optional<std::size_t> nearest;
+  double best = desk_.look().px(24);
+  for (std::size_t i = 0; t && i < t->points.size(); ++i) {
+    const double x = chart_->xAxis->coordToPixel(in_shown_unit(t->points[i].off, Kind::length, desk_.prefs()));
+    const double y = chart_->yAxis->coordToPixel(t->points[i].air * 1e3);
+    const double d = std::hypot(x - at.x(), y - at.y());
+    if (d < best) best = d, nearest = i;
+  }
+  return nearest;
 }
 
 std::optional<std::size_t> TuningPage::held() const {
-  const int row = table_->currentRow();
-  if (!tuning() || row < 0 || row >= static_cast<int>(rows_.size())) return std::nullopt;
-  return rows_[static_cast<std::size_t>(row)];
+  const auto row = table_->held();
+  if (!tuning() || !row || *row >= rows_.size()) return std::nullopt;
+  return rows_[*row];
 }
 
 void TuningPage::pick(std::size_t point) {
-  const auto found = std::find(rows_.begin(), rows_.end(), point);
+  auto found = std::find(rows_.begin(), rows_.end(), point);
   if (found == rows_.end()) {
     rows_.push_back(point);
-    fill();
-    table_->setCurrentCell(static_cast<int>(rows_.size()) - 1, 0);
-  } else {
-    table_->setCurrentCell(static_cast<int>(found - rows_.begin()), 0);
+    found = std::prev(rows_.end());
+    fill_table();
   }
+  table_->hold(static_cast<std::size_t>(found - rows_.begin()));
 }
 
 void TuningPage::take() {
@@ -159,104 +88,96 @@ void TuningPage::take() {
   desk_.edit(tr("Take over tuned numbers"), std::move(next));
 }
 
-void TuningPage::refresh() {
-  const Look& look = desk_.look();
-  about_->setFont(look.font(TextSize::small));
-  parts_head_->setFont(look.font(TextSize::small));
-  table_->setFont(look.font(TextSize::small));
-  parts_table_->setFont(look.font(TextSize::small));
-  start_->setText(answer_.is_running() ? tr("Stop") : tr("Tune"));
-  progress_->setVisible(answer_.is_running());
-  progress_->setValue(static_cast<int>(answer_.done() * 1000));
-  const assess::Tuning* t = tuning();
+/// Those that are bettered by none, and the one that stands: what is proposed first.
+void TuningPage::choose_rows() {
+  if (sorted_ == answer_.token() && sorted_) return;
+  sorted_ = answer_.token();
   rows_.clear();
-  if (t) {
-    for (std::size_t i = 0; i < t->points.size(); ++i)
-      if (t->points[i].best || i == 0) rows_.push_back(i);
-    std::sort(rows_.begin(), rows_.end(), [&](std::size_t a, std::size_t b) {
-      const auto key = [&](std::size_t i) {
-        return std::tuple(i == t->proposed ? 0 : i == 0 ? 1 : 2, t->points[i].off);
-      };
-      return key(a) < key(b);
-    });
-  }
-  const auto& way = desk_.build().variant().leveling.set_up();
-  const QString trouble = why_not(desk_, answer_, tr("Driving it again and again …"));
-  if (!trouble.isEmpty())
-    about_->setText(trouble);
-  else if (!t)
-    about_->setText(tr("Drives “%1” some 120 times on the whole drive, each with other averaging, band, wait and gain, "
-                       "and shows which are bettered by none.")
-                        .arg(QString::fromStdString(way.name)));
-  else
-    about_->setText(tr("%1 sets tried in %2. Road height has %3 to spare over the bump travel that the brief keeps: ")
-                        .arg(t->points.size())
-                        .arg(desk_.shown(t->wall, Kind::time, 0), desk_.shown(t->spare, Kind::length)) +
-                    (t->proposed ? tr("★ keeps within it for the least air.")
-                                 : tr("nothing keeps within it. A higher road height, or less bump travel kept.")));
-  fill();
-  draw();
-  const auto* parts = other_parts();
-  try_->setText(parts_.is_running() ? tr("Stop") : tr("Try finer and wider parts"));
-  const QString parts_trouble = why_not(desk_, parts_, tr("Driving with each of them …"));
-  parts_head_->setText(!parts_trouble.isEmpty() ? parts_trouble
-                       : parts ? tr("“%1” on the same drive with the shelf's next sizes, one at a time.")
-                                     .arg(QString::fromStdString(way.name))
-                               : tr("What the next finer or wider valve or line on the shelf would change."));
-  const Tokens& tokens = look.tokens();
-  parts_table_->setVisible(parts != nullptr);
-  parts_table_->setRowCount(parts ? static_cast<int>(parts->size()) : 0);
-  for (int r = 0; parts && r < static_cast<int>(parts->size()); ++r) {
-    const assess::OtherPart& p = (*parts)[static_cast<std::size_t>(r)];
-    const control::DriveFigures& f = p.result.together;
-    const double hours = p.result.simulated / 3600;
-    put_cell(parts_table_, r, 0,
-             p.name.empty() ? tr("the kit as it is")
-                            : tr("%1, %2 %3")
-                                  .arg(QString::fromStdString(p.name), tr(assess::row_of(p.role).label),
-                                       p.finer ? tr("(finer)") : tr("(wider)")),
-             tokens.ink);
-    put_cell(parts_table_, r, 1, desk_.shown(p.buys, Kind::length, 1), tokens.ink);
-    put_cell(parts_table_, r, 2, desk_.shown(f.usual_off, Kind::length, 1), tokens.ink);
-    put_cell(parts_table_, r, 3, desk_.shown(f.overshoot, Kind::length, 1), tokens.ink);
-    put_cell(parts_table_, r, 4, QString::number(f.bursts / hours, 'f', 0), tokens.ink);
-    put_cell(parts_table_, r, 5, tr("%1 g").arg(f.air / hours * 1e3, 0, 'f', 1), tokens.ink);
-  }
+  const assess::Tuning* t = tuning();
+  if (!t) return;
+  for (std::size_t i = 0; i < t->points.size(); ++i)
+    if (t->points[i].best || i == 0) rows_.push_back(i);
+  const auto key = [&](std::size_t i) { return std::tuple(i == t->proposed ? 0 : i == 0 ? 1 : 2, t->points[i].off); };
+  std::sort(rows_.begin(), rows_.end(), [&](std::size_t a, std::size_t b) { return key(a) < key(b); });
+}
+
+QString TuningPage::said() const {
+  const assess::Tuning* t = tuning();
+  if (!t)
+    return tr("Drives “%1” some 120 times on the whole drive, each with other averaging, band, wait and gain, and "
+              "shows "
+              "which are bettered by none.")
+        .arg(QString::fromStdString(desk_.build().variant().leveling.set_up().name));
+  return tr("%1 sets tried in %2. Road height has %3 to spare over the bump travel that the brief keeps: ")
+             .arg(t->points.size())
+             .arg(desk_.shown(t->wall, Kind::time, 0), desk_.shown(t->spare, Kind::length)) +
+         (t->proposed ? tr("★ keeps within it for the least air.")
+                      : tr("nothing keeps within it. A higher road height, or less bump travel kept."));
 }
 
 void TuningPage::fill() {
+  choose_rows();
+  const QString trouble = why_not(desk_, answer_, {});
+  run_->show_words(trouble.isEmpty() ? said() : trouble, tr("Driving it again and again …"));
+  fill_table();
+  draw();
+  fill_parts();
+}
+
+void TuningPage::fill_parts() {
+  const Tokens& t = desk_.look().tokens();
+  const auto* parts = other_parts();
+  const QString trouble = why_not(desk_, parts_, {});
+  run_parts_->show_words(!trouble.isEmpty() ? trouble
+                         : parts ? tr("“%1” on the same drive with the shelf's next sizes, one at a time.")
+                                       .arg(QString::fromStdString(desk_.build().variant().leveling.set_up().name))
+                                 : tr("What the next finer or wider valve or line on the shelf would change."),
+                         tr("Driving with each of them …"));
+  parts_table_->setVisible(parts != nullptr);
+  parts_table_->fill(parts ? parts->size() : 0, [&](std::size_t r, ListTable::Row& row) {
+    const assess::OtherPart& p = (*parts)[r];
+    const control::DriveFigures& f = p.result.together;
+    const double hours = p.result.simulated / 3600;
+    row.words(p.name.empty() ? tr("the kit as it is")
+                             : tr("%1, %2 %3")
+                                   .arg(QString::fromStdString(p.name), tr(assess::row_of(p.role).label),
+                                        p.finer ? tr("(finer)") : tr("(wider)")),
+              t.ink)
+        .figure(desk_.shown(p.buys, Kind::length, 1), t.ink)
+        .figure(desk_.shown(f.usual_off, Kind::length, 1), t.ink)
+        .figure(desk_.shown(f.overshoot, Kind::length, 1), t.ink)
+        .figure(QString::number(f.bursts / hours, 'f', 0), t.ink)
+        .figure(tr("%1 g").arg(f.air / hours * 1e3, 0, 'f', 1), t.ink);
+  });
+}
+
+void TuningPage::fill_table() {
   const assess::Tuning* t = tuning();
   const Tokens& tokens = desk_.look().tokens();
-  const QSignalBlocker quiet(table_);
   table_->setVisible(t != nullptr);
-  table_->setRowCount(t ? static_cast<int>(rows_.size()) : 0);
+  take_->setEnabled(t != nullptr && !rows_.empty());
   const bool pressure = t && !t->points.empty() && !assess::goes_by_height(t->points.front().rules.method);
-  for (int r = 0; t && r < static_cast<int>(rows_.size()); ++r) {
-    const std::size_t i = rows_[static_cast<std::size_t>(r)];
+  table_->fill(t ? rows_.size() : 0, [&](std::size_t r, ListTable::Row& row) {
+    const std::size_t i = rows_[r];
     const assess::TuningPoint& p = t->points[i];
-    const QColor ink = p.spared ? tokens.ink : tokens.second;
-    put_cell(table_, r, 0,
-             i == t->proposed ? tr("★ least air that keeps it")
-             : i == 0         ? tr("◆ as it is now")
-             : p.best         ? tr("○ bettered by none")
-                              : tr("· tried"),
-             ink);
-    put_cell(table_, r, 1, desk_.shown(p.rules.average, Kind::time, 1), ink);
-    put_cell(table_, r, 2,
-             pressure ? desk_.shown(p.rules.pressure_band, Kind::pressure, 2)
-                      : desk_.shown(p.rules.band, Kind::length, 1),
-             ink);
-    put_cell(table_, r, 3, desk_.shown(p.rules.wait, Kind::time, 1), ink);
     const auto& gain = pressure ? p.rules.pressure_gain : p.rules.gain;
-    put_cell(table_, r, 4,
-             gain ? desk_.shown(*gain, pressure ? Kind::pressure_gain : Kind::burst_gain) : tr("as learned"), ink);
-    put_cell(table_, r, 5, desk_.shown(p.off, Kind::length, 1), ink);
-    put_cell(table_, r, 6, desk_.shown(p.low, Kind::length, 1), ink);
-    put_cell(table_, r, 7, QString::number(p.bursts, 'f', 0), ink);
-    put_cell(table_, r, 8, tr("%1 g").arg(p.air * 1e3, 0, 'f', 1), ink);
-  }
-  if (t && table_->currentRow() < 0 && !rows_.empty()) table_->setCurrentCell(0, 0);
-  take_->setEnabled(held().has_value());
+    const QColor ink = p.spared ? tokens.ink : tokens.second;
+    row.words(i == t->proposed ? tr("★ least air that keeps it")
+              : i == 0         ? tr("◆ as it is now")
+              : p.best         ? tr("○ bettered by none")
+                               : tr("· tried"),
+              ink)
+        .figure(desk_.shown(p.rules.average, Kind::time, 1), ink)
+        .figure(pressure ? desk_.shown(p.rules.pressure_band, Kind::pressure, 2)
+                         : desk_.shown(p.rules.band, Kind::length, 1),
+                ink)
+        .figure(desk_.shown(p.rules.wait, Kind::time, 1), ink)
+        .figure(gain ? desk_.shown(*gain, pressure ? Kind::pressure_gain : Kind::burst_gain) : tr("as learned"), ink)
+        .figure(desk_.shown(p.off, Kind::length, 1), ink)
+        .figure(desk_.shown(p.low, Kind::length, 1), ink)
+        .figure(QString::number(p.bursts, 'f', 0), ink)
+        .figure(tr("%1 g").arg(p.air * 1e3, 0, 'f', 1), ink);
+  });
 }
 
 void TuningPage::draw() {
@@ -302,7 +223,7 @@ void TuningPage::draw() {
   QColor wash = t.good;
   wash.setAlphaF(0.12F);
   chart_->shade(0, in_shown_unit(tuned->spare, Kind::length, desk_.prefs()), wash); // what the brief can spare
-  chart_->setAccessibleName(tr("Error against air of every set that was tried. %1").arg(about_->text()));
+  chart_->setAccessibleName(tr("Error against air of every set that was tried. %1").arg(run_->text()));
   chart_->redraw();
 }
 

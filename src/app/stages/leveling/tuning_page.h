@@ -2,49 +2,47 @@
 // valve or a narrower line would change.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/stages/leveling/questions.h"
-
-#include <QWidget>
-
-class QLabel;
-class QProgressBar;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class Chart;
+class RunRow;
 
-class TuningPage : public QWidget {
+class TuningPage : public Page {
   Q_OBJECT
 public:
   explicit TuningPage(Desk& desk, QWidget* parent = nullptr);
-  void reserve_right(int px);
-  void start();
-  void try_parts();
-  [[nodiscard]] const assess::Tuning* tuning() const;
-  [[nodiscard]] const std::vector<assess::OtherPart>* other_parts() const;
+  void start() { answer_.ask(); }
+  void try_parts() { parts_.ask(); }
+  [[nodiscard]] const assess::Tuning* tuning() const { return answer_.value(); }
+  [[nodiscard]] const std::vector<assess::OtherPart>* other_parts() const { return parts_.value(); }
   /// The numbers of the row that is held go to the way that the car gets.
   void take();
   /// The point of this number in the tuning is held.
   void pick(std::size_t point);
 
-private:
-  void refresh();
-  void fill();
-  void draw();
-  [[nodiscard]] std::optional<std::size_t> held() const;
+protected:
+  void fill() override;
 
-  Desk& desk_;
-  LongAnswer<TuningQuestion> answer_;
-  LongAnswer<OtherPartsQuestion> parts_;
-  QPushButton *start_, *take_, *try_;
-  QProgressBar* progress_;
-  QLabel *about_, *parts_head_;
+private:
+  void choose_rows();
+  void fill_table();
+  void fill_parts();
+  void draw();
+  [[nodiscard]] QString said() const;
+  [[nodiscard]] std::optional<std::size_t> held() const;
+  [[nodiscard]] std::optional<std::size_t> point_at(const QPoint& at) const;
+
+  Asked<TuningQuestion> answer_;
+  Asked<OtherPartsQuestion> parts_;
+  RunRow *run_, *run_parts_;
+  QPushButton* take_;
   Chart* chart_;
-  QTableWidget *table_, *parts_table_;
-  QWidget* beside_;
-  std::vector<std::size_t> rows_; // which points the table shows
+  ListTable *table_, *parts_table_;
+  std::vector<std::size_t> rows_;      // which points the table shows
+  std::shared_ptr<const void> sorted_; // of which answer they are
 };
 
 } // namespace mavrel::app

@@ -14,50 +14,38 @@
 
 namespace mavrel::app {
 
-HandPage::HandPage(Desk& desk, ProvingAnswers& answers, QWidget* parent)
-    : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), sheet_(new QTextBrowser(this)),
-      hand_(new QPushButton(tr("Handed over today"), this)), owner_(new QPushButton(tr("Owner’s sheet …"), this)),
-      shop_(new QPushButton(tr("Shop’s sheet …"), this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const both = column();
-  summary_->setObjectName("hand_summary");
-  summary_->setWordWrap(true);
-  both->addWidget(summary_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
-  row->addWidget(new Field(desk, "@.proving.to", tr("handed over to"), this), 2);
-  row->addWidget(new Field(desk, "@.proving.handed_over", tr("on"), this), 1);
-  hand_->setObjectName("hand_over");
-  row->addWidget(hand_, 0, Qt::AlignBottom);
-  row->addStretch(1);
-  owner_->setObjectName("owner_sheet");
-  row->addWidget(owner_, 0, Qt::AlignBottom);
-  shop_->setObjectName("shop_sheet");
-  row->addWidget(shop_, 0, Qt::AlignBottom);
-  both->addLayout(row);
-  auto* words = new QHBoxLayout;
-  words->setSpacing(u);
-  words->addWidget(new Field(desk, "@.proving.listen", tr("what to listen for besides"), this), 1);
-  words->addWidget(new Field(desk, "@.proving.inspect", tr("what the inspection must see besides"), this), 1);
-  both->addLayout(words);
+HandPage::HandPage(Desk& desk, QWidget* parent) : Page(desk, parent), sheet_(new QTextBrowser(this)) {
+  summary_ = words("hand_summary", TextSize::normal);
+  column()->addWidget(summary_);
+  auto* head = row(column());
+  head->addWidget(new Field(desk, "@.proving.to", tr("handed over to"), this), 2);
+  head->addWidget(new Field(desk, "@.proving.handed_over", tr("on"), this), 1);
+  QPushButton* const buttons[] = {
+      button(nullptr, tr("Handed over today"), "hand_over", [this] { hand_over(); }),
+      button(nullptr, tr("Owner’s sheet …"), "owner_sheet",
+             [this] { ask_and_write(Sheet::owner, tr("Owner’s sheet")); }),
+      button(nullptr, tr("Shop’s sheet …"), "shop_sheet", [this] { ask_and_write(Sheet::shop, tr("Shop’s sheet")); })};
+  for (QPushButton* one : buttons) {
+    head->addWidget(one, 0, Qt::AlignBottom);
+    if (one == buttons[0]) head->addStretch(1);
+  }
+  auto* besides = row(column());
+  fields(besides, "@.proving.",
+         {{"listen", tr("what to listen for besides")}, {"inspect", tr("what the inspection must see besides")}}, 1);
   sheet_->setObjectName("owner_preview");
   sheet_->setAccessibleName(tr("The owner’s sheet"));
   sheet_->setOpenLinks(false);
-  both->addWidget(sheet_, 1);
-  connect(hand_, &QPushButton::clicked, this, &HandPage::hand_over);
-  for (auto [button, sheet, name] :
-       {std::tuple(owner_, Sheet::owner, tr("Owner’s sheet")), std::tuple(shop_, Sheet::shop, tr("Shop’s sheet"))})
-    connect(button, &QPushButton::clicked, this, [this, sheet, name] {
-      const QString to = QFileDialog::getSaveFileName(this, name, {}, tr("PDF (*.pdf)"));
-      if (!to.isEmpty()) write(sheet, to);
-    });
-  connect(&answers_, &ProvingAnswers::changed, this, &HandPage::refresh);
-  refresh();
+  column()->addWidget(sheet_, 1);
+}
+
+void HandPage::ask_and_write(Sheet sheet, const QString& name) {
+  const QString to = QFileDialog::getSaveFileName(this, name, {}, tr("PDF (*.pdf)"));
+  if (!to.isEmpty()) write(sheet, to);
 }
 
 void HandPage::hand_over() {
   // What is not proved is not handed over.
-  const assess::HandOver over = answers_.hand_over();
+  const assess::HandOver over = hand_over_of(desk_);
   if (!over.all_proved())
     return desk_.tell(
         tr("%1 of %2 proofs stand: what is not proved is not handed over.").arg(over.proved).arg(over.proofs.size()));
@@ -71,8 +59,8 @@ void HandPage::hand_over() {
 
 bool HandPage::write(Sheet sheet, const QString& to) {
   if (desk_.refuses_to_write(to.toStdString())) return false;
-  const assess::HandOver over = answers_.hand_over();
-  const auto sheets = report::hand_over_sheets(desk_.build(), answers_.given(), over, answers_.proofs(), desk_.prefs(),
+  const assess::HandOver over = hand_over_of(desk_);
+  const auto sheets = report::hand_over_sheets(desk_.build(), proving_of(desk_), over, proofs_of(desk_), desk_.prefs(),
                                                work::day_text(clock_now().day));
   const build::Job& job = desk_.build().job;
   const auto pages = write_job_sheets(
@@ -82,31 +70,28 @@ bool HandPage::write(Sheet sheet, const QString& to) {
   return pages.has_value();
 }
 
+QString HandPage::said(const assess::HandOver& over) const {
+  if (over.proofs.empty()) return tr("Nothing is to be handed over yet: choose bags in Bags and a kit in Air.");
+  if (over.all_proved()) return tr("✓ All %1 proofs stand.").arg(over.proofs.size());
+  QStringList open;
+  for (const assess::HandedProof& p : over.proofs)
+    if (p.state != assess::CheckState::passed && open.size() < 4) open << desk_.words_of(p.name);
+  const auto left = over.proofs.size() - over.proved;
+  return tr("■ %1 of %2 proofs stand. Not to be handed over before: %3%4")
+      .arg(over.proved)
+      .arg(over.proofs.size())
+      .arg(open.join(", "),
+           left > static_cast<std::size_t>(open.size()) ? tr(" and %1 more.").arg(left - open.size()) : QString("."));
+}
+
 void HandPage::fill() {
   const Tokens& t = desk_.look().tokens();
-  const assess::HandOver over = answers_.hand_over();
-  QString text;
-  if (over.proofs.empty())
-    text = tr("Nothing is to be handed over yet: choose bags in Bags and a kit in Air.");
-  else if (over.all_proved())
-    text = tr("✓ All %1 proofs stand.").arg(over.proofs.size());
-  else {
-    QStringList open;
-    for (const assess::HandedProof& p : over.proofs)
-      if (p.state != assess::CheckState::passed && open.size() < 4) open << desk_.words_of(p.name);
-    const auto left = over.proofs.size() - over.proved;
-    text = tr("■ %1 of %2 proofs stand. Not to be handed over before: %3%4")
-               .arg(over.proved)
-               .arg(over.proofs.size())
-               .arg(open.join(", "), left > static_cast<std::size_t>(open.size())
-                                         ? tr(" and %1 more.").arg(left - open.size())
-                                         : QString("."));
-  }
-  summary_->setText(text);
+  const assess::HandOver over = hand_over_of(desk_);
+  summary_->setText(said(over));
   QPalette palette = summary_->palette();
   palette.setColor(QPalette::WindowText, over.all_proved() ? t.good : t.stop);
   summary_->setPalette(palette);
-  const auto sheets = report::hand_over_sheets(desk_.build(), answers_.given(), over, answers_.proofs(), desk_.prefs(),
+  const auto sheets = report::hand_over_sheets(desk_.build(), proving_of(desk_), over, proofs_of(desk_), desk_.prefs(),
                                                work::day_text(clock_now().day));
   sheet_->document()->setDefaultStyleSheet(
       QString("h1 { font-size: 18pt; } h2 { font-size: 12pt; } .second { color: %1; } "

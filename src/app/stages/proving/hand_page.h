@@ -1,19 +1,17 @@
 // Hand-over: whether everything is proved, the owner's sheet as it will be printed, and the papers.
 #pragma once
 
-#include "app/kit/plain_page.h"
-#include "app/stages/proving/answers.h"
+#include "app/kit/page.h"
+#include "app/stages/proving/questions.h"
 
-class QLabel;
-class QPushButton;
 class QTextBrowser;
 
 namespace mavrel::app {
 
-class HandPage : public PlainPage {
+class HandPage : public Page {
   Q_OBJECT
 public:
-  HandPage(Desk& desk, ProvingAnswers& answers, QWidget* parent = nullptr);
+  explicit HandPage(Desk& desk, QWidget* parent = nullptr);
   enum class Sheet { owner, shop };
   /// @returns whether it was written; else why not is told
   bool write(Sheet sheet, const QString& to);
@@ -23,11 +21,11 @@ protected:
 
 private:
   void hand_over();
+  void ask_and_write(Sheet sheet, const QString& name);
+  [[nodiscard]] QString said(const assess::HandOver& over) const;
 
-  ProvingAnswers& answers_;
   QLabel* summary_;
   QTextBrowser* sheet_;
-  QPushButton *hand_, *owner_, *shop_;
 };
 
 } // namespace mavrel::app

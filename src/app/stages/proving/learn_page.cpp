@@ -1,8 +1,8 @@
 #include "app/stages/proving/learn_page.h"
 
+#include "app/checks/signer.h"
 #include "app/desk/clock.h"
 #include "app/kit/list_table.h"
-#include "app/kit/signer.h"
 #include "app/theme/text_line.h"
 
 #include <QComboBox>
@@ -23,11 +23,10 @@ QString figure_shown(const Desk& desk, const LearnedFigure& f, double value) {
   return desk.shown(value, f.kind, f.kind == Kind::share ? 1 : 0);
 }
 
-QString verdict(const Desk& desk, const LearnedFigure& f) {
+QString verdict(const LearnedFigure& f) {
   if (f.too_far) return Desk::tr("beyond its doubt: look for a mistake or a fault first");
   if (!f.told) return Desk::tr("these figures say nothing of it: it stays");
   if (f.blurred.empty()) return Desk::tr("learned");
-  Q_UNUSED(desk);
   QStringList others;
   for (const std::string& key : f.blurred)
     others << (key.ends_with(".ratio")      ? Desk::tr("the motion ratio")
@@ -98,141 +97,131 @@ void LearnedPlot::paintEvent(QPaintEvent*) {
   }
 }
 
-LearnPage::LearnPage(Desk& desk, ProvingAnswers& answers, QWidget* parent)
-    : PlainPage(desk, parent), answers_(answers), summary_(new QLabel(this)), said_(new QLabel(this)),
-      kept_(new QLabel(this)), work_out_(new QPushButton(tr("Work it out"), this)),
-      take_(new QPushButton(tr("Let predictions follow"), this)), forget_(new QPushButton(tr("Forget it"), this)),
-      by_(new QComboBox(this)), plot_(new LearnedPlot(desk, this)),
-      figures_(list_table("learned_figures", tr("What could be learned"),
-                          {tr("figure"), tr("predictions go by"), tr("what its figures say")}, this)),
-      from_(list_table("learned_from", tr("What it is learned from"),
-                       {tr("measured figure"), tr("predicted"), tr("measured"), tr("predicted then")}, this)) {
-  const int u = desk_.look().unit();
-  QVBoxLayout* const both = column();
-  for (QTableWidget* table : {figures_, from_})
-    table->setWordWrap(false);
-  summary_->setWordWrap(true);
-  both->addWidget(summary_);
-  auto* row = new QHBoxLayout;
-  row->setSpacing(u);
-  work_out_->setObjectName("learn");
-  row->addWidget(work_out_);
-  row->addStretch(1);
+LearnPage::LearnPage(Desk& desk, QWidget* parent)
+    : Page(desk, parent), by_(new QComboBox(this)), plot_(new LearnedPlot(desk, this)) {
+  auto& asked = desk_.answers().of_the_car<LearnQuestion>();
+  keep_up(asked);
+  QLabel* summary = words(nullptr, TextSize::normal);
+  summary->setText(tr("Pressures at road height, times of single corners and the bag’s height where the stop meets say "
+                      "something of this very car. Each figure moves within its doubt only, and you agree to each."));
+  column()->addWidget(summary);
+  auto* line = row(column());
+  work_out_ = button(line, tr("Work it out"), "learn", [&asked] { asked.ask(); });
+  line->addStretch(1);
   dress_signer(*by_, "learned_by");
-  row->addWidget(by_);
-  take_->setObjectName("take_learned");
-  row->addWidget(take_);
-  forget_->setObjectName("forget_learned");
-  row->addWidget(forget_);
-  both->addLayout(row);
-  said_->setWordWrap(true);
-  both->addWidget(said_);
-  both->addWidget(plot_);
-  both->addWidget(figures_, 3);
-  both->addWidget(from_, 4);
-  kept_->setWordWrap(true);
-  kept_->setProperty("quiet", true);
-  both->addWidget(kept_);
-  connect(work_out_, &QPushButton::clicked, &answers_, &ProvingAnswers::learn);
-  connect(take_, &QPushButton::clicked, this, &LearnPage::take);
-  connect(forget_, &QPushButton::clicked, this, [this] {
-    build::Build build = assess::without_learned(desk_.build());
-    build.variant().proving.own().learned.clear();
-    desk_.edit(tr("Forget what was learned"), std::move(build));
-  });
-  connect(&answers_, &ProvingAnswers::changed, this, &LearnPage::refresh);
-  refresh();
+  line->addWidget(by_);
+  take_ = button(line, tr("Let predictions follow"), "take_learned", [this] { take(); });
+  forget_ = button(line, tr("Forget it"), "forget_learned", [this] { forget(); });
+  said_ = words("learned_words", TextSize::normal);
+  column()->addWidget(said_);
+  column()->addWidget(plot_);
+  figures_ = table("learned_figures", tr("What could be learned"),
+                   {tr("figure"), tr("predictions go by"), tr("what its figures say")});
+  column()->addWidget(figures_, 3);
+  from_ = table("learned_from", tr("What it is learned from"),
+                {tr("measured figure"), tr("predicted"), tr("measured"), tr("predicted then")});
+  column()->addWidget(from_, 4);
+  kept_ = quiet();
+  column()->addWidget(kept_);
+}
+
+void LearnPage::forget() {
+  build::Build build = assess::without_learned(desk_.build());
+  build.variant().proving.own().learned.clear();
+  desk_.edit(tr("Forget what was learned"), std::move(build));
 }
 
 void LearnPage::take() {
-  const auto* learned = answers_.learned();
-  if (!learned || !*learned) return;
+  const assess::Learning* learned = desk_.answers().of_the_car<LearnQuestion>().value();
+  if (!learned) return;
   std::vector<std::string> keys;
   for (int r = 0; r < figures_->rowCount(); ++r)
     if (figures_->item(r, 0)->checkState() == Qt::Checked)
-      keys.push_back((*learned)->figures[static_cast<std::size_t>(r)].key);
+      keys.push_back(figures_->item(r, 0)->data(Qt::UserRole).toString().toStdString());
   if (keys.empty()) return desk_.tell(tr("No figure is ticked."));
   desk_.edit(tr("Let predictions follow this car"),
-             assess::with_learned(desk_.build(), **learned, keys, by_->currentText().trimmed().left(40).toStdString(),
+             assess::with_learned(desk_.build(), *learned, keys, by_->currentText().trimmed().left(40).toStdString(),
                                   work::moment_text(clock_now())));
   desk_.tell(tr("Predictions follow this car now, figures learned: %1. Undo takes it back.").arg(keys.size()));
 }
 
-void LearnPage::fill() {
-  const Look& look = desk_.look();
-  const Tokens& t = look.tokens();
-  for (QTableWidget* table : {figures_, from_})
-    table->setFont(look.font(TextSize::small));
-  show_signers(*by_, desk_);
-  const auto* learned = answers_.learned();
-  const bool any = assess::has_learned(desk_.build().variant());
-  summary_->setText(
-      tr("Pressures at road height, times of single corners and the bag’s height where the stop meets say "
-         "something of this very car. Each figure moves within its doubt only, and you agree to each."));
-  work_out_->setEnabled(!answers_.learning());
-  forget_->setEnabled(any);
-  QString said;
-  if (answers_.learning())
-    said = tr("Worked out beside …");
-  else if (!learned)
-    said = any ? tr("Predictions follow this car already; what is measured since can be worked out anew.") : QString();
-  else if (!*learned)
-    said = desk_.words_of(learned->error());
-  else if (!(*learned)->any())
-    said =
-        tr("Nothing is learned: the figures tell nothing of the car beyond its doubt, or lie so far off that something "
-           "is wrong first.");
-  else
-    said = tr("After it, measured and predicted lie %1 doubts apart in the mean.")
-               .arg(std::sqrt((*learned)->misfit), 0, 'f', 1);
-  said_->setText(said);
-  said_->setVisible(!said.isEmpty());
-  const bool there = learned && *learned;
-  plot_->show_learning(there ? &**learned : nullptr);
-  take_->setEnabled(there && (*learned)->any());
-  figures_->setVisible(there);
-  from_->setVisible(there);
-  if (there) {
-    const auto& all = (*learned)->figures;
-    figures_->setRowCount(static_cast<int>(all.size()));
-    for (int r = 0; r < figures_->rowCount(); ++r) {
-      const LearnedFigure& f = all[static_cast<std::size_t>(r)];
-      const bool may = f.told && !f.too_far;
-      put_cell(figures_, r, 0, desk_.words_of(f.name), may ? t.ink : t.second);
-      auto* item = figures_->item(r, 0);
-      item->setFlags(may ? item->flags() | Qt::ItemIsUserCheckable : item->flags() & ~Qt::ItemIsUserCheckable);
-      // Whoever declined a figure has declined it, whatever else comes in meanwhile.
-      const QString key = QString::fromStdString(f.key);
-      const bool declined = item->data(Qt::UserRole).toString() == key && item->data(Qt::CheckStateRole).isValid() &&
-                            item->checkState() == Qt::Unchecked;
-      item->setData(Qt::UserRole, key);
-      if (may)
-        item->setCheckState(declined ? Qt::Unchecked : Qt::Checked);
-      else
-        item->setData(Qt::CheckStateRole, {});
-      put_cell(figures_, r, 1, figure_shown(desk_, f, f.was), t.ink);
-      put_cell(figures_, r, 2, verdict(desk_, f), f.too_far ? t.caution : t.second, true);
-    }
-    const auto& from = (*learned)->from;
-    from_->setRowCount(static_cast<int>(from.size()));
-    for (int r = 0; r < from_->rowCount(); ++r) {
-      const assess::LearnedFrom& f = from[static_cast<std::size_t>(r)];
-      const int digits = f.kind == Kind::length ? 1 : 2;
-      put_cell(from_, r, 0, desk_.words_of(f.name), t.ink);
-      put_cell(from_, r, 1, desk_.shown(f.before, f.kind, digits), t.second);
-      put_cell(from_, r, 2, desk_.shown(f.measured, f.kind, digits), t.ink);
-      put_cell(from_, r, 3, desk_.shown(f.after, f.kind, digits), t.ink);
-    }
-  }
+QString LearnPage::said() const {
+  const auto& asked = desk_.answers().of_the_car<LearnQuestion>();
+  const assess::Learning* learned = asked.value();
+  if (asked.is_running()) return tr("Worked out beside …");
+  if (const auto trouble = asked.trouble()) return desk_.words_of(*trouble);
+  if (!learned)
+    return assess::has_learned(desk_.build().variant())
+               ? tr("Predictions follow this car already; what is measured since can be worked out anew.")
+               : QString();
+  if (!learned->any())
+    return tr(
+        "Nothing is learned: the figures tell nothing of the car beyond its doubt, or lie so far off that something "
+        "is wrong first.");
+  return tr("After it, measured and predicted lie %1 doubts apart in the mean.")
+      .arg(std::sqrt(learned->misfit), 0, 'f', 1);
+}
+
+/// What predictions follow already.
+QString LearnPage::kept() const {
   QStringList kept;
-  for (const Message& m : assess::hand_over(answers_.given(), {}, std::nullopt).learned)
+  for (const Message& m : assess::hand_over(proving_of(desk_), {}, std::nullopt).learned)
     kept << desk_.words_of(m);
-  const auto& notes = desk_.build().variant().proving->learned;
-  kept_->setText(kept.isEmpty() ? QString()
-                                : tr("Learned, last by %1 on %2: %3.")
-                                      .arg(QString::fromStdString(notes.back().by),
-                                           QString::fromStdString(notes.back().day), kept.join("; ")));
-  kept_->setVisible(!kept.isEmpty());
+  if (kept.isEmpty()) return {};
+  const auto& last = desk_.build().variant().proving->learned.back();
+  return tr("Learned, last by %1 on %2: %3.")
+      .arg(QString::fromStdString(last.by), QString::fromStdString(last.day), kept.join("; "));
+}
+
+void LearnPage::fill() {
+  show_signers(*by_, desk_);
+  const auto& asked = desk_.answers().of_the_car<LearnQuestion>();
+  const assess::Learning* learned = asked.value();
+  work_out_->setEnabled(!asked.is_running());
+  forget_->setEnabled(assess::has_learned(desk_.build().variant()));
+  said_->setText(said());
+  said_->setVisible(!said_->text().isEmpty());
+  plot_->show_learning(learned);
+  take_->setEnabled(learned && learned->any());
+  figures_->setVisible(learned);
+  from_->setVisible(learned);
+  if (learned) fill_figures(*learned), fill_from(*learned);
+  kept_->setText(kept());
+  kept_->setVisible(!kept_->text().isEmpty());
+}
+
+void LearnPage::fill_figures(const assess::Learning& learned) {
+  const Tokens& t = desk_.look().tokens();
+  // Whoever declined a figure has declined it, whatever else comes in meanwhile.
+  QStringList declined;
+  for (int r = 0; r < figures_->rowCount(); ++r)
+    if (const auto* item = figures_->item(r, 0);
+        item->data(Qt::CheckStateRole).isValid() && item->checkState() == Qt::Unchecked)
+      declined << item->data(Qt::UserRole).toString();
+  figures_->fill(learned.figures.size(), [&](std::size_t r, ListTable::Row& row) {
+    const LearnedFigure& f = learned.figures[r];
+    const bool may = f.told && !f.too_far;
+    const QString key = QString::fromStdString(f.key);
+    row.words(desk_.words_of(f.name), may ? t.ink : t.second);
+    row.figure(figure_shown(desk_, f, f.was), t.ink).words(verdict(f), f.too_far ? t.caution : t.second);
+    auto* item = figures_->item(static_cast<int>(r), 0);
+    item->setFlags(may ? item->flags() | Qt::ItemIsUserCheckable : item->flags() & ~Qt::ItemIsUserCheckable);
+    item->setData(Qt::UserRole, key);
+    item->setData(Qt::CheckStateRole,
+                  may ? QVariant(declined.contains(key) ? Qt::Unchecked : Qt::Checked) : QVariant());
+  });
+}
+
+void LearnPage::fill_from(const assess::Learning& learned) {
+  const Tokens& t = desk_.look().tokens();
+  from_->fill(learned.from.size(), [&](std::size_t r, ListTable::Row& row) {
+    const assess::LearnedFrom& f = learned.from[r];
+    const int digits = f.kind == Kind::length ? 1 : 2;
+    row.words(desk_.words_of(f.name), t.ink)
+        .figure(desk_.shown(f.before, f.kind, digits), t.second)
+        .figure(desk_.shown(f.measured, f.kind, digits), t.ink)
+        .figure(desk_.shown(f.after, f.kind, digits), t.ink);
+  });
 }
 
 } // namespace mavrel::app

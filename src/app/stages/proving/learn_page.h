@@ -2,15 +2,10 @@
 // whether it is taken over.
 #pragma once
 
-#include "app/kit/plain_page.h"
-#include "app/stages/proving/answers.h"
-
-#include <set>
+#include "app/kit/page.h"
+#include "app/stages/proving/questions.h"
 
 class QComboBox;
-class QLabel;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
@@ -29,23 +24,27 @@ private:
   std::vector<assess::LearnedFigure> figures_;
 };
 
-class LearnPage : public PlainPage {
+class LearnPage : public Page {
   Q_OBJECT
 public:
-  LearnPage(Desk& desk, ProvingAnswers& answers, QWidget* parent = nullptr);
+  explicit LearnPage(Desk& desk, QWidget* parent = nullptr);
 
 protected:
   void fill() override;
 
 private:
   void take();
+  void forget();
+  void fill_figures(const assess::Learning& learned);
+  void fill_from(const assess::Learning& learned);
+  [[nodiscard]] QString said() const;
+  [[nodiscard]] QString kept() const;
 
-  ProvingAnswers& answers_;
-  QLabel *summary_, *said_, *kept_;
+  QLabel *said_, *kept_;
   QPushButton *work_out_, *take_, *forget_;
   QComboBox* by_;
   LearnedPlot* plot_;
-  QTableWidget *figures_, *from_;
+  ListTable *figures_, *from_;
 };
 
 } // namespace mavrel::app

@@ -1,6 +1,6 @@
 #include "app/stages/proving/live_box.h"
 
-#include "app/kit/check_edits.h"
+#include "app/checks/check_edits.h"
 #include "app/kit/hold_bar.h"
 
 #include <QComboBox>
@@ -25,8 +25,8 @@ bool is_timed(const assess::AskedFigure& f) {
 
 } // namespace
 
-LiveBox::LiveBox(Desk& desk, ProvingAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), bench_(Bench::of(desk)), rig_(PlayedRig::of(desk)),
+LiveBox::LiveBox(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), bench_(BenchLink::of(desk)), rig_(PlayedRig::of(desk)),
       play_(new QPushButton(tr("Play this car"), this)), below_(new QPushButton(this)),
       above_(new QPushButton(tr("Read now, reached from above"), this)), timed_(new QComboBox(this)),
       bar_(new HoldBar(desk, this)), says_(new QLabel(this)) {
@@ -62,14 +62,14 @@ LiveBox::LiveBox(Desk& desk, ProvingAnswers& answers, QWidget* parent)
   connect(bar_, &HoldBar::pressed, this, &LiveBox::begin_timing);
   connect(bar_, &HoldBar::released, this, &LiveBox::end_timing);
   connect(timed_, &QComboBox::currentIndexChanged, this, &LiveBox::refresh);
-  connect(&bench_, &Bench::changed, this, &LiveBox::refresh);
-  connect(&bench_, &Bench::told, this, [this] {
+  connect(&bench_, &BenchLink::changed, this, &LiveBox::refresh);
+  connect(&bench_, &BenchLink::told, this, [this] {
     if (watch_) look();
   });
 }
 
 const HoldPoint* LiveBox::point() const {
-  return answers_.proof(id_.toStdString());
+  return proof_of(desk_, id_.toStdString());
 }
 
 void LiveBox::show_check(const QString& id) {
@@ -99,7 +99,7 @@ void LiveBox::read(assess::Reached from) {
     if (heard.time > s->time - looked_for) looks.push_back({heard.height, heard.pressure});
   const auto look = assess::mean_look(looks);
   if (!look) return desk_.tell(tr("It still moves: wait until it stands."));
-  const auto found = assess::read_now(answers_.given(), *p, *look, from);
+  const auto found = assess::read_now(proving_of(desk_), *p, *look, from);
   if (found.empty())
     return desk_.tell(
         tr("Nothing of this check can be read as the car stands: bring it to the height that is asked for."));
@@ -168,7 +168,7 @@ void LiveBox::refresh() {
     }
   setVisible(heights || pressures || times);
   if (!isVisibleTo(parentWidget())) return;
-  const bool open = bench_.standing() == Bench::Standing::open,
+  const bool open = bench_.standing() == BenchLink::Standing::open,
              works = open && bench_.hello() && !bench_.hello()->circuits.empty();
   says_->setFont(desk_.look().font(TextSize::small));
   play_->setVisible(!open);

@@ -2,9 +2,9 @@
 // their valve.
 #pragma once
 
-#include "app/desk/bench.h"
+#include "app/desk/bench_link.h"
 #include "app/desk/played_rig.h"
-#include "app/stages/proving/answers.h"
+#include "app/stages/proving/questions.h"
 #include "assess/proving/series.h"
 
 #include <QWidget>
@@ -20,7 +20,7 @@ class HoldBar;
 class LiveBox : public QWidget {
   Q_OBJECT
 public:
-  LiveBox(Desk& desk, ProvingAnswers& answers, QWidget* parent);
+  LiveBox(Desk& desk, QWidget* parent);
   void show_check(const QString& id);
   void refresh();
   [[nodiscard]] HoldBar* bar() const { return bar_; }
@@ -35,8 +35,7 @@ private:
   [[nodiscard]] const link::Circuit* circuit_of(std::size_t corner) const;
 
   Desk& desk_;
-  ProvingAnswers& answers_;
-  Bench& bench_;
+  BenchLink& bench_;
   PlayedRig& rig_;
   QString id_;
   QPushButton *play_, *below_, *above_;

@@ -1,23 +1,22 @@
 #include "app/stages/proving/proving.h"
 
-#include "app/desk/desk.h"
-#include "app/kit/check_edits.h"
+#include "app/checks/check_edits.h"
 #include "app/stages/proving/hand_page.h"
 #include "app/stages/proving/learn_page.h"
 #include "app/stages/proving/prove_page.h"
+#include "app/stages/proving/questions.h"
 #include "app/stages/proving/readings_box.h"
 
 namespace mavrel::app {
 
 namespace {
-enum Page { prove_page, learn_page, hand_page };
+constexpr int prove_page = 0;
 } // namespace
 
-ProvingStage::ProvingStage(Desk& desk, QWidget* parent)
-    : PagedStage(desk, parent), answers_(new ProvingAnswers(desk, this)) {
-  add_page<ProvePage>(tr("Prove"), prove_, [this] { return new ProvePage(desk_, *answers_, this); });
-  add_page<LearnPage>(tr("Learn"), learn_, [this] { return new LearnPage(desk_, *answers_, this); });
-  add_page<HandPage>(tr("Hand over"), hand_, [this] { return new HandPage(desk_, *answers_, this); });
+ProvingStage::ProvingStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
+  add_page(tr("Prove"), prove_);
+  add_page(tr("Learn"), learn_, {".learned."});
+  add_page(tr("Hand over"), hand_, {".proving.to", ".handed_over", ".listen", ".inspect"});
 }
 
 bool ProvingStage::owns(const QString& path) const {
@@ -25,18 +24,7 @@ bool ProvingStage::owns(const QString& path) const {
 }
 
 bool ProvingStage::go_to(const QString& path) {
-  if (path.contains(".learned.")) {
-    show_page(learn_page);
-    return true;
-  }
-  for (const auto& [page, widget] : {std::pair<int, PlainPage*>(prove_page, prove_.get()), {hand_page, hand_.get()}})
-    if (widget->go_to(path)) {
-      show_page(page);
-      return true;
-    }
-  if (!path.contains(".series.")) return false;
-  show_page(prove_page);
-  return true;
+  return PagedStage::go_to(path) || path.contains(".learned.") || path.contains(".series.");
 }
 
 std::vector<Command> ProvingStage::commands() {
@@ -45,7 +33,7 @@ std::vector<Command> ProvingStage::commands() {
 
 std::vector<Findable> ProvingStage::findables() {
   std::vector<Findable> out;
-  for (const assess::HoldPoint& p : answers_->proofs())
+  for (const assess::HoldPoint& p : proofs_of(desk_))
     out.push_back({desk_.words_of(p.name), tr("proof"), [this, id = QString::fromStdString(p.id)] {
                      show_page(prove_page);
                      prove_->show_check(id);

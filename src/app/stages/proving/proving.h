@@ -8,7 +8,6 @@ namespace mavrel::app {
 class HandPage;
 class LearnPage;
 class ProvePage;
-class ProvingAnswers;
 
 class ProvingStage : public PagedStage {
   Q_OBJECT
@@ -21,10 +20,9 @@ public:
   QStringList take_files(const QStringList& files) override;
 
 private:
-  ProvingAnswers* answers_;
-  Later<ProvePage> prove_;
-  Later<LearnPage> learn_;
-  Later<HandPage> hand_;
+  LazyPage<ProvePage> prove_;
+  LazyPage<LearnPage> learn_;
+  LazyPage<HandPage> hand_;
 };
 
 } // namespace mavrel::app

@@ -1,7 +1,7 @@
 #include "app/stages/proving/readings_box.h"
 
+#include "app/checks/check_edits.h"
 #include "app/desk/clock.h"
-#include "app/kit/check_edits.h"
 #include "app/kit/path_table.h"
 #include "assess/proving/series.h"
 #include "build/edit.h"
@@ -28,8 +28,8 @@ constexpr std::size_t most_file = 32U << 20U;
 constexpr double live_every = 5; // s of the link's clock between readings that are kept
 } // namespace
 
-ReadingsBox::ReadingsBox(Desk& desk, ProvingAnswers& answers, QWidget* parent)
-    : QWidget(parent), desk_(desk), answers_(answers), bench_(Bench::of(desk)), gauge_(new QComboBox(this)),
+ReadingsBox::ReadingsBox(Desk& desk, QWidget* parent)
+    : QWidget(parent), desk_(desk), bench_(BenchLink::of(desk)), gauge_(new QComboBox(this)),
       file_(new QPushButton(tr("From a table …"), this)), live_(new QPushButton(this)),
       forget_(new QPushButton(tr("Forget them"), this)), table_(new PathTable(desk, tr("Readings over time"), this)),
       says_(new QLabel(this)) {
@@ -73,14 +73,14 @@ ReadingsBox::ReadingsBox(Desk& desk, ProvingAnswers& answers, QWidget* parent)
   connect(forget_, &QPushButton::clicked, this, [this] {
     if (const auto at = series()) desk_.remove_entry(tr("Forget readings"), QString("@.proving.series.%1").arg(*at));
   });
-  connect(&bench_, &Bench::told, this, [this] {
+  connect(&bench_, &BenchLink::told, this, [this] {
     if (live_->isChecked()) look();
   });
-  connect(&bench_, &Bench::changed, this, &ReadingsBox::refresh);
+  connect(&bench_, &BenchLink::changed, this, &ReadingsBox::refresh);
 }
 
 const HoldPoint* ReadingsBox::point() const {
-  return answers_.proof(id_.toStdString());
+  return proof_of(desk_, id_.toStdString());
 }
 
 void ReadingsBox::show_check(const QString& id) {
@@ -221,7 +221,7 @@ void ReadingsBox::refresh() {
   const Look& look = desk_.look();
   says_->setFont(look.font(TextSize::small));
   table_->setFont(look.font(TextSize::small));
-  const bool linked = bench_.standing() == Bench::Standing::open;
+  const bool linked = bench_.standing() == BenchLink::Standing::open;
   live_->setEnabled(linked || live_->isChecked());
   live_->setText(live_->isChecked() ? tr("End reading") : tr("Read the link"));
   live_->setToolTip(tr("Every gauge of the check is read by itself until it is ended"));

@@ -1,8 +1,8 @@
 // Readings over time of one gauge of a check: typed, from a table, or live from the link; and what they come to.
 #pragma once
 
-#include "app/desk/bench.h"
-#include "app/stages/proving/answers.h"
+#include "app/desk/bench_link.h"
+#include "app/stages/proving/questions.h"
 #include "build/proving.h"
 
 #include <QElapsedTimer>
@@ -19,7 +19,7 @@ class PathTable;
 class ReadingsBox : public QWidget {
   Q_OBJECT
 public:
-  ReadingsBox(Desk& desk, ProvingAnswers& answers, QWidget* parent);
+  ReadingsBox(Desk& desk, QWidget* parent);
   void show_check(const QString& id);
   /// Reads a table into the gauges of the check that is shown.
   void read_file(const QString& file);
@@ -35,8 +35,7 @@ private:
   void end_live();
 
   Desk& desk_;
-  ProvingAnswers& answers_;
-  Bench& bench_;
+  BenchLink& bench_;
   QString id_;
   QComboBox* gauge_;
   QPushButton *file_, *live_, *forget_;

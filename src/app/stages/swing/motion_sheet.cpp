@@ -36,7 +36,7 @@ std::optional<double> joints_spring(const std::vector<assess::EndPose>& poses, d
 
 } // namespace
 
-MotionSheet::MotionSheet(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
+MotionSheet::MotionSheet(Desk& desk, QWidget* parent) : PagedPlot(desk, 92, parent) {
   setObjectName("motion_sheet");
   setAccessibleName(tr("Motion over height"));
 }
@@ -109,28 +109,10 @@ std::vector<MotionSheet::Strip> MotionSheet::all_strips() const {
   return out;
 }
 
-std::size_t MotionSheet::room() const {
-  return static_cast<std::size_t>(std::max(1.0, plot().width() / desk_.look().px(92)));
-}
-
-std::pair<int, int> MotionSheet::page() const {
-  const auto count = all_strips().size();
-  const int pages = std::max(1, static_cast<int>((count + room() - 1) / room()));
-  return {std::min(page_, pages - 1), pages};
-}
-
-void MotionSheet::turn_page() {
-  const auto [shown, pages] = page();
-  page_ = (shown + 1) % pages;
-  redraw();
-}
-
 std::vector<MotionSheet::Strip> MotionSheet::strips() const {
   auto out = all_strips();
   const auto& e = desk_.assessment().end(desk_.end());
-  // The pages overlap rather than leave the last one half empty.
-  const std::size_t each = std::min(room(), out.size());
-  const std::size_t first = std::min(static_cast<std::size_t>(page().first) * each, out.size() - each);
+  const auto [first, each] = shown();
   out = {std::make_move_iterator(out.begin() + static_cast<std::ptrdiff_t>(first)),
          std::make_move_iterator(out.begin() + static_cast<std::ptrdiff_t>(first + each))};
   if (out.empty()) return out;

@@ -4,23 +4,20 @@
 // centimetre down costs.
 #pragma once
 
-#include "app/kit/height_plot.h"
+#include "app/kit/paged_plot.h"
 #include "assess/assessment.h"
 
 #include <functional>
 
 namespace mavrel::app {
 
-class MotionSheet : public HeightPlot {
+class MotionSheet : public PagedPlot {
   Q_OBJECT
 public:
   explicit MotionSheet(Desk& desk, QWidget* parent = nullptr);
   [[nodiscard]] QString summary() const;
   /// Names of the columns as they stand, from the left.
   [[nodiscard]] QStringList names() const;
-  /// What does not fit beside each other stands on a further page: which is shown, of how many.
-  [[nodiscard]] std::pair<int, int> page() const;
-  void turn_page();
 
 protected:
   void paint_ground(QPainter& painter) const override;
@@ -45,10 +42,8 @@ private:
   [[nodiscard]] std::vector<Strip> all_strips() const;
   /// Those of the page that is shown, in their places.
   [[nodiscard]] std::vector<Strip> strips() const;
-  [[nodiscard]] std::size_t room() const; // for how many
+  [[nodiscard]] std::size_t count() const override { return all_strips().size(); }
   void paint_strip(QPainter& painter, const Strip& strip) const;
-
-  int page_ = 0;
 };
 
 } // namespace mavrel::app

@@ -28,7 +28,7 @@ QString words_of(const char* text) {
 } // namespace
 
 SwingStage::SwingStage(Desk& desk, QWidget* parent)
-    : StagePage(parent), desk_(desk), stack_(new QStackedWidget(this)), page_(new QWidget(this)),
+    : StagePage(desk, parent), stack_(new QStackedWidget(this)), page_(new QWidget(this)),
       tape_(new CycleTape(desk, this)), title_(new QLabel(page_)), about_(new QLabel(page_)),
       sheet_about_(new QLabel(page_)), more_(new QPushButton(page_)), ends_(new Chips(desk, tr("End"), 80, page_)),
       views_(new Chips(desk, tr("Seen from"), 80, page_)), view_(new EndView(desk, page_)), tabs_(new QTabBar(page_)),
@@ -109,12 +109,9 @@ SwingStage::SwingStage(Desk& desk, QWidget* parent)
   connect(sheet_, &HeightPlot::band_moved, this, &SwingStage::refresh); // how many tracks fit
   connect(tape_->sheet(), &HeightPlot::band_moved, this, &StagePage::band_moved);
   connect(tape_, &CycleTape::left, this, &SwingStage::leave_tape);
-  for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
-    connect(&desk_, signal, this, &SwingStage::refresh);
   panel(0);
   panels_->setCurrentIndex(0);
   look_from(0);
-  refresh();
 }
 
 SwingPanel* SwingStage::panel(std::size_t index) {
@@ -135,7 +132,7 @@ void SwingStage::look_from(int from) {
   views_->show_choices({tr("Front"), tr("Side"), tr("Above")}, from);
 }
 
-void SwingStage::refresh() {
+void SwingStage::fill() {
   const Look& look = desk_.look();
   const End end = desk_.end();
   ends_->show_choices({tr("Front"), tr("Rear")}, static_cast<int>(at(end)));

@@ -7,8 +7,6 @@
 
 #include <vector>
 
-class QLabel;
-class QPushButton;
 class QStackedWidget;
 class QTabBar;
 
@@ -16,7 +14,6 @@ namespace mavrel::app {
 
 class Chips;
 class CycleTape;
-class Desk;
 class EndView;
 class MotionSheet;
 
@@ -38,13 +35,14 @@ public:
   void begin_tape(bool right = false);
   void leave_tape();
 
+protected:
+  void fill() override;
+
 private:
   /// The panel itself, made when it is first asked for.
   SwingPanel* panel(std::size_t index);
   void look_from(int from);
-  void refresh();
 
-  Desk& desk_;
   QStackedWidget* stack_;
   QWidget* page_;
   CycleTape* tape_;

@@ -29,13 +29,22 @@ protected:
   }
   BookPage* page() { return static_cast<BookPage*>(window_->stage("book")); }
   QTableWidget* cars() { return named<QTableWidget>("book_cars"); }
+  void settle() {
+    wait_for([&] { return !page()->is_syncing() && !page()->is_searching(); }, 30000);
+    QCoreApplication::processEvents();
+  }
   void sync() {
     page()->sync(QString::fromStdString((folder_ / "shop").string()));
-    wait_for([&] { return !page()->is_syncing(); }, 30000);
+    settle();
+  }
+  void search() {
+    page()->search();
+    settle();
   }
 };
 
 TEST_F(BookPageTest, IsEmptyUntilAFolderIsNamedAndThenFull) {
+  settle();
   EXPECT_TRUE(named<QLabel>("book_summary")->text().contains("empty"));
   named<QLineEdit>("book_folder")->clear();
   click("book_update");
@@ -46,7 +55,7 @@ TEST_F(BookPageTest, IsEmptyUntilAFolderIsNamedAndThenFull) {
   sync();
   EXPECT_TRUE(told().contains("6 as they were")) << told().toStdString();
   page()->sync("/nowhere/at/all");
-  wait_for([&] { return !page()->is_syncing(); });
+  settle();
   EXPECT_TRUE(told().contains("no folder")) << told().toStdString();
   EXPECT_EQ(cars()->rowCount(), 6); // what was known stays
 }
@@ -64,22 +73,24 @@ TEST_F(BookPageTest, SearchesAsItIsTypedByWordsPlatformBagOwnerAndDay) {
   auto* platform = named<QComboBox>("book_platform");
   platform->setCurrentIndex(platform->findData("Hollin Tarnway"));
   wait_for([&] { return cars()->rowCount() == 2; });
-  EXPECT_TRUE(named<QLabel>("book_alike")->text().contains("Builds of Hollin Tarnway: 2"));
+  wait_for([&] { return named<QLabel>("book_alike")->text().contains("Builds of Hollin Tarnway: 2"); });
   platform->setCurrentIndex(0);
   auto* layout = named<QComboBox>("book_layout");
   layout->setCurrentIndex(layout->findData("trailing arm"));
+  settle();
   EXPECT_EQ(cars()->rowCount(), 4);
   layout->setCurrentIndex(layout->findData("axle, was on leaves"));
+  settle();
   EXPECT_EQ(cars()->rowCount(), 0);
   layout->setCurrentIndex(0);
   named<QLineEdit>("book_owner")->setText("casimir");
   wait_for([&] { return cars()->rowCount() == 1; });
   named<QLineEdit>("book_owner")->clear();
   named<QLineEdit>("book_due")->setText("2026-1"); // half typed asks for nothing
-  page()->search();
+  search();
   EXPECT_EQ(cars()->rowCount(), 6);
   named<QLineEdit>("book_due")->setText("2027-12-31");
-  page()->search();
+  search();
   EXPECT_GE(cars()->rowCount(), 3);
   EXPECT_LT(cars()->rowCount(), 6);
 }
@@ -88,7 +99,7 @@ TEST_F(BookPageTest, FindingsAreFoundToo) {
   sync();
   // What only an assessment says of W-16: that its figures are another car's.
   named<QLineEdit>("book_words")->setText("not measured on this one");
-  page()->search();
+  search();
   ASSERT_GE(cars()->rowCount(), 1);
   EXPECT_EQ(cars()->item(0, 1)->text(), "W-16");
 }
@@ -96,7 +107,7 @@ TEST_F(BookPageTest, FindingsAreFoundToo) {
 TEST_F(BookPageTest, ACarIsOpenedFromIt) {
   sync();
   named<QLineEdit>("book_words")->setText("stone weekends");
-  page()->search();
+  search();
   ASSERT_EQ(cars()->rowCount(), 1);
   click("book_open");
   EXPECT_EQ(build().job.number, "T-05");
@@ -110,7 +121,7 @@ TEST_F(BookPageTest, ADamagedBookIsMadeAnewFromTheBuildsAndSaysSo) {
   open_window();
   window_->go_to_stage("book"); // of itself: the folder is known
   wait_for([&] { return page()->is_syncing(); });
-  wait_for([&] { return !page()->is_syncing(); }, 30000);
+  settle();
   EXPECT_EQ(cars()->rowCount(), 6);
   EXPECT_TRUE(told().contains("made anew")) << told().toStdString();
 }

@@ -3,9 +3,9 @@
 #include "app/stages/care/care.h"
 
 #include "app/desk/other_log.h"
-#include "app/stages/care/answers.h"
 #include "app/stages/care/due_page.h"
 #include "app/stages/care/log_page.h"
+#include "app/stages/care/questions.h"
 #include "app/window_fixture.h"
 #include "assess/care/log_table.h"
 #include "build/file.h"
@@ -36,7 +36,7 @@ protected:
     window_->go_to_stage("care");
     stage()->show_page(page);
     QCoreApplication::processEvents();
-    wait_for([&] { return !window_->findChild<CareAnswers*>()->reckoning(); });
+    wait_for([&] { return !air_use_is_running(desk()); });
   }
   /// Is there a row in sight that says this, and a button that answers it?
   QPushButton* offered(const QString& words, const QString& button) {

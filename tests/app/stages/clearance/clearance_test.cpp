@@ -96,7 +96,7 @@ TEST_F(ClearanceTest, ASolidIsAddedPlacedByTypingAndByDraggingAndMovesTheWindow)
 
 TEST_F(ClearanceTest, TheMapIsWorkedOutAndLeadsToItsWorstPlace) {
   go(End::front);
-  wait_for([&] { return sheet()->map().has_value(); });
+  wait_for([&] { return sheet()->map() != nullptr; });
   EXPECT_TRUE(sheet()->names().contains("liner behind")) << sheet()->names().join(", ").toStdString();
   click("go_to_worst");
   const auto& map = *sheet()->map();
@@ -198,7 +198,7 @@ TEST_F(ClearanceTest, TheCarIsDrivenOverTheHarbourRamp) {
   drive->drive_to_worst();
   EXPECT_FALSE(drive->told().contains("touches")) << drive->told().toStdString();
   auto* plot = named<GroundPlot>("ground_plot");
-  wait_for([&] { return plot->answer().has_value(); });
+  wait_for([&] { return plot->answer() != nullptr; });
   EXPECT_TRUE(plot->answer()->planes.at(0).has_value());
   EXPECT_TRUE(named<QLabel>("least_heights")->text().contains("harbour ramp"));
 }
@@ -206,7 +206,7 @@ TEST_F(ClearanceTest, TheCarIsDrivenOverTheHarbourRamp) {
 TEST_F(ClearanceTest, ARemedyIsTriedAndDone) {
   go(End::front, 3);
   auto* page = window_->findChild<WindowsPage*>();
-  wait_for([&] { return page->answer().has_value(); });
+  wait_for([&] { return page->answer() != nullptr; });
   auto* list = named<QTableWidget>("remedies");
   ASSERT_GT(list->rowCount(), 0);
   const double low = desk().assessment().end(End::front).windows.reach->low.height;
@@ -400,16 +400,16 @@ TEST_F(ClearanceTest, WhatIsOnTheGroundIsAddedShapedAndRemoved) {
 TEST_F(ClearanceTest, WhyNotHigherAsksTheOtherEdgeAndForgetsTheOldAnswer) {
   go(End::front, 3);
   auto* page = window_->findChild<WindowsPage*>();
-  wait_for([&] { return page->answer().has_value(); });
+  wait_for([&] { return page->answer() != nullptr; });
   const double low = page->answer()->edge->height;
   page->ask_why(assess::WhichWindow::reach, assess::WhichEdge::high);
   EXPECT_FALSE(page->answer()) << "an answer to another question is not shown";
-  wait_for([&] { return page->answer().has_value(); });
+  wait_for([&] { return page->answer() != nullptr; });
   EXPECT_GT(page->answer()->edge->height, low);
   // An edit asks anew.
   static_cast<void>(desk().type("@.front.upper_stack_m", "12 mm"));
   EXPECT_FALSE(page->answer());
-  wait_for([&] { return page->answer().has_value(); });
+  wait_for([&] { return page->answer() != nullptr; });
 }
 
 TEST_F(ClearanceTest, ItIsAllThereInTheDarkAndInSmallWindowsAndLargeText) {

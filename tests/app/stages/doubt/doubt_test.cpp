@@ -114,7 +114,7 @@ TEST_F(DoubtTest, WhyNotLowerCanBeAskedForNineCasesOfTen) {
   static_cast<ClearanceStage*>(window_->stage("clearance"))->show_page(3);
   desk().set_end(End::front);
   auto* page = window_->findChild<WindowsPage*>();
-  wait_for([&] { return page->answer().has_value(); });
+  wait_for([&] { return page->answer() != nullptr; });
   EXPECT_FALSE(page->answer()->holds);
   auto* sure = named<QCheckBox>("why_sure");
   sure->setFocus();
@@ -177,14 +177,35 @@ TEST_F(DoubtTest, AReadingTakenWithAnotherToolIsKeptAndUndone) {
   EXPECT_EQ(build().doubts.taken_with.size(), 1U);
 }
 
-TEST_F(DoubtTest, PaperHasItAtOnce) {
+TEST_F(DoubtTest, PaperWaitsForItBesideTheInterface) {
   Sureness& sure = Sureness::of(desk());
-  EXPECT_FALSE(sure.at_once()) << "nobody wants it";
+  int told_nothing = 0;
+  sure.once_known(window_.get(), [&](const assess::Doubt* doubt) { told_nothing += doubt == nullptr; });
+  EXPECT_EQ(told_nothing, 1) << "nobody wants it: at once, without";
+  const auto file = folder_ / "sheet.pdf";
   sure.set_wanted(true);
-  const auto at_once = sure.at_once();
-  ASSERT_TRUE(at_once);
-  EXPECT_EQ(at_once->draws, 100U);
-  EXPECT_TRUE(window_->export_sheet(QString::fromStdString((folder_ / "sheet.pdf").string())));
+  EXPECT_TRUE(window_->export_sheet(QString::fromStdString(file.string())));
+  EXPECT_FALSE(std::filesystem::exists(file)) << "the interface does not stand still for it";
+  EXPECT_TRUE(told().contains("worked out first")) << told().toStdString();
+  EXPECT_FALSE(desk().type("front.left.mass_kg", "437 kg")); // meanwhile: it is of the car as it then is
+  wait_for([&] { return std::filesystem::exists(file); }, 30000);
+  ASSERT_TRUE(sure.doubt());
+  EXPECT_EQ(sure.doubt()->draws, 100U);
+  // Known now: at once.
+  std::filesystem::remove(file);
+  EXPECT_TRUE(window_->export_sheet(QString::fromStdString(file.string())));
+  EXPECT_TRUE(std::filesystem::exists(file));
+}
+
+TEST_F(DoubtTest, WhoNoLongerWantsItGetsItsPaperWithout) {
+  Sureness& sure = Sureness::of(desk());
+  sure.set_wanted(true);
+  std::optional<bool> with;
+  sure.once_known(window_.get(), [&](const assess::Doubt* doubt) { with = doubt != nullptr; });
+  EXPECT_FALSE(with);
+  sure.set_wanted(false);
+  ASSERT_TRUE(with);
+  EXPECT_FALSE(*with);
 }
 
 TEST_F(DoubtTest, AnEditIsWorkedOutAnewAndACoarserTapeIsLessSure) {

@@ -2,10 +2,10 @@
 // found goes where it belongs.
 #include "app/stages/faults/faults.h"
 
-#include "app/desk/bench.h"
-#include "app/stages/faults/answers.h"
+#include "app/desk/bench_link.h"
 #include "app/stages/faults/course_view.h"
 #include "app/stages/faults/practise_page.h"
+#include "app/stages/faults/questions.h"
 #include "app/stages/faults/sound.h"
 #include "app/window_fixture.h"
 #include "build/care.h"
@@ -42,9 +42,8 @@ protected:
     window_->go_to_stage("faults");
     static_cast<PagedStage*>(window_->stage("faults"))->show_page(page);
     QCoreApplication::processEvents();
-    wait_for([&] { return answers()->shop() != nullptr; });
+    wait_for([&] { return fault_car_of(desk()) != nullptr; });
   }
-  FaultAnswers* answers() { return window_->findChild<FaultAnswers*>(); }
   template <class W>
   W* get(const char* name) {
     return window_->findChild<W*>(name);
@@ -72,7 +71,7 @@ protected:
     QCoreApplication::processEvents();
   }
   QString first() {
-    wait_for([&] { return answers()->diagnosed() != nullptr; });
+    wait_for([&] { return diagnosis_of(desk()) != nullptr; });
     QCoreApplication::processEvents();
     return get<QTableWidget>("fault_ranked")->item(0, 0)->text();
   }
@@ -141,7 +140,7 @@ TEST_F(FaultsTest, AHiddenFaultIsFoundAndNamed) {
   press("practice_begin");
   ASSERT_TRUE(get<QLabel>("practice_told")->isVisible());
   // What its driver says goes into a diagnosis of one's own, as at the bench; then test by test.
-  const PracticeShopPtr shop = answers()->shop();
+  const PracticeShopPtr shop = fault_car_of(desk());
   assess::PracticeCar shadow(shop, {17, assess::PracticeLevel::plain});
   assess::FaultEvidence evidence = shadow.evidence();
   assess::go_on(shadow, *shop, evidence, {}, [&](const assess::TestDone& test) {
@@ -178,9 +177,9 @@ TEST_F(FaultsTest, ItsValvesAreWorkedOverTheLink) {
   EXPECT_TRUE(link->text().contains("tank"));
   auto* fill = window_->findChild<QWidget*>("practice_fill");
   QTest::mousePress(fill, Qt::LeftButton);
-  EXPECT_TRUE(Bench::of(desk()).is_held());
+  EXPECT_TRUE(BenchLink::of(desk()).is_held());
   QTest::mouseRelease(fill, Qt::LeftButton);
-  EXPECT_FALSE(Bench::of(desk()).is_held());
+  EXPECT_FALSE(BenchLink::of(desk()).is_held());
 }
 
 TEST(FaultSound, IsOfWhatIsToldAndNothingElse) {

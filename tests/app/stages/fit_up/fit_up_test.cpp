@@ -3,11 +3,11 @@
 #include "app/stages/fit_up/fit_up.h"
 
 #include "app/kit/choice_box.h"
-#include "app/stages/fit_up/answers.h"
 #include "app/stages/fit_up/checks_page.h"
 #include "app/stages/fit_up/cut_page.h"
 #include "app/stages/fit_up/places_page.h"
 #include "app/stages/fit_up/plan_page.h"
+#include "app/stages/fit_up/questions.h"
 #include "app/stages/fit_up/routes_page.h"
 #include "app/stages/fit_up/schools_page.h"
 #include "app/stages/fit_up/shop_page.h"
@@ -41,18 +41,17 @@ protected:
     QCoreApplication::processEvents();
   }
   PlanView* plan() { return named<PlanView>("plan_view"); }
-  FitUpAnswers& answers() { return *window_->findChild<FitUpAnswers*>(); }
   const build::FitUp& fit_up() { return *build().variant().fit_up; }
   const assess::Job& job(const char* id) {
-    const auto& made = *answers().plan();
+    const auto& made = *plan_of(desk());
     return made.jobs[*made.find(id)];
   }
   const assess::PlannedJob& placed(const char* id) {
-    const auto& made = *answers().plan();
+    const auto& made = *plan_of(desk());
     return made.planned[*made.find(id)];
   }
   const assess::HoldPoint& point(const char* id) {
-    for (const auto& p : answers().checks())
+    for (const auto& p : checks_of(desk()))
       if (p.id == id) return p;
     throw std::runtime_error(id);
   }
@@ -64,8 +63,8 @@ protected:
   void show_check(const char* id) {
     go(checks_page);
     auto* list = named<QTableWidget>("hold_points");
-    for (std::size_t i = 0; i < answers().checks().size(); ++i)
-      if (answers().checks()[i].id == id) list->setCurrentCell(static_cast<int>(i), 0);
+    for (std::size_t i = 0; i < checks_of(desk()).size(); ++i)
+      if (checks_of(desk())[i].id == id) list->setCurrentCell(static_cast<int>(i), 0);
     QCoreApplication::processEvents();
   }
   /// Types and ticks every figure of the check that is shown. @param wrong  one that is not right; -1: none
@@ -102,7 +101,7 @@ protected:
 TEST_F(FitUpTest, ThePlanIsThereWithoutATaskTyped) {
   key(Qt::Key_7, Qt::ControlModifier);
   EXPECT_TRUE(plan()->isVisible());
-  EXPECT_GT(answers().plan()->jobs.size(), 25U);
+  EXPECT_GT(plan_of(desk())->jobs.size(), 25U);
   EXPECT_TRUE(named<QLabel>("today")->text().contains("Kit built on its board"));
   EXPECT_TRUE(named<QLabel>("today")->text().contains("Joren"));
   EXPECT_EQ(plan()->held(), "board") << "what runs is looked at first";
@@ -147,12 +146,12 @@ TEST_F(FitUpTest, AJobIsChangedSplitAddedSkippedAndTakenBack) {
   go(plan_page);
   plan()->hold("rear.mock_up");
   emit plan()->chose("rear.mock_up");
-  const double end = answers().plan()->shared_span;
+  const double end = plan_of(desk())->shared_span;
   click("change_job");
   const QString note = "@.fit_up.jobs." + QString::number(job("rear.mock_up").note_index);
   type(note + ".hours_s", "30 h");
   EXPECT_DOUBLE_EQ(job("rear.mock_up").hours, 30);
-  EXPECT_GE(answers().plan()->shared_span, end);
+  EXPECT_GE(plan_of(desk())->shared_span, end);
   ASSERT_FALSE(desk().type(note + ".hours_s", ""));
   EXPECT_DOUBLE_EQ(job("rear.mock_up").hours, 2);
   click("split_job");
@@ -160,7 +159,7 @@ TEST_F(FitUpTest, AJobIsChangedSplitAddedSkippedAndTakenBack) {
   EXPECT_DOUBLE_EQ(job("own.1").hours, 1);
   EXPECT_EQ(job("rear.cycle").after, std::vector<std::string>{"own.1"});
   key(Qt::Key_Z, Qt::ControlModifier);
-  EXPECT_FALSE(answers().plan()->find("own.1"));
+  EXPECT_FALSE(plan_of(desk())->find("own.1"));
   named<QLineEdit>("new_job")->setText("Fetch gas");
   click("add_job");
   EXPECT_EQ(say(job("own.1").name), "Fetch gas");
@@ -175,21 +174,21 @@ TEST_F(FitUpTest, AJobIsChangedSplitAddedSkippedAndTakenBack) {
     dialog->accept();
   });
   click("skip_job");
-  EXPECT_FALSE(answers().plan()->find("lamps"));
+  EXPECT_FALSE(plan_of(desk())->find("lamps"));
   EXPECT_TRUE(named<QComboBox>("skipped_jobs")->itemText(0).contains("set by themselves"));
   click("unskip_job");
-  EXPECT_TRUE(answers().plan()->find("lamps"));
+  EXPECT_TRUE(plan_of(desk())->find("lamps"));
   // What goes round is said, and nothing is lost.
   plan()->hold("mark");
   emit plan()->chose("mark");
   ASSERT_FALSE(desk().type("@.fit_up.jobs.0.after", "rear.strip"));
-  EXPECT_FALSE(answers().plan());
+  EXPECT_FALSE(plan_of(desk()));
   QCoreApplication::processEvents();
   plan()->grab();
   QApplication::setActiveWindow(window_.get()); // the dialog was
   plan()->setFocus();
   key(Qt::Key_Z, Qt::ControlModifier);
-  EXPECT_TRUE(answers().plan().has_value());
+  EXPECT_TRUE(plan_of(desk()).has_value());
 }
 
 TEST_F(FitUpTest, ACheckFailsMovesThePlanIsPutRightAndSigned) {
@@ -199,14 +198,14 @@ TEST_F(FitUpTest, ACheckFailsMovesThePlanIsPutRightAndSigned) {
   sign();
   EXPECT_EQ(point("rear.stop_first").state, assess::CheckState::failed);
   EXPECT_TRUE(told().contains("moves")) << told().toStdString();
-  EXPECT_TRUE(answers().plan()->find("repair.rear.stop_first"));
+  EXPECT_TRUE(plan_of(desk())->find("repair.rear.stop_first"));
   EXPECT_GT(placed("rear.assemble").start, before);
   const auto& found = desk().assessment().findings;
   EXPECT_TRUE(std::any_of(found.begin(), found.end(), [](const auto& f) { return f.code == "fit_up_check_failed"; }));
   measure("rear.stop_first");
   sign();
   EXPECT_EQ(point("rear.stop_first").state, assess::CheckState::passed);
-  EXPECT_FALSE(answers().plan()->find("repair.rear.stop_first"));
+  EXPECT_FALSE(plan_of(desk())->find("repair.rear.stop_first"));
   EXPECT_DOUBLE_EQ(placed("rear.assemble").start, before);
   EXPECT_EQ(fit_up().checks[*point("rear.stop_first").note].by, "Tamsin");
   EXPECT_EQ(fit_up().checks[*point("rear.stop_first").note].day, "2026-12-01 10:30");
@@ -257,7 +256,7 @@ TEST_F(FitUpTest, LinesAreLaidDraggedAndAirGoesByThem) {
   page->show_route("front_left");
   WaysView* view = page->view();
   const double before =
-      answers().given().air().routes.size() ? assess::corner_line_length(answers().given().air(), 0) : 0;
+      fit_up_of(desk()).air().routes.size() ? assess::corner_line_length(fit_up_of(desk()).air(), 0) : 0;
   // The point on the front sill, from the side: 20 px up.
   const QPoint from = view->point_at(2, 0).toPoint();
   QTest::mousePress(view, Qt::LeftButton, {}, from);
@@ -266,7 +265,7 @@ TEST_F(FitUpTest, LinesAreLaidDraggedAndAirGoesByThem) {
   EXPECT_EQ(view->held_point(), 2);
   const double z = fit_up().routes[1].points[2].z;
   EXPECT_GT(z, 0.25);
-  EXPECT_NE(assess::corner_line_length(answers().given().air(), 0), before);
+  EXPECT_NE(assess::corner_line_length(fit_up_of(desk()).air(), 0), before);
   view->setFocus();
   QTest::keyClick(view, Qt::Key_Down);
   EXPECT_NEAR(fit_up().routes[1].points[2].z, z - 0.001, 1e-9);
@@ -335,7 +334,7 @@ TEST_F(FitUpTest, PartsAreNotedCutAndLeftoversKept) {
   const std::size_t stock = build().shop->stock.size();
   click("keep_leftovers");
   EXPECT_GT(build().shop->stock.size(), stock);
-  for (const auto& s : answers().cut().stocks) {
+  for (const auto& s : cut_list_of(desk()).stocks) {
     ASSERT_TRUE(s.plan);
     if (s.name == "flat 60×5") {
       EXPECT_EQ(s.plan->fresh, 0U) << s.name; // cut again it is from what was left
@@ -385,7 +384,7 @@ TEST_F(FitUpTest, TheOtherSchoolIsWorkedOutAndTaken) {
   QCoreApplication::processEvents();
   click("take_order");
   EXPECT_EQ(fit_up().order, build::OrderSchool::kit_first);
-  EXPECT_TRUE(answers().plan()->find("kit_fit"));
+  EXPECT_TRUE(plan_of(desk())->find("kit_fit"));
   key(Qt::Key_Z, Qt::ControlModifier);
   EXPECT_EQ(fit_up().order, build::OrderSchool::suspension_first);
 }
@@ -396,12 +395,12 @@ TEST_F(FitUpTest, TheShopsHabitsAndPeopleAreOnThePlan) {
   ASSERT_EQ(build().shop->habits.size(), 2U);
   ASSERT_FALSE(desk().type("@.fit_up.rear_plates.lower", "welded"));
   QCoreApplication::processEvents();
-  EXPECT_TRUE(answers().plan()->find("rear.habit.1")) << "photographed wherever it is welded";
+  EXPECT_TRUE(plan_of(desk())->find("rear.habit.1")) << "photographed wherever it is welded";
   type("shop.people.0.name", "Wren");
   const auto& strip = placed("rear.weld").who;
   EXPECT_EQ(strip, std::vector<std::string>{"Wren"});
   type("shop.first_day", "2027-01-11");
-  EXPECT_EQ(say(assess::day_name(*answers().plan(), 0)), "Mon 11 Jan");
+  EXPECT_EQ(say(assess::day_name(*plan_of(desk()), 0)), "Mon 11 Jan");
   click("add_person");
   EXPECT_EQ(build().shop->people.size(), 3U);
 }

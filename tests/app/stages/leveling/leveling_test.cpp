@@ -46,7 +46,7 @@ protected:
     wait_for([&] { return stage()->drive()->is_settled() && stage()->drive()->drives() != nullptr; });
   }
   const build::Leveling& leveling() { return build().variant().leveling; }
-  Bench& bench() { return stage()->bench()->bench(); }
+  BenchLink& bench() { return stage()->bench()->bench(); }
 };
 
 TEST_F(LevelingTest, WaysAreDrivenSideBySideAndPickedByMouseAndKeyboard) {
@@ -246,7 +246,7 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   go(5);
   EXPECT_FALSE(stage()->bench()->bar()->isEnabled());
   click("bench_play");
-  wait_for([&] { return bench().standing() == Bench::Standing::open && bench().state() != nullptr; });
+  wait_for([&] { return bench().standing() == BenchLink::Standing::open && bench().state() != nullptr; });
   ASSERT_TRUE(bench().hello());
   EXPECT_EQ(bench().hello()->circuits.size(), 4U);
   wait_for([&] { return desk().sight().live().has_value(); });
@@ -284,7 +284,7 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   EXPECT_GT(std::count(written.begin(), written.end(), '\n'), 8);
   EXPECT_NE(written.find("fill"), std::string::npos);
   click("bench_link");
-  EXPECT_EQ(bench().standing(), Bench::Standing::shut);
+  EXPECT_EQ(bench().standing(), BenchLink::Standing::shut);
   EXPECT_FALSE(desk().sight().live());
 }
 
@@ -297,7 +297,7 @@ TEST_F(LevelingTest, ASerialPortIsHeardLikeASocket) {
   ASSERT_TRUE(port.startsWith("/dev/pts/")) << port.toStdString();
   bench().open(port);
   wait_for([&] { return bench().state() != nullptr; });
-  EXPECT_EQ(bench().standing(), Bench::Standing::open);
+  EXPECT_EQ(bench().standing(), BenchLink::Standing::open);
   bench().hold("RR", control::ValveOrder::vent);
   wait_for([&] {
     return bench().hello() && bench().state()->valves.size() == 4 &&
@@ -307,7 +307,7 @@ TEST_F(LevelingTest, ASerialPortIsHeardLikeASocket) {
   wait_for([&] { return bench().state()->valves[3] == control::ValveOrder::shut; });
   rig.terminate();
   rig.waitForFinished(3000);
-  wait_for([&] { return bench().standing() == Bench::Standing::lost; });
+  wait_for([&] { return bench().standing() == BenchLink::Standing::lost; });
 }
 
 TEST_F(LevelingTest, ALostLinkLetsEveryValveGoAndSaysSo) {
@@ -328,7 +328,7 @@ TEST_F(LevelingTest, ALostLinkLetsEveryValveGoAndSaysSo) {
   wait_for([&] { return logger->bytesAvailable() > 0 || logger->waitForReadyRead(1); });
   EXPECT_TRUE(logger->readAll().contains("\"open\":\"front\""));
   logger->abort();
-  wait_for([&] { return bench().standing() == Bench::Standing::lost; });
+  wait_for([&] { return bench().standing() == BenchLink::Standing::lost; });
   EXPECT_FALSE(bench().is_held());
   EXPECT_FALSE(stage()->bench()->bar()->isEnabled());
   EXPECT_TRUE(named<QLabel>("bench_standing")->text().contains("all valves are let go"));
@@ -346,16 +346,16 @@ TEST_F(LevelingTest, ALostLinkLetsEveryValveGoAndSaysSo) {
     flood->flush();
     return bench().state() && bench().state()->time > 19.9;
   });
-  EXPECT_EQ(bench().standing(), Bench::Standing::open);
+  EXPECT_EQ(bench().standing(), BenchLink::Standing::open);
   bench().shut();
   // One that only falls silent is lost too.
   bench().open(path);
   wait_for([&] { return server.hasPendingConnections() || server.waitForNewConnection(1); });
   server.nextPendingConnection()->write("{\"t_s\": 1}\n");
-  wait_for([&] { return bench().standing() == Bench::Standing::open; });
-  wait_for([&] { return bench().standing() == Bench::Standing::lost; });
+  wait_for([&] { return bench().standing() == BenchLink::Standing::open; });
+  wait_for([&] { return bench().standing() == BenchLink::Standing::lost; });
   bench().open(QString::fromStdString((folder_ / "nothing").string()));
-  EXPECT_EQ(bench().standing(), Bench::Standing::lost);
+  EXPECT_EQ(bench().standing(), BenchLink::Standing::lost);
   EXPECT_TRUE(bench().trouble().contains("no socket and no serial port"));
 }
 

@@ -2,14 +2,14 @@
 // and looked at again, handed over, kept for two years, and a sister car begun from it.
 #include "app/stages/proving/proving.h"
 
-#include "app/kit/check_edits.h"
+#include "app/checks/check_edits.h"
 #include "app/kit/hold_bar.h"
 #include "app/stages/book/book_page.h"
-#include "app/stages/care/answers.h"
-#include "app/stages/proving/answers.h"
+#include "app/stages/care/questions.h"
 #include "app/stages/proving/hand_page.h"
 #include "app/stages/proving/live_box.h"
 #include "app/stages/proving/prove_page.h"
+#include "app/stages/proving/questions.h"
 #include "app/stages/proving/readings_box.h"
 #include "app/window_fixture.h"
 #include "assess/care/care_findings.h"
@@ -42,18 +42,22 @@ protected:
       qunsetenv(name);
   }
   ProvingStage* stage() { return static_cast<ProvingStage*>(window_->stage("proving")); }
-  ProvingAnswers& answers() { return *window_->findChild<ProvingAnswers*>(); }
+  bool predicting() {
+    std::ignore = proofs_of(desk()); // which asks for predictions
+    return desk().answers().of_the_car<PredictQuestion>().is_running();
+  }
+  const assess::Learning* learned() { return desk().answers().of_the_car<LearnQuestion>().value(); }
   ProvePage* page() { return window_->findChild<ProvePage*>(); }
   void go(int which) {
     window_->go_to_stage("proving");
     stage()->show_page(which);
     QCoreApplication::processEvents();
-    wait_for([&] { return !answers().predicting(); });
+    wait_for([&] { return !predicting(); });
   }
-  const assess::HoldPoint& proof(const char* id) { return *answers().proof(id); }
+  const assess::HoldPoint& proof(const char* id) { return *proof_of(desk(), id); }
   /// Everything that is still open of a check measured as it should be, by hand.
   void measure_rest(const std::string& id) {
-    const assess::HoldPoint p = *answers().proof(id);
+    const assess::HoldPoint p = *proof_of(desk(), id);
     std::vector<std::pair<std::size_t, double>> found;
     for (std::size_t i = 0; i < p.figures.size(); ++i)
       if (!p.measured[i]) found.emplace_back(i, assess::measured_for(p.figures[i], true));
@@ -67,7 +71,7 @@ protected:
   void prove_the_rest() {
     for (bool again = true; again;) {
       again = false;
-      for (const assess::HoldPoint& p : std::vector<assess::HoldPoint>(answers().proofs())) {
+      for (const assess::HoldPoint& p : std::vector<assess::HoldPoint>(proofs_of(desk()))) {
         if (p.state == assess::CheckState::passed || !p.before.empty()) continue;
         page()->show_check(QString::fromStdString(p.id));
         if (p.state == assess::CheckState::stale) {
@@ -79,7 +83,7 @@ protected:
         }
         measure_rest(p.id);
         sign(p.id);
-        ASSERT_EQ(answers().proof(p.id)->state, assess::CheckState::passed) << p.id << " " << told().toStdString();
+        ASSERT_EQ(proof_of(desk(), p.id)->state, assess::CheckState::passed) << p.id << " " << told().toStdString();
         again = true;
       }
     }
@@ -94,7 +98,7 @@ TEST_F(ProvingTest, ALeakHoldOfOneCornerIsTypedComparedAndSigned) {
     EXPECT_FALSE(proof(first).before.empty());
   // Lines are Fit-up's: signed there.
   desk().document().put(assess::signed_off(desk().build(), "lines"), {}, true);
-  wait_for([&] { return !answers().predicting(); });
+  wait_for([&] { return !predicting(); });
   for (const char* id : {"fill", "leak_minutes"}) {
     measure_rest(id);
     sign(id);
@@ -185,20 +189,20 @@ TEST_F(ProvingTest, WhatFiguresTeachIsShownAgreedToAndUndone) {
   const double before = *proof("pressures").figures[0].designed;
   go(learn_page);
   click("learn");
-  wait_for([&] { return !answers().learning(); });
-  ASSERT_TRUE(answers().learned() && *answers().learned());
+  wait_for([&] { return !desk().answers().of_the_car<LearnQuestion>().is_running(); });
+  ASSERT_TRUE(learned());
   EXPECT_GT(named<QTableWidget>("learned_from")->rowCount(), 7);
   // One is declined, and stays so while other answers come in.
   auto* ticks = named<QTableWidget>("learned_figures");
   std::string declined;
   for (int r = 0; r < ticks->rowCount() && declined.empty(); ++r)
     if (ticks->item(r, 0)->flags() & Qt::ItemIsUserCheckable &&
-        (*answers().learned())->figures[r].what == assess::Learns::friction) {
-      declined = (*answers().learned())->figures[r].key;
+        learned()->figures[r].what == assess::Learns::friction) {
+      declined = learned()->figures[r].key;
       ticks->item(r, 0)->setCheckState(Qt::Unchecked);
     }
   ASSERT_FALSE(declined.empty());
-  emit answers().changed();
+  emit desk().answers().changed();
   QCoreApplication::processEvents();
   click("take_learned");
   EXPECT_TRUE(assess::has_learned(build().variant()));
@@ -217,7 +221,7 @@ TEST_F(ProvingTest, WhatFiguresTeachIsShownAgreedToAndUndone) {
 TEST_F(ProvingTest, TheWholeStory) {
   go(prove_page);
   desk().document().put(assess::signed_off(desk().build(), "lines"), {}, true);
-  wait_for([&] { return !answers().predicting(); });
+  wait_for([&] { return !predicting(); });
   for (const char* id : {"fill", "leak_minutes"}) {
     measure_rest(id);
     sign(id);
@@ -225,8 +229,8 @@ TEST_F(ProvingTest, TheWholeStory) {
   // ---- over the rig: heights read, a corner timed by the hand on its valve
   page()->show_check("heights");
   click("proving_play");
-  Bench& bench = Bench::of(desk());
-  wait_for([&] { return bench.standing() == Bench::Standing::open && bench.state() != nullptr; });
+  BenchLink& bench = BenchLink::of(desk());
+  wait_for([&] { return bench.standing() == BenchLink::Standing::open && bench.state() != nullptr; });
   wait_for([&] { // a car that was just put down rings
     click("read_below");
     return !told().contains("still moves");
@@ -275,7 +279,7 @@ TEST_F(ProvingTest, TheWholeStory) {
   prove_the_rest();
   // ---- another tyre: what it moves is asked for again, and nothing else
   ASSERT_FALSE(desk().type("@.front.wheel", "225/40R18 8 ET35"));
-  wait_for([&] { return !answers().predicting(); });
+  wait_for([&] { return !predicting(); });
   EXPECT_EQ(proof("front.lock_gaps").state, assess::CheckState::stale);
   EXPECT_EQ(proof("rear.lock_gaps").state, assess::CheckState::passed);
   EXPECT_EQ(proof("fill").state, assess::CheckState::passed);
@@ -355,9 +359,10 @@ TEST_F(ProvingTest, TheWholeStory) {
   wait_for([&] { return !book->is_syncing(); }, 20000);
   named<QLineEdit>("book_words")->setText("loom rubb");
   book->search();
+  wait_for([&] { return !book->is_searching(); }, 20000);
   auto* cars = named<QTableWidget>("book_cars");
   ASSERT_EQ(cars->rowCount(), 1) << told().toStdString();
-  EXPECT_TRUE(named<QLabel>("book_alike")->text().contains("Clip the loom"));
+  wait_for([&] { return named<QLabel>("book_alike")->text().contains("Clip the loom"); });
   click("book_begin");
   EXPECT_EQ(build().origin->number, "W-21");
   EXPECT_TRUE(build().care->log.empty());

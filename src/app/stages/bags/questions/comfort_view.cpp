@@ -59,21 +59,28 @@ void DamperPanel::build_rows() {
   grid()->setRowStretch(row + 1, 1);
 }
 
+namespace {
+
+/// At road height.
+const assess::RideQuestion::Answer& ride_of(const Desk& d) {
+  return d.answers().at_once<assess::RideQuestion>(
+      assess::ride_given(d.build(), d.shelf(), d.assessment().ends, d.load_case()));
+}
+
+} // namespace
+
 // ---- frequencies in every load case
 
 class ComfortView::Dots : public QWidget {
 public:
-  Dots(Desk& desk, const Asked<assess::RideQuestion>& ride, QWidget* parent)
-      : QWidget(parent), desk_(desk), ride_(ride) {
-    setMinimumHeight(desk.look().px(120));
-  }
+  Dots(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) { setMinimumHeight(desk.look().px(120)); }
 
 protected:
   void paintEvent(QPaintEvent*) override {
     QPainter painter(this);
     const Look& look = desk_.look();
     const Tokens& t = look.tokens();
-    const assess::Ride& ride = ride_();
+    const assess::Ride& ride = ride_of(desk_);
     const auto& brief = desk_.build().variant().brief;
     double low = brief.frequency_low, high = brief.frequency_high;
     for (const auto& one : ride.cases)
@@ -163,16 +170,12 @@ protected:
 
 private:
   Desk& desk_;
-  const Asked<assess::RideQuestion>& ride_;
 };
 
 // ---- the view
 
 ComfortView::ComfortView(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk),
-      ride_(desk,
-            [](const Desk& d) { return assess::ride_given(d.build(), d.shelf(), d.assessment().ends, d.load_case()); }),
-      dots_(new Dots(desk, ride_, this)), pitch_(new Chart(desk, this)),
+    : QWidget(parent), desk_(desk), dots_(new Dots(desk, this)), pitch_(new Chart(desk, this)),
       speed_(new Field(desk, "@.brief.settle_speed_m_per_s", tr("settle flat at"), this)) {
   setObjectName("comfort_view");
   pitch_->put_legend_below();
@@ -205,7 +208,7 @@ void ComfortView::showEvent(QShowEvent* event) {
 }
 
 QString ComfortView::summary() const {
-  const auto& settling = ride_().settling;
+  const auto& settling = ride_of(desk_).settling;
   if (!settling) return tr("Both ends need a bag and a road height, and the car its wheelbase.");
   const QString speed = desk_.shown(desk_.build().variant().brief.settle_speed, Kind::road_speed);
   QString out;
@@ -234,7 +237,7 @@ void ComfortView::refresh() {
   pitch_->yAxis->setLabel(tr("pitch, °, nose up"));
   pitch_->axisRect()->setAutoMargins(QCP::msLeft | QCP::msRight | QCP::msBottom);
   pitch_->axisRect()->setMargins(QMargins(0, desk_.look().px(18), 0, 0));
-  if (const auto& settling = ride_().settling) {
+  if (const auto& settling = ride_of(desk_).settling) {
     const auto degrees = [](const motion::PitchRun& run, QVector<double>& time, QVector<double>& angle) {
       for (std::size_t i = 0; i < run.pitch.size(); ++i) {
         time << static_cast<double>(i) * run.step;

@@ -2,7 +2,6 @@
 // speed, as it is against the best that can be reached.
 #pragma once
 
-#include "app/desk/asked.h"
 #include "app/kit/row_panel.h"
 #include "assess/bags/ride.h"
 
@@ -36,7 +35,6 @@ private:
   void refresh();
 
   Desk& desk_;
-  Asked<assess::RideQuestion> ride_; // at road height
   Dots* dots_;
   Chart* pitch_;
   Field* speed_;

@@ -9,11 +9,17 @@ namespace mavrel::app {
 
 using assess::GaugeBand;
 
-GaugeView::GaugeView(Desk& desk, QWidget* parent)
-    : HeightPlot(desk, parent), tale_(desk, [](const Desk& d) {
-        return assess::GaugeGiven{d.answered(d.end()), d.pose(d.end()).value_or(0), d.load_case(),
-                                  assess::gauge_doubt(d.build().variant().brief)};
-      }) {
+namespace {
+
+/// At the pose.
+const assess::GaugeQuestion::Answer& gauge_tale(const Desk& d) {
+  return d.answers().at_once<assess::GaugeQuestion>(assess::GaugeGiven{
+      d.answered(d.end()), d.pose(d.end()).value_or(0), d.load_case(), assess::gauge_doubt(d.build().variant().brief)});
+}
+
+} // namespace
+
+GaugeView::GaugeView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
   setObjectName("gauge_view");
   setAccessibleName(tr("Does pressure tell height"));
 }
@@ -21,7 +27,7 @@ GaugeView::GaugeView(Desk& desk, QWidget* parent)
 std::array<GaugeView::Column, 2> GaugeView::columns() const {
   const auto rects = split(plot().left(), 2);
   std::array<Column, 2> out = {Column{rects[0], 0, -1, Kind::pressure}, Column{rects[1], 0, -1, Kind::length}};
-  const auto& tale = tale_();
+  const auto& tale = gauge_tale(desk_);
   const auto* track = desk_.assessment().end(desk_.end()).find(assess::tracks::pressure, desk_.load_case());
   const auto range = track ? track->range() : std::nullopt;
   if (!tale || !range) return out;
@@ -36,7 +42,7 @@ std::array<GaugeView::Column, 2> GaugeView::columns() const {
 }
 
 QString GaugeView::summary() const {
-  const auto& tale = tale_();
+  const auto& tale = gauge_tale(desk_);
   return desk_.words_of(tale ? tale->advice : tale.error());
 }
 
@@ -44,7 +50,7 @@ void GaugeView::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   paint_axis(painter);
-  const auto& tale = tale_();
+  const auto& tale = gauge_tale(desk_);
   const auto all = columns();
   if (!tale || !all[0].has_values()) return;
   paint_blocked(painter, {all[0].rect, all[1].rect});
@@ -101,7 +107,7 @@ void GaugeView::paint_ground(QPainter& painter) const {
 }
 
 void GaugeView::paint_figures(QPainter& painter, double y) const {
-  const auto& tale = tale_();
+  const auto& tale = gauge_tale(desk_);
   const auto all = columns();
   if (!tale || !all[0].has_values()) return;
   const auto* track = desk_.assessment().end(desk_.end()).find(assess::tracks::pressure, desk_.load_case());

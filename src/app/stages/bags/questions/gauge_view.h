@@ -2,7 +2,6 @@
 // reading at the pose leaves open.
 #pragma once
 
-#include "app/desk/asked.h"
 #include "app/kit/height_plot.h"
 #include "assess/bags/gauge.h"
 
@@ -21,8 +20,6 @@ protected:
 
 private:
   [[nodiscard]] std::array<Column, 2> columns() const; // pressure, width of the band
-
-  Asked<assess::GaugeQuestion> tale_; // at the pose
 };
 
 } // namespace mavrel::app

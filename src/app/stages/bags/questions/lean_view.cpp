@@ -19,16 +19,28 @@ using assess::AxleRoll;
 using assess::Lean;
 using build::at;
 
+namespace {
+
+/// At the pose.
+const assess::RollQuestion::Answer& roll_of(const Desk& d) {
+  return d.answers().at_once<assess::RollQuestion>(
+      assess::RollGiven{d.assessment().ends,
+                        assess::car_in_bend(d.build()),
+                        {d.pose(End::front).value_or(0), d.pose(End::rear).value_or(0)},
+                        d.load_case()});
+}
+
+} // namespace
+
 /// Three cars from behind, each with the bars of what holds it.
 class LeanView::Drawing : public QWidget {
 public:
-  Drawing(Desk& desk, const Asked<assess::RollQuestion>& roll, QWidget* parent)
-      : QWidget(parent), desk_(desk), roll_(roll) {}
+  Drawing(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {}
 
 protected:
   void paintEvent(QPaintEvent*) override {
     QPainter painter(this);
-    const auto& roll = roll_();
+    const auto& roll = roll_of(desk_);
     if (!roll) return;
     const double each = width() / 3.0;
     most_ = roll->gravity;
@@ -141,20 +153,11 @@ private:
   }
 
   Desk& desk_;
-  const Asked<assess::RollQuestion>& roll_;
   double most_ = 1;
 };
 
 LeanView::LeanView(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk),
-      roll_(desk,
-            [](const Desk& d) {
-              return assess::RollGiven{d.assessment().ends,
-                                       assess::car_in_bend(d.build()),
-                                       {d.pose(End::front).value_or(0), d.pose(End::rear).value_or(0)},
-                                       d.load_case()};
-            }),
-      drawing_(new Drawing(desk, roll_, this)), grid_(new QGridLayout) {
+    : QWidget(parent), desk_(desk), drawing_(new Drawing(desk, this)), grid_(new QGridLayout) {
   setObjectName("lean_view");
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
@@ -219,7 +222,7 @@ void LeanView::showEvent(QShowEvent* event) {
 }
 
 QString LeanView::summary() const {
-  const auto& roll = roll_();
+  const auto& roll = roll_of(desk_);
   if (!roll) return desk_.words_of(roll.error());
   const auto angle = [&](const Lean& lean) {
     return lean.angle ? desk_.shown(*lean.angle, Kind::angle, 1) : tr("its stops");

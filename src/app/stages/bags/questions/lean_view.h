@@ -1,7 +1,6 @@
 // Leaning at 0.3 g with the sides separate, joined by a tee, and as the design has them; what resists at each axle.
 #pragma once
 
-#include "app/desk/asked.h"
 #include "assess/bags/roll.h"
 
 #include <QWidget>
@@ -30,7 +29,6 @@ private:
   void add(const QString& path, const QString& caption, int row, int column);
 
   Desk& desk_;
-  Asked<assess::RollQuestion> roll_; // at the pose
   Drawing* drawing_;
   class QGridLayout* grid_;
   std::array<QComboBox*, 2> sides_{};

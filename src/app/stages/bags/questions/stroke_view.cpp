@@ -10,10 +10,16 @@ namespace mavrel::app {
 
 using assess::StrokeAt;
 
-StrokeView::StrokeView(Desk& desk, QWidget* parent)
-    : HeightPlot(desk, parent), stroke_(desk, [](const Desk& d) {
-        return assess::StrokeGiven{d.answered(d.end()), d.load_case()};
-      }) {
+namespace {
+
+/// From road height.
+const assess::StrokeQuestion::Answer& stroke_of(const Desk& d) {
+  return d.answers().at_once<assess::StrokeQuestion>(assess::StrokeGiven{d.answered(d.end()), d.load_case()});
+}
+
+} // namespace
+
+StrokeView::StrokeView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
   setObjectName("stroke_view");
   setAccessibleName(tr("Through the stroke"));
 }
@@ -25,7 +31,7 @@ const assess::FittedEnd& StrokeView::fitted() const {
 std::array<StrokeView::Column, 2> StrokeView::columns() const {
   const auto rects = split(plot().left() + desk_.look().px(176), 2);
   std::array<Column, 2> out = {Column{rects[0], 0, -1, Kind::pressure}, Column{rects[1], 0, -1, Kind::force}};
-  const auto& stroke = stroke_();
+  const auto& stroke = stroke_of(desk_);
   if (!stroke) return out;
   const auto& bag = fitted().bag;
   out[0].high = bag->card.max_pressure * 1.08;
@@ -40,7 +46,7 @@ std::array<StrokeView::Column, 2> StrokeView::columns() const {
 }
 
 QString StrokeView::summary() const {
-  const auto& stroke = stroke_();
+  const auto& stroke = stroke_of(desk_);
   if (!stroke) return desk_.words_of(stroke.error());
   const auto& card = fitted().bag->card;
   const auto pressure = [&](const assess::StrokeEnd& end) {
@@ -66,7 +72,7 @@ QString StrokeView::summary() const {
 }
 
 void StrokeView::paint_order(QPainter& painter) const {
-  const auto& stroke = stroke_();
+  const auto& stroke = stroke_of(desk_);
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const HeightScale s = scale();
@@ -99,7 +105,7 @@ void StrokeView::paint_order(QPainter& painter) const {
 void StrokeView::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  const auto& stroke = stroke_();
+  const auto& stroke = stroke_of(desk_);
   paint_axis(painter);
   if (!stroke) return;
   paint_order(painter);
@@ -146,7 +152,7 @@ void StrokeView::paint_ground(QPainter& painter) const {
 }
 
 void StrokeView::paint_figures(QPainter& painter, double y) const {
-  const auto& stroke = stroke_();
+  const auto& stroke = stroke_of(desk_);
   if (!stroke) return;
   const double H = scale().H(y);
   const auto at = std::lower_bound(stroke->points.begin(), stroke->points.end(), H - 5e-4,

@@ -2,7 +2,6 @@
 // what meets first in bump.
 #pragma once
 
-#include "app/desk/asked.h"
 #include "app/kit/height_plot.h"
 #include "assess/bags/stroke_question.h"
 
@@ -23,8 +22,6 @@ private:
   [[nodiscard]] std::array<Column, 2> columns() const; // pressure, force
   void paint_order(QPainter& painter) const;
   [[nodiscard]] const assess::FittedEnd& fitted() const;
-
-  Asked<assess::StrokeQuestion> stroke_; // from road height
 };
 
 } // namespace mavrel::app

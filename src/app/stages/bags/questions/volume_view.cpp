@@ -20,15 +20,19 @@ namespace {
 constexpr const char* keys[] = {"added_volume_m3", "line_bore_m", "line_length_m"};
 }
 
+namespace {
+
+/// At the pose.
+const assess::SofteningQuestion::Answer& softening_of(const Desk& d) {
+  return d.answers().at_once<assess::SofteningQuestion>(assess::SofteningGiven{
+      d.answered(d.end()), d.pose(d.end()).value_or(0), d.load_case(), d.build().variant().brief.frequency_high});
+}
+
+} // namespace
+
 VolumeView::VolumeView(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk),
-      soft_(desk,
-            [](const Desk& d) {
-              return assess::SofteningGiven{d.answered(d.end()), d.pose(d.end()).value_or(0), d.load_case(),
-                                            d.build().variant().brief.frequency_high};
-            }),
-      chart_(new Chart(desk, this)), line_(new QComboBox(this)), figures_(new QLabel(this)),
-      use_bore_(new QPushButton(this)) {
+    : QWidget(parent), desk_(desk), chart_(new Chart(desk, this)), line_(new QComboBox(this)),
+      figures_(new QLabel(this)), use_bore_(new QPushButton(this)) {
   setObjectName("volume_view");
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
@@ -76,7 +80,7 @@ void VolumeView::showEvent(QShowEvent* event) {
 }
 
 QString VolumeView::summary() const {
-  const auto& soft = soft_();
+  const auto& soft = softening_of(desk_);
   if (!soft) return desk_.words_of(soft.error());
   if (soft->added > 0) return desk_.words_of(soft->reason);
   if (desk_.build().variant().fit[build::at(desk_.end())].added_volume > 0)
@@ -90,7 +94,7 @@ QString VolumeView::summary() const {
 }
 
 void VolumeView::use_fitting_bore() {
-  const auto& soft = soft_();
+  const auto& soft = softening_of(desk_);
   if (!soft || !soft->fitting_bore) return;
   build::Build next = desk_.build();
   next.variant().fit[build::at(desk_.end())].line_bore = *soft->fitting_bore;
@@ -107,7 +111,7 @@ void VolumeView::refresh() {
   line_->setCurrentIndex(static_cast<int>(fit.line));
   line_->setFont(look.font(TextSize::small));
   figures_->setFont(look.font(TextSize::small));
-  const auto& soft = soft_();
+  const auto& soft = softening_of(desk_);
   use_bore_->setVisible(soft && soft->fitting_bore);
   if (!soft) {
     figures_->clear();
@@ -156,7 +160,7 @@ void VolumeView::draw() {
   chart_->yAxis2->setLabel(tr("loss angle, °"));
   chart_->axisRect()->setAutoMargins(QCP::msLeft | QCP::msRight | QCP::msBottom);
   chart_->axisRect()->setMargins(QMargins(0, desk_.look().px(20), 0, 0));
-  const auto& soft = soft_();
+  const auto& soft = softening_of(desk_);
   if (soft) {
     QVector<double> f, k, loss;
     double most = 0, most_loss = 0;

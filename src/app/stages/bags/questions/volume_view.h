@@ -2,7 +2,6 @@
 // suits.
 #pragma once
 
-#include "app/desk/asked.h"
 #include "assess/bags/softening.h"
 
 #include <QWidget>
@@ -33,7 +32,6 @@ private:
   void use_fitting_bore();
 
   Desk& desk_;
-  Asked<assess::SofteningQuestion> soft_; // at the pose
   Chart* chart_;
   std::vector<Field*> fields_;
   QComboBox* line_;

@@ -13,22 +13,28 @@ using assess::SealedEnd;
 using assess::WeatherAnswer;
 using build::at;
 
-WeatherView::WeatherView(Desk& desk, QWidget* parent)
-    : HeightPlot(desk, parent), answers_(desk, [](const Desk& d) {
-        assess::WeatherGiven given{d.assessment().ends,
-                                   {d.pose(End::front), d.pose(End::rear)},
-                                   d.load_case(),
-                                   d.build().surroundings,
-                                   d.build().body.wheelbase};
-        given.surroundings.extra.clear();
-        return given;
-      }) {
+namespace {
+
+/// From the pose.
+const assess::WeatherQuestion::Answer& weather_of(const Desk& d) {
+  assess::WeatherGiven given{d.assessment().ends,
+                             {d.pose(End::front), d.pose(End::rear)},
+                             d.load_case(),
+                             d.build().surroundings,
+                             d.build().body.wheelbase};
+  given.surroundings.extra.clear();
+  return d.answers().at_once<assess::WeatherQuestion>(std::move(given));
+}
+
+} // namespace
+
+WeatherView::WeatherView(Desk& desk, QWidget* parent) : HeightPlot(desk, parent) {
   setObjectName("weather_view");
   setAccessibleName(tr("Weather"));
 }
 
 QString WeatherView::summary() const {
-  const auto& night = answers_().front();
+  const auto& night = weather_of(desk_).front();
   QString out = tr("Valves shut, from where the car stands now.");
   for (const End end : build::both_ends) {
     const auto& one = night.ends[at(end)];
@@ -103,7 +109,7 @@ void WeatherView::paint_move(QPainter& painter, const QRectF& column, End end, c
 void WeatherView::paint_ground(QPainter& painter) const {
   const Look& look = desk_.look();
   paint_axis(painter);
-  const auto& answers = answers_();
+  const auto& answers = weather_of(desk_);
   const auto rects = split(plot().left(), static_cast<int>(answers.size()));
   const Tokens& t = look.tokens();
   for (std::size_t i = 0; i < answers.size(); ++i) {
@@ -123,7 +129,7 @@ void WeatherView::paint_ground(QPainter& painter) const {
 }
 
 void WeatherView::paint_figures(QPainter& painter, double) const {
-  const auto& answers = answers_();
+  const auto& answers = weather_of(desk_);
   const auto rects = split(plot().left(), static_cast<int>(answers.size()));
   for (std::size_t i = 0; i < answers.size(); ++i) {
     painter.save();

@@ -2,7 +2,6 @@
 // pose.
 #pragma once
 
-#include "app/desk/asked.h"
 #include "app/kit/height_plot.h"
 #include "assess/bags/weather.h"
 
@@ -21,8 +20,6 @@ protected:
 
 private:
   void paint_move(QPainter& painter, const QRectF& column, assess::End end, const assess::SealedEnd& move) const;
-
-  Asked<assess::WeatherQuestion> answers_; // from the pose
 };
 
 } // namespace mavrel::app

@@ -2,22 +2,17 @@
 // pair of bags lost. Runs beside the interface; a result for a build that has changed since says so and is taken away.
 #pragma once
 
-#include "app/desk/desk.h"
+#include "app/kit/page.h"
 #include "assess/search/search.h"
 
-#include <QWidget>
-
-class QComboBox;
-class QLabel;
 class QCheckBox;
+class QComboBox;
 class QLineEdit;
-class QProgressBar;
-class QPushButton;
-class QTableWidget;
 
 namespace mavrel::app {
 
 class Chart;
+class RunRow;
 
 /// The search as the runner does it.
 struct SearchQuestion {
@@ -28,7 +23,7 @@ struct SearchQuestion {
   }
 };
 
-class SearchPage : public QWidget {
+class SearchPage : public Page {
   Q_OBJECT
 public:
   explicit SearchPage(Desk& desk, QWidget* parent = nullptr);
@@ -37,7 +32,7 @@ public:
   void stop();
   [[nodiscard]] bool is_running() const { return search_.is_running(); }
   /// nullptr while there is none, or it would not hold any more.
-  [[nodiscard]] const assess::SearchResult* result() const;
+  [[nodiscard]] const assess::SearchResult* result() const { return search_.value(); }
   /// The choice held, by its rank; none without a result.
   [[nodiscard]] std::optional<std::size_t> chosen() const;
 
@@ -46,12 +41,16 @@ signals:
   void finished();
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
-  void moved(); // the search went on, ended, or was given up
-  void found();
-  void refresh();
+  void make_asks();
+  void make_choices();
+  void changed(); // the search began, ended, or was given up
+  void step(int by);
+  void look_at(std::size_t pair);
+  [[nodiscard]] QString said() const;
+  [[nodiscard]] QString about(const assess::SearchChoice& choice) const;
   void fill_table();
   void draw();
   void pick_at(const QPointF& where);
@@ -59,21 +58,19 @@ private:
   void take();
   [[nodiscard]] std::optional<assess::SearchSpace> space();
 
-  Desk& desk_;
   QLineEdit *volumes_, *stacks_;
   QCheckBox* sure_;
   QWidget* choices_; // the scatter, and the one that is held
-  QPushButton *go_, *take_;
-  QProgressBar* progress_;
-  QLabel *said_, *held_;
+  RunRow* run_;
+  QPushButton* take_;
+  QLabel* held_;
   QComboBox *across_, *up_;
   Chart* scatter_;
-  QTableWidget* table_;
+  ListTable* table_;
   assess::SearchSpace tried_; // of the search there is
   assess::Sure tried_sure_ = assess::Sure::as_read;
-  LongAnswer<SearchQuestion> search_;
+  Asked<SearchQuestion> search_;
   std::optional<std::size_t> held_choice_;
-  bool was_running_ = false;
 };
 
 } // namespace mavrel::app

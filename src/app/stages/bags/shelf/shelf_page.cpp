@@ -1,6 +1,5 @@
 #include "app/stages/bags/shelf/shelf_page.h"
 
-#include "app/desk/desk.h"
 #include "app/kit/ask.h"
 #include "app/stages/bags/shelf/bench_panel.h"
 #include "app/stages/bags/shelf/card_cells.h"
@@ -47,123 +46,46 @@ constexpr Key keys[] = {
 } // namespace
 
 ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), list_(new QListWidget(this)), stack_(new QStackedWidget(this)),
+    : Page(desk, parent), list_(new QListWidget(this)), stack_(new QStackedWidget(this)),
       drawing_(new CardDrawing(desk, this)), cells_(new CardCells(desk, this)), kind_(new QComboBox(this)),
-      stop_(new QCheckBox(tr("stop inside"), this)), verdict_(new QLabel(this)),
-      keep_(new QPushButton(tr("Keep"), this)), undo_(new QPushButton(tr("Undo"), this)),
-      redo_(new QPushButton(tr("Redo"), this)), bench_(new BenchPanel(desk, this)) {
+      stop_(new QCheckBox(tr("stop inside"), this)), bench_(new BenchPanel(desk, this)) {
   setObjectName("shelf_page");
   const int u = desk_.look().unit();
-  auto* row = new QHBoxLayout(this);
-  row->setContentsMargins(0, u / 2, 0, 0);
-  row->setSpacing(u);
-  auto* left = new QVBoxLayout;
+  auto* both = row(wide_column(), 1);
+  both->setContentsMargins(0, u / 2, 0, 0);
+  auto* side = new QWidget(this);
+  auto* left = new QVBoxLayout(side);
+  left->setContentsMargins(0, 0, 0, 0);
   left->setSpacing(u / 2);
   list_->setObjectName("card_list");
   list_->setAccessibleName(tr("Bag cards"));
+  dress(list_, TextSize::normal);
   left->addWidget(list_, 1);
-  const auto button = [&](const QString& name, const QString& object, auto act) {
-    auto* made = new QPushButton(name, this);
-    made->setObjectName(object);
-    set_small(made, desk_.look());
-    connect(made, &QPushButton::clicked, this, act);
-    return made;
-  };
-  left->addWidget(button(tr("Import cards…"), "card_import", [this] {
+  small_button(left, tr("Import cards…"), "card_import", [this] {
     import(QFileDialog::getOpenFileNames(this, tr("Bag cards"), {}, tr("Bag cards (*.csv);;All files (*)")));
-  }));
-  left->addWidget(button(tr("From a bench test"), "card_bench", [this] { stack_->setCurrentWidget(bench_); }));
-  auto* side = new QWidget(this);
-  side->setLayout(left);
-  left->setContentsMargins(0, 0, 0, 0);
+  });
+  small_button(left, tr("From a bench test"), "card_bench", [this] { stack_->setCurrentWidget(bench_); });
   side->setFixedWidth(desk_.look().px(170));
-  row->addWidget(side);
-  row->addWidget(stack_, 1);
-
+  both->addWidget(side);
+  both->addWidget(stack_, 1);
   auto* page = new QWidget(stack_);
-  auto* column = new QVBoxLayout(page);
-  column->setContentsMargins(0, 0, 0, 0);
-  column->setSpacing(u / 2);
-  auto* head = new QGridLayout;
-  head->setHorizontalSpacing(u / 2);
-  head->setVerticalSpacing(0);
-  const auto caption = [&](const QString& text, int at_row, int at_column, int span, QWidget* widget) {
-    auto* label = new QLabel(text, page);
-    label->setProperty("quiet", true);
-    set_small(label, desk_.look());
-    label->setBuddy(widget);
-    widget->setAccessibleName(text);
-    head->addWidget(label, at_row, at_column, 1, span);
-    head->addWidget(widget, at_row + 1, at_column, 1, span);
-  };
-  for (int i = 0; i < static_cast<int>(std::size(keys)); ++i) {
-    auto* edit = new QLineEdit(page);
-    edit->setObjectName(QString("card_key_%1").arg(i));
-    connect(edit, &QLineEdit::editingFinished, this, [this, i] { key_edited(i); });
-    // Name, kind and stop in the first pair of rows, the figures in the second.
-    if (i == 0)
-      caption(tr(keys[i].caption), 0, 0, 3, edit);
-    else
-      caption(tr(keys[i].caption), 2, i - 1, 1, edit), head->setColumnStretch(i - 1, 1);
-    keys_.push_back(edit);
-  }
-  for (const auto kind : {air::BagKind::single_bellows, air::BagKind::double_bellows, air::BagKind::triple_bellows,
-                          air::BagKind::sleeve, air::BagKind::slim_bellows})
-    kind_->addItem(tr(air::bag_kind_name(kind)), static_cast<int>(kind));
-  connect(kind_, &QComboBox::activated, this, [this] {
-    if (!drafts_.has_card()) return;
-    air::BagCard card = drafts_.card();
-    card.kind = static_cast<air::BagKind>(kind_->currentData().toInt());
-    change(std::move(card));
-  });
-  caption(tr("kind"), 0, 3, 2, kind_);
-  connect(stop_, &QCheckBox::clicked, this, [this](bool on) {
-    if (!drafts_.has_card()) return;
-    air::BagCard card = drafts_.card();
-    card.internal_stop = on;
-    change(std::move(card));
-  });
-  head->addWidget(stop_, 1, 5);
-  column->addLayout(head);
-  column->addWidget(drawing_, 6);
-  verdict_->setWordWrap(true);
-  column->addWidget(verdict_);
-  connect(cells_, &CardCells::edited, this, &ShelfPage::change);
-  column->addWidget(cells_, 5);
-  auto* foot = new QHBoxLayout;
-  foot->setSpacing(u / 2);
-  foot->addWidget(button(tr("Add row"), "card_add_row", [this] { cells_->add_row(); }));
-  foot->addWidget(button(tr("Remove row"), "card_remove_row", [this] { cells_->remove_row(); }));
-  set_small(undo_, desk_.look());
-  undo_->setObjectName("card_undo");
-  connect(undo_, &QPushButton::clicked, this, &ShelfPage::undo);
-  foot->addWidget(undo_);
-  set_small(redo_, desk_.look());
-  connect(redo_, &QPushButton::clicked, this, &ShelfPage::redo);
-  foot->addWidget(redo_);
-  foot->addStretch(1);
-  foot->addWidget(button(tr("Duplicate"), "card_duplicate", [this] { duplicate(); }));
-  foot->addWidget(button(tr("Export…"), "card_export", [this] {
-    const QString to = drafts_.has_card()
-                           ? QFileDialog::getSaveFileName(this, tr("Bag card"),
-                                                          QString::fromStdString(shelf::card_file_name(drafts_.card())),
-                                                          tr("Bag cards (*.csv)"))
-                           : QString();
-    if (!to.isEmpty()) export_to(to);
-  }));
-  set_small(keep_, desk_.look());
-  keep_->setObjectName("card_keep");
-  connect(keep_, &QPushButton::clicked, this, &ShelfPage::keep);
-  foot->addWidget(keep_);
-  column->addLayout(foot);
+  auto* inside = new QVBoxLayout(page);
+  inside->setContentsMargins(0, 0, 0, 0);
+  inside->setSpacing(u / 2);
+  make_head(inside);
+  inside->addWidget(drawing_, 6);
+  verdict_ = small_words("card_verdict");
+  inside->addWidget(verdict_);
+  inside->addWidget(cells_, 5);
+  make_foot(inside);
   stack_->addWidget(page);
   stack_->addWidget(bench_);
+  connect(cells_, &CardCells::edited, this, &ShelfPage::change);
   connect(bench_, &BenchPanel::left, this, [this] { stack_->setCurrentIndex(0); });
   connect(bench_, &BenchPanel::made, this, [this](const air::BagCard& card) {
     stack_->setCurrentIndex(0);
     drafts_.add(card);
-    refresh_list();
-    show_draft();
+    show_edits();
   });
   connect(list_, &QListWidget::currentRowChanged, this, [this](int held) {
     const auto& bags = desk_.shelf().bags;
@@ -176,14 +98,78 @@ ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
       drafts_.open_new(i - bags.size());
     show_draft();
   });
-  connect(&desk_, &Desk::changed, this, [this] {
-    if (isVisible()) refresh_list();
-  });
   connect(&desk_, &Desk::restyled, this, [this] { show_draft(); });
 }
 
-void ShelfPage::showEvent(QShowEvent* event) {
-  QWidget::showEvent(event);
+QPushButton* ShelfPage::small_button(QBoxLayout* row, const QString& text, const char* name,
+                                     std::function<void()> act) {
+  QPushButton* made = button(row, text, name, std::move(act));
+  dress(made, TextSize::small);
+  return made;
+}
+
+void ShelfPage::make_head(QVBoxLayout* into) {
+  auto* head = new QGridLayout;
+  head->setHorizontalSpacing(desk_.look().unit() / 2);
+  head->setVerticalSpacing(0);
+  const auto captioned = [&](const QString& text, int at_row, int at_column, int span, QWidget* widget) {
+    QLabel* label = quiet(text);
+    label->setBuddy(widget);
+    widget->setAccessibleName(text);
+    head->addWidget(label, at_row, at_column, 1, span);
+    head->addWidget(widget, at_row + 1, at_column, 1, span);
+  };
+  for (int i = 0; i < static_cast<int>(std::size(keys)); ++i) {
+    auto* edit = new QLineEdit(this);
+    edit->setObjectName(QString("card_key_%1").arg(i));
+    dress(edit, TextSize::normal, true);
+    connect(edit, &QLineEdit::editingFinished, this, [this, i] { key_edited(i); });
+    // Name, kind and stop in the first pair of rows, the figures in the second.
+    if (i == 0)
+      captioned(tr(keys[i].caption), 0, 0, 3, edit);
+    else
+      captioned(tr(keys[i].caption), 2, i - 1, 1, edit), head->setColumnStretch(i - 1, 1);
+    keys_.push_back(edit);
+  }
+  for (const auto kind : {air::BagKind::single_bellows, air::BagKind::double_bellows, air::BagKind::triple_bellows,
+                          air::BagKind::sleeve, air::BagKind::slim_bellows})
+    kind_->addItem(tr(air::bag_kind_name(kind)), static_cast<int>(kind));
+  const auto with = [this](const std::function<void(air::BagCard&)>& set) {
+    if (!drafts_.has_card()) return;
+    air::BagCard card = drafts_.card();
+    set(card);
+    change(std::move(card));
+  };
+  connect(kind_, &QComboBox::activated, this, [this, with] {
+    with([this](air::BagCard& card) { card.kind = static_cast<air::BagKind>(kind_->currentData().toInt()); });
+  });
+  connect(stop_, &QCheckBox::clicked, this,
+          [with](bool on) { with([on](air::BagCard& card) { card.internal_stop = on; }); });
+  for (QWidget* one : std::initializer_list<QWidget*>{kind_, stop_})
+    dress(one, TextSize::small);
+  captioned(tr("kind"), 0, 3, 2, kind_);
+  head->addWidget(stop_, 1, 5);
+  into->addLayout(head);
+}
+
+void ShelfPage::make_foot(QVBoxLayout* into) {
+  auto* foot = row(into);
+  small_button(foot, tr("Add row"), "card_add_row", [this] { cells_->add_row(); });
+  small_button(foot, tr("Remove row"), "card_remove_row", [this] { cells_->remove_row(); });
+  undo_ = small_button(foot, tr("Undo"), "card_undo", [this] { undo(); });
+  redo_ = small_button(foot, tr("Redo"), "card_redo", [this] { redo(); });
+  foot->addStretch(1);
+  small_button(foot, tr("Duplicate"), "card_duplicate", [this] { duplicate(); });
+  small_button(foot, tr("Export…"), "card_export", [this] {
+    if (!drafts_.has_card()) return;
+    const QString to = QFileDialog::getSaveFileName(
+        this, tr("Bag card"), QString::fromStdString(shelf::card_file_name(drafts_.card())), tr("Bag cards (*.csv)"));
+    if (!to.isEmpty()) export_to(to);
+  });
+  keep_ = small_button(foot, tr("Keep"), "card_keep", [this] { keep(); });
+}
+
+void ShelfPage::fill() {
   refresh_list();
   if (!drafts_.has_card() && !desk_.shelf().bags.empty()) {
     const auto& fitted = desk_.build().variant().fit[build::at(desk_.end())].bag;
@@ -191,12 +177,16 @@ void ShelfPage::showEvent(QShowEvent* event) {
   }
 }
 
+void ShelfPage::show_edits() {
+  refresh_list();
+  show_draft();
+}
+
 void ShelfPage::refresh_list() {
   const QSignalBlocker quiet(list_);
   const Tokens& t = desk_.look().tokens();
   const auto own = (desk_.cards().folder().empty() ? shelf::user_shelf_folder() : desk_.cards().folder()).string();
   list_->clear();
-  list_->setFont(desk_.look().font(TextSize::normal));
   for (const auto& bag : desk_.shelf().bags) {
     const bool mine = bag.file.string().starts_with(own);
     const bool changed = drafts_.is_edited(bag.card.name);
@@ -221,8 +211,7 @@ void ShelfPage::show_bag(const std::string& name) {
   if (!bag) return;
   stack_->setCurrentIndex(0);
   drafts_.open(bag->card);
-  refresh_list();
-  show_draft();
+  show_edits();
 }
 
 std::optional<air::BagCard> ShelfPage::draft() const {
@@ -231,28 +220,24 @@ std::optional<air::BagCard> ShelfPage::draft() const {
 
 void ShelfPage::change(air::BagCard card) {
   if (drafts_.has_card()) drafts_.change(std::move(card));
-  refresh_list();
-  show_draft();
+  show_edits();
 }
 
 void ShelfPage::undo() {
   if (!drafts_.can_undo()) return;
   drafts_.undo();
-  refresh_list();
-  show_draft();
+  show_edits();
 }
 
 void ShelfPage::redo() {
   if (!drafts_.can_redo()) return;
   drafts_.redo();
-  refresh_list();
-  show_draft();
+  show_edits();
 }
 
 void ShelfPage::show_draft() {
   const UnitPrefs& prefs = desk_.prefs();
   for (std::size_t i = 0; i < keys_.size(); ++i) {
-    keys_[i]->setFont(desk_.look().font(TextSize::normal, true));
     if (!drafts_.has_card())
       keys_[i]->clear();
     else if (!keys[i].what)
@@ -266,8 +251,6 @@ void ShelfPage::show_draft() {
   }
   if (drafts_.has_card())
     kind_->setCurrentIndex(static_cast<int>(drafts_.card().kind)), stop_->setChecked(drafts_.card().internal_stop);
-  kind_->setFont(desk_.look().font(TextSize::small));
-  stop_->setFont(desk_.look().font(TextSize::small));
   undo_->setEnabled(drafts_.can_undo());
   redo_->setEnabled(drafts_.can_redo());
   emit edited();
@@ -298,7 +281,6 @@ void ShelfPage::key_edited(int key) {
 }
 
 void ShelfPage::check() {
-  verdict_->setFont(desk_.look().font(TextSize::small));
   keep_->setEnabled(false);
   if (!drafts_.has_card()) {
     drawing_->show_card(std::nullopt);
@@ -323,8 +305,7 @@ void ShelfPage::duplicate() {
   air::BagCard card = drafts_.card();
   card.name += tr(" copy").toStdString();
   drafts_.add(std::move(card));
-  refresh_list();
-  show_draft();
+  show_edits();
   desk_.tell(tr("A copy, not on the shelf yet. Name it and keep it."));
 }
 
@@ -344,8 +325,7 @@ bool ShelfPage::keep() {
     return false;
   }
   drafts_.kept(there);
-  refresh_list();
-  show_draft();
+  show_edits();
   desk_.tell(tr("Kept as %1").arg(QString::fromStdString(shown_path(*file))));
   return true;
 }

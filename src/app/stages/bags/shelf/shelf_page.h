@@ -2,20 +2,14 @@
 // user's own shelf, or made from a bench test.
 #pragma once
 
+#include "app/kit/page.h"
 #include "app/stages/bags/shelf/card_drafts.h"
 #include "shelf/card_csv.h"
 
-#include <QWidget>
-
-#include <optional>
-#include <vector>
-
 class QCheckBox;
 class QComboBox;
-class QLabel;
 class QLineEdit;
 class QListWidget;
-class QPushButton;
 class QStackedWidget;
 
 namespace mavrel::app {
@@ -23,9 +17,8 @@ namespace mavrel::app {
 class BenchPanel;
 class CardCells;
 class CardDrawing;
-class Desk;
 
-class ShelfPage : public QWidget {
+class ShelfPage : public Page {
   Q_OBJECT
 public:
   explicit ShelfPage(Desk& desk, QWidget* parent = nullptr);
@@ -48,16 +41,19 @@ signals:
   void edited(); // a card changed, or another is shown
 
 protected:
-  void showEvent(QShowEvent* event) override;
+  void fill() override;
 
 private:
   void refresh_list();
+  void make_head(QVBoxLayout* into);
+  void make_foot(QVBoxLayout* into);
+  QPushButton* small_button(QBoxLayout* row, const QString& text, const char* name, std::function<void()> act);
+  void show_edits();
   void change(air::BagCard card);
   void show_draft();
   void key_edited(int key);
   void check();
 
-  Desk& desk_;
   QListWidget* list_;
   QStackedWidget* stack_;
   CardDrawing* drawing_;

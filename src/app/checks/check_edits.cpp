@@ -1,4 +1,4 @@
-#include "app/kit/check_edits.h"
+#include "app/checks/check_edits.h"
 
 #include "assess/fit_up/check_figures.h"
 

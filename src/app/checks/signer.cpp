@@ -1,4 +1,4 @@
-#include "app/kit/signer.h"
+#include "app/checks/signer.h"
 
 #include "app/desk/desk.h"
 #include "assess/fit_up/checks.h"

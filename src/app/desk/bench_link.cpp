@@ -1,4 +1,4 @@
-#include "app/desk/bench.h"
+#include "app/desk/bench_link.h"
 
 #include "app/desk/desk.h"
 
@@ -24,7 +24,7 @@ bool is_socket(const QString& path) {
 
 } // namespace
 
-Bench::Bench(QObject* parent) : QObject(parent) {
+BenchLink::BenchLink(QObject* parent) : QObject(parent) {
   asking_.setInterval(asks_every);
   listening_.setInterval(silence);
   connect(&asking_, &QTimer::timeout, this, [this] {
@@ -33,26 +33,26 @@ Bench::Bench(QObject* parent) : QObject(parent) {
   connect(&listening_, &QTimer::timeout, this, [this] { lose(tr("Nothing was heard for %1 s.").arg(silence / 1000)); });
 }
 
-Bench& Bench::of(Desk& desk) {
-  if (auto* made = desk.findChild<Bench*>(QString(), Qt::FindDirectChildrenOnly)) return *made;
-  auto* made = new Bench(&desk);
+BenchLink& BenchLink::of(Desk& desk) {
+  if (auto* made = desk.findChild<BenchLink*>(QString(), Qt::FindDirectChildrenOnly)) return *made;
+  auto* made = new BenchLink(&desk);
   // What the car shows stands on the posts, whatever stage is looked at.
-  connect(made, &Bench::told, &desk, [made, &desk] {
+  connect(made, &BenchLink::told, &desk, [made, &desk] {
     if (const link::State* s = made->state(); s && made->standing() == Standing::open)
       desk.sight().set_live(Sight::Live{s->height, s->pressure});
   });
-  connect(made, &Bench::changed, &desk, [made, &desk] {
+  connect(made, &BenchLink::changed, &desk, [made, &desk] {
     if (made->standing() != Standing::open) desk.sight().set_live(std::nullopt);
   });
   return *made;
 }
 
-Bench::~Bench() {
+BenchLink::~BenchLink() {
   release();
   drop_device();
 }
 
-void Bench::drop_device() {
+void BenchLink::drop_device() {
   asking_.stop();
   listening_.stop();
   held_.reset();
@@ -61,7 +61,7 @@ void Bench::drop_device() {
   device_.release()->deleteLater(); // it may be the one that called here
 }
 
-void Bench::open(const QString& address) {
+void BenchLink::open(const QString& address) {
   shut();
   address_ = address.trimmed();
   trouble_.clear();
@@ -77,7 +77,7 @@ void Bench::open(const QString& address) {
     socket->setServerName(address_);
     QLocalSocket* raw = socket.get();
     device_ = std::move(socket);
-    connect(raw, &QIODevice::readyRead, this, &Bench::take_bytes);
+    connect(raw, &QIODevice::readyRead, this, &BenchLink::take_bytes);
     raw->connectToServer();
   } else {
     auto port = std::make_unique<QSerialPort>(address_);
@@ -92,13 +92,13 @@ void Bench::open(const QString& address) {
     connect(raw, &QSerialPort::errorOccurred, this, [this, raw](QSerialPort::SerialPortError error) {
       if (error != QSerialPort::NoError && error != QSerialPort::TimeoutError) lose(raw->errorString());
     });
-    connect(raw, &QIODevice::readyRead, this, &Bench::take_bytes);
+    connect(raw, &QIODevice::readyRead, this, &BenchLink::take_bytes);
   }
   if (device_) listening_.start();
   emit changed();
 }
 
-void Bench::shut() {
+void BenchLink::shut() {
   if (standing_ == Standing::shut) return;
   release();
   if (device_) say({link::Order::What::close, {}, {}, false, 0});
@@ -109,7 +109,7 @@ void Bench::shut() {
   emit changed();
 }
 
-void Bench::lose(const QString& why) {
+void BenchLink::lose(const QString& why) {
   // The rig's own watchdog shuts what was held: nobody asks for it again.
   drop_device();
   stop_recording();
@@ -118,7 +118,7 @@ void Bench::lose(const QString& why) {
   emit changed();
 }
 
-void Bench::take_bytes() {
+void BenchLink::take_bytes() {
   if (!device_) return;
   const QByteArray bytes = device_->readAll();
   if (!lines_.take({bytes.constData(), static_cast<std::size_t>(bytes.size())}))
@@ -129,7 +129,7 @@ void Bench::take_bytes() {
   }
 }
 
-void Bench::take_line(const std::string& line) {
+void BenchLink::take_line(const std::string& line) {
   auto read = link::read_rig_line(line, hello_ ? hello_->circuits : std::vector<link::Circuit>());
   if (!read) {
     emit noted(QString::fromStdString(mavrel::say(read.error())));
@@ -185,13 +185,13 @@ void Bench::take_line(const std::string& line) {
   emit told();
 }
 
-void Bench::say(const link::Order& order) {
+void BenchLink::say(const link::Order& order) {
   if (!device_ || !device_->isOpen()) return;
   const std::string line = link::line_of(order);
   device_->write(line.data(), static_cast<qint64>(line.size()));
 }
 
-void Bench::hold(const QString& circuit, control::ValveOrder way) {
+void BenchLink::hold(const QString& circuit, control::ValveOrder way) {
   if (standing_ != Standing::open) return;
   held_ = link::Order{link::Order::What::open, circuit.toStdString(), way, false, 0};
   say(*held_);
@@ -199,7 +199,7 @@ void Bench::hold(const QString& circuit, control::ValveOrder way) {
   emit changed();
 }
 
-void Bench::release() {
+void BenchLink::release() {
   if (!held_) return;
   asking_.stop();
   say({link::Order::What::close, held_->circuit, {}, false, 0});
@@ -207,16 +207,16 @@ void Bench::release() {
   emit changed();
 }
 
-void Bench::set_controller(bool on) {
+void BenchLink::set_controller(bool on) {
   release();
   say({link::Order::What::controller, {}, {}, on, 0});
 }
 
-void Bench::drive(double speed) {
+void BenchLink::drive(double speed) {
   say({link::Order::What::drive, {}, {}, false, speed});
 }
 
-std::optional<QString> Bench::record(const QString& file) {
+std::optional<QString> BenchLink::record(const QString& file) {
   stop_recording();
   auto to = std::make_unique<QFile>(file);
   if (!to->open(QIODevice::WriteOnly | QIODevice::Truncate)) return tr("%1: %2").arg(file, to->errorString());
@@ -236,7 +236,7 @@ std::optional<QString> Bench::record(const QString& file) {
   return std::nullopt;
 }
 
-void Bench::stop_recording() {
+void BenchLink::stop_recording() {
   if (!record_) return;
   record_->close();
   record_.reset();

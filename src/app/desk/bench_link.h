@@ -21,13 +21,13 @@ namespace mavrel::app {
 class Desk;
 
 /// Lives with the interface. Everything it says is of the link that is open now.
-class Bench : public QObject {
+class BenchLink : public QObject {
   Q_OBJECT
 public:
-  explicit Bench(QObject* parent = nullptr);
-  ~Bench() override;
+  explicit BenchLink(QObject* parent = nullptr);
+  ~BenchLink() override;
   /// The desk's own link, which every stage shares; made when first asked for.
-  [[nodiscard]] static Bench& of(Desk& desk);
+  [[nodiscard]] static BenchLink& of(Desk& desk);
 
   /// @param address  the path of a socket, or the name of a serial port (`ttyUSB0`, `/dev/pts/4`)
   void open(const QString& address);
