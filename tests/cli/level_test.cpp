@@ -207,7 +207,7 @@ TEST(Rig, HidesAFaultThatIsFoundThroughIt) {
   // Which number hides one valve that never opens was asked of mavrel-cli beforehand; the rig itself never says.
   std::string hidden;
   int seed = 0;
-  for (int i = 1; i < 80 && hidden.find("fill valve stuck shut") == std::string::npos; ++i) {
+  for (int i = 13; i < 80 && hidden.find("fill valve stuck shut") == std::string::npos; ++i) { // 13 is one
     hidden = test::run("practise --seed " + std::to_string(i) + " --level plain --untested --reveal").out;
     hidden = hidden.substr(std::min(hidden.rfind("\"fault\""), hidden.size()));
     seed = i;

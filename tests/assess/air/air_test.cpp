@@ -279,10 +279,11 @@ TEST(Sizing, BestOnesMeetTheWishesAndAreBetteredByNone) {
 TEST(Sizing, RefusesWhatTheFindingsRefuse) {
   Build b = test::demo_whole();
   b.variant().air.pressure_switch = "Tick 13.5"; // over what some tanks and valves are rated for
-  const SizingGiven given = sizing_given(b, test::demo_shelf(), air_of(b));
+  SizingGiven given = sizing_given(b, test::demo_shelf(), air_of(b));
+  given.compressors.resize(3), given.lines.resize(2); // what is rated for too little stays: tanks and valves
   const auto sized = size_kits(given, {0, {}, {}});
   ASSERT_TRUE(sized);
-  for (std::size_t i = 0; i < sized->choices.size(); i += 37) {
+  for (std::size_t i = 0; i < sized->choices.size(); i += 7) {
     const KitChoice& c = sized->choices[i];
     Build with = b;
     with.variant().air = kit_of(given, c);

@@ -23,7 +23,7 @@ Worked worked(const PracticeAsked& asked) {
 
 TEST(Practice, TheTrueCauseComesFirstAndOddsAreHonest) {
   // Cars that nothing was tuned on.
-  constexpr std::uint64_t first_seed = 7'000'001, cars = 200;
+  constexpr std::uint64_t first_seed = 7'000'001, cars = 100;
   std::vector<Worked> all;
   for (std::uint64_t i = 0; i < cars; ++i)
     all.push_back(worked({first_seed + i, PracticeLevel::slight}));
@@ -46,7 +46,7 @@ TEST(Practice, TheTrueCauseComesFirstAndOddsAreHonest) {
   EXPECT_GE(first, 0.80 * cars);
   EXPECT_GE(among_three, 0.95 * cars);
   for (const Called& c : called) {
-    ASSERT_GT(c.n, 10);
+    ASSERT_GT(c.n, 5);
     const double said = c.odds / c.n, was = c.was / c.n;
     EXPECT_NEAR(was, said, 0.04 + 2.5 * std::sqrt(said * (1 - said) / c.n)) << c.n;
   }
@@ -54,7 +54,7 @@ TEST(Practice, TheTrueCauseComesFirstAndOddsAreHonest) {
 
 TEST(Practice, TwoAtOnceAreFoundToo) {
   int first = 0, right_one = 0;
-  constexpr int cars = 16;
+  constexpr int cars = 8;
   for (std::uint64_t seed = 1; seed <= cars; ++seed) {
     const Worked w = worked({seed, PracticeLevel::two});
     first += fault_key(w.diagnosis.sets.front().faults) == w.truth;
@@ -65,7 +65,7 @@ TEST(Practice, TwoAtOnceAreFoundToo) {
       }
   }
   EXPECT_GE(first, 0.7 * cars);
-  EXPECT_GE(right_one, 0.95 * cars);
+  EXPECT_EQ(right_one, cars);
 }
 
 TEST(Practice, TheSameNumberIsTheSameCarAndOthersDiffer) {

@@ -63,8 +63,10 @@ TEST(HoldPoints, FiguresAreThoseOfTheDesign) {
 }
 
 TEST(HoldPoints, PassWhereEveryFigureIsRightAndFailWhereOneIsNot) {
+  std::set<std::string> tried; // a kind of check once, on the car that has it first
   for (const Build& b : {fresh_estate(), fresh_half_ton()})
     for (const HoldPoint& p : hold_points(fit_up_of(b))) {
+      if (!tried.insert(p.id).second) continue;
       EXPECT_EQ(state_of(signed_off(b, p.id), p.id), CheckState::passed) << p.id;
       const AskedFigure& first = p.figures[0];
       if (first.least || first.most || p.figures.size() > 1) {
