@@ -1,8 +1,8 @@
 // How long clearances take: the map of an end, what would fit, the ground, and why not lower.
 #include "assess/assess.h"
 #include "assess/ground/ground.h"
-#include "assess/touch/fits.h"
-#include "assess/touch/map.h"
+#include "assess/interference/fits.h"
+#include "assess/interference/map.h"
 #include "assess/why/why.h"
 
 #include "build/file.h"

@@ -34,7 +34,7 @@ double SoftenedBag::conductance_for_middle(double frequency) const {
 
 SoftenedBag softened_bag(const BagSection& at, double p, const BagSetting& setting, double conductance) {
   const BagForce f = bag_force(at, p);
-  const double RT = gas_constant * setting.ambient.temperature;
+  const double RT = pressure_work(setting.ambient.temperature);
   SoftenedBag out;
   out.drive = f.per_pressure * (p + setting.ambient.pressure()) * at.volume_slope / RT;
   out.a = setting.added_volume / (setting.n * RT);
@@ -53,7 +53,7 @@ double line_swing(const BagSection& at, double p, const BagSetting& setting, dou
 double breathing_conductance(const BagSection& at, double p, const BagSetting& setting, const Restriction& line,
                              double stroke, double frequency) {
   if (setting.added_volume == 0) return 0;
-  const double p_abs = p + setting.ambient.pressure(), T = setting.ambient.temperature, RT = gas_constant * T;
+  const double p_abs = p + setting.ambient.pressure(), T = setting.ambient.temperature, RT = pressure_work(T);
   const double a = setting.added_volume / (setting.n * RT), b = at.volume / (setting.n * RT);
   const double omega = turn * frequency;
   const SwingLaw law = swing_law(line, p_abs, T);

@@ -18,9 +18,6 @@ constexpr double rounding = 1e-9; // of a figure: one on the edge is not beyond 
 std::span<const Section> sections() {
   return section_table;
 }
-std::span<const double> fuses() {
-  return fuse_table;
-}
 
 std::string gauge_for(double area) {
   for (int n = 18; n >= -1; n = n > 2 ? n - 2 : n == 2 ? 0 : n - 1) {

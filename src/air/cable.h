@@ -16,7 +16,6 @@ struct Section {
   double carries = 0; // A
 };
 [[nodiscard]] std::span<const Section> sections();
-[[nodiscard]] std::span<const double> fuses(); // A
 
 /// The thinnest even gauge not thinner than a section: `10`, `1/0`; empty beyond 2/0.
 [[nodiscard]] std::string gauge_for(double area);

@@ -24,6 +24,19 @@ struct Ambient {
   return p_abs * volume / (gas_constant * temperature);
 }
 
+/// K of `mass` kg of air at `p_abs` (Pa) in `volume` (m³).
+[[nodiscard]] constexpr double air_temperature(double p_abs, double volume, double mass) {
+  return p_abs * volume / (mass * gas_constant);
+}
+/// kg/m³ at `p_abs` (Pa), `temperature` (K).
+[[nodiscard]] constexpr double air_density(double p_abs, double temperature) {
+  return p_abs / (gas_constant * temperature);
+}
+/// J/kg, R·T: what a kilogram holds as pressure times volume.
+[[nodiscard]] constexpr double pressure_work(double temperature) {
+  return gas_constant * temperature;
+}
+
 /// Absolute pressure after a sealed volume changes, p·Vⁿ kept.
 [[nodiscard]] double polytropic_pressure(double p_abs, double volume, double new_volume, double n);
 /// Temperature (K) after the same change: T·Vⁿ⁻¹ kept.

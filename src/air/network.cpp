@@ -136,4 +136,8 @@ double delivery(const Compressor& compressor, double p) {
   return q0 + (q1 - q0) * (p - p0) / (p1 - p0);
 }
 
+double mass_delivered(const Network& network, const Compressor& compressor, double gauge_pressure) {
+  return delivery(compressor, gauge_pressure) * air_density(network.ambient_pressure, network.ambient_temperature);
+}
+
 } // namespace mavrel::air

@@ -65,5 +65,17 @@ struct Network {
 
 /// m³/s of the air around that a compressor delivers against a gauge pressure: linear between points, its ends go on.
 [[nodiscard]] double delivery(const Compressor& compressor, double gauge_pressure);
+/// kg/s of it.
+[[nodiscard]] double mass_delivered(const Network& network, const Compressor& compressor, double gauge_pressure);
+
+/// The air at one end of a line.
+struct AirAt {
+  double pressure = 0, temperature = 0; // Pa absolute, K
+};
+/// kg/s along an open line; below 0 it comes back, which a check valve does not let it do.
+[[nodiscard]] inline double flow_along(const Line& line, const AirAt& from, const AirAt& to) {
+  if (from.pressure >= to.pressure) return mass_flow(line.through, from.pressure, to.pressure, from.temperature);
+  return line.one_way ? 0 : -mass_flow(line.through, to.pressure, from.pressure, to.temperature);
+}
 
 } // namespace mavrel::air

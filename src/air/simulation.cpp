@@ -110,7 +110,7 @@ struct Simulation::Inside {
       const double r = y[v] / s.volume;
       const double p = std::pow(r, isentropic);
       s.gauge_pressure = p - network.ambient_pressure;
-      s.temperature = p * s.volume / (m[v] * gas_constant);
+      s.temperature = air_temperature(p, s.volume, m[v]);
       s.mass = m[v];
     }
     return true;
@@ -123,20 +123,18 @@ struct Simulation::Inside {
   [[nodiscard]] double temperature(std::size_t at) const {
     return at == outside ? network.ambient_temperature : states[at].temperature;
   }
+  [[nodiscard]] AirAt air(std::size_t at) const { return {pressure(at), temperature(at)}; }
 
   [[nodiscard]] double flow(std::size_t l) const {
     const Line& line = network.lines[l];
     if (!open[l]) return 0;
-    const double p1 = pressure(line.from), p2 = pressure(line.to);
-    if (p1 >= p2) return mass_flow(line.through, p1, p2, temperature(line.from));
-    return line.one_way ? 0 : -mass_flow(line.through, p2, p1, temperature(line.to));
+    return flow_along(line, air(line.from), air(line.to));
   }
 
   [[nodiscard]] double mass_delivered(std::size_t c) const {
     const Compressor& compressor = network.compressors[c];
     if (!engines[c].runs()) return 0;
-    return delivery(compressor, states[compressor.to].gauge_pressure) * network.ambient_pressure /
-           (gas_constant * network.ambient_temperature);
+    return air::mass_delivered(network, compressor, states[compressor.to].gauge_pressure);
   }
 
   static int rates(realtype, N_Vector now, N_Vector out, void* self) {
@@ -355,17 +353,6 @@ void Simulation::allow(std::size_t compressor, bool allowed) {
   if (inside_->engines[compressor].allowed == allowed) return;
   inside_->engines[compressor].allowed = allowed;
   inside_->fresh = true;
-}
-void Simulation::refill(std::size_t volume, double gauge_pressure) {
-  Inside& in = *inside_;
-  const double p = gauge_pressure + in.network.ambient_pressure, V = in.states[volume].volume;
-  const double mass = air_mass(p, V, in.states[volume].temperature);
-  in.outside_part()[0] += mass - in.mass()[volume];
-  in.outside_part()[1] += (mass - in.mass()[volume]) * heat_at_volume * in.states[volume].temperature;
-  in.mass()[volume] = mass;
-  in.gas()[volume] = V * std::pow(p, 1 / isentropic);
-  (void)in.read();
-  in.fresh = true;
 }
 
 Expected<RunEnd> Simulation::run(double until, std::span<const Watch> watches, double every,

@@ -67,8 +67,6 @@ public:
   void open(std::size_t line, bool is_open);
   /// A compressor that is not allowed stands still whatever its switch says.
   void allow(std::size_t compressor, bool allowed);
-  /// Another pressure of a volume, at its temperature: a tank filled from elsewhere.
-  void refill(std::size_t volume, double gauge_pressure);
 
   /// Lets time pass until `until` (s), a watch is met, or it is stopped.
   /// @param every    s between looks; 0: none

@@ -8,11 +8,11 @@
 #include "assess/end/end_findings.h"
 #include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground_findings.h"
+#include "assess/interference/interference_findings.h"
 #include "assess/leveling/leveling_findings.h"
 #include "assess/proving/proving_findings.h"
 #include "assess/survey/survey_findings.h"
 #include "assess/swing/swing_findings.h"
-#include "assess/touch/touch_findings.h"
 
 namespace mavrel::assess {
 

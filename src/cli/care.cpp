@@ -3,6 +3,7 @@
 #include "assess/care/air_use.h"
 #include "assess/care/log_table.h"
 #include "assess/care/origin.h"
+#include "assess/opened.h"
 #include "assess/proving/learning.h"
 #include "assess/proving/predictions.h"
 #include "book/book.h"
@@ -11,7 +12,6 @@
 #include "build/names.h"
 #include "build/names_care.h"
 #include "cli/commands.h"
-#include "cli/opened.h"
 #include "file/text_file.h"
 #include "report/calendar_file.h"
 #include "report/hand_over_sheet.h"
@@ -71,7 +71,7 @@ private:
 } // namespace
 
 Expected<std::string> prove(const ProveRequest& request) {
-  const auto open = open_build(request.build, request.shelf);
+  const auto open = assess::open_build(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto given = assess::fit_up_given(open->build, open->shelf);
   const auto predicted = assess::predict(assess::leveling_given(open->build, given.air(), 0), {});
@@ -98,7 +98,7 @@ Expected<std::string> prove(const ProveRequest& request) {
 Expected<std::string> care(const CareRequest& request) {
   const auto now = moment_of(request.now);
   if (!now) return refuse(now.error());
-  const auto open = open_build(request.build, request.shelf);
+  const auto open = assess::open_build(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto given = assess::care_given(open->build, assess::fit_up_given(open->build, open->shelf));
   const auto air = assess::air_a_day(given.fit_up.air(), {});
@@ -174,7 +174,7 @@ Expected<std::string> book(const BookRequest& request) {
         if (files->empty()) break;
         for (const std::string& file : *files) {
           std::string text;
-          if (const auto open = open_build(file, request.shelf))
+          if (const auto open = assess::open_build(file, request.shelf))
             for (const assess::Finding& f : assess::assess(open->build, open->shelf).findings)
               text += say(f.title) + " " + say(f.reason) + "\n";
           if (const auto done = book->take_findings(file, text); !done) return refuse(done.error());

@@ -1,9 +1,10 @@
 // mavrel-cli practise and diagnose.
 #include "assess/fit_up/checks.h"
+#include "assess/opened.h"
 #include "cli/commands.h"
-#include "cli/opened.h"
 #include "file/text_file.h"
 #include "report/faults_json.h"
+#include "shelf/places.h"
 
 namespace mavrel::cli {
 

@@ -3,7 +3,7 @@
 
 #include "app/print/fit_up_pdf.h"
 #include "assess/fit_up/fit_up_findings.h"
-#include "cli/opened.h"
+#include "assess/opened.h"
 #include "file/text_file.h"
 #include "report/drawing_files.h"
 #include "report/fit_up_files.h"
@@ -17,11 +17,11 @@ namespace mavrel::cli {
 namespace {
 
 struct OpenedFitUp {
-  Opened opened;
+  assess::Opened opened;
   assess::FitUpGiven given;
 };
 Expected<OpenedFitUp> open_fit_up(const std::string& path, const std::string& shelf) {
-  auto opened = open_build(path, shelf);
+  auto opened = assess::open_build(path, shelf);
   if (!opened) return refuse(opened.error());
   auto given = assess::fit_up_given(opened->build, opened->shelf);
   return OpenedFitUp{std::move(*opened), std::move(given)};

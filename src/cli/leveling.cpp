@@ -1,8 +1,8 @@
 // mavrel-cli road, level and sensor: roads, a car that keeps its height on one, and its sensors.
 #include "assess/leveling/leveling_given.h"
+#include "assess/opened.h"
 #include "build/names.h"
 #include "cli/commands.h"
-#include "cli/opened.h"
 #include "cli/reader.h"
 #include "cli/typed.h"
 #include "control/sensor.h"
@@ -121,7 +121,7 @@ Expected<std::string> level(const LevelRequest& request) {
   const auto wait = within("--wait", request.wait, Kind::time, 0, 120);
   for (const auto* value : {&speed, &minutes, &average, &band, &wait})
     if (!*value) return refuse(value->error());
-  auto opened = open_build(request.build, request.shelf);
+  auto opened = assess::open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   build::Drive& drive = opened->build.drive;
   drive.road = *kind, drive.speed = *speed, drive.duration = *minutes;

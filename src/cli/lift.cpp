@@ -1,8 +1,8 @@
 // mavrel-cli lift and size: a build's own air kit, and those that would do.
 #include "assess/air/figures.h"
+#include "assess/opened.h"
 #include "build/names.h"
 #include "cli/commands.h"
-#include "cli/opened.h"
 #include "file/text_file.h"
 #include "report/air_json.h"
 
@@ -12,7 +12,7 @@ namespace mavrel::cli {
 
 namespace {
 
-Expected<std::size_t> preset_called(const Opened& opened, const std::string& name) {
+Expected<std::size_t> preset_called(const assess::Opened& opened, const std::string& name) {
   const auto& names = opened.air.presets;
   const auto found = std::find(names.begin(), names.end(), name);
   if (found != names.end()) return static_cast<std::size_t>(found - names.begin());
@@ -25,7 +25,7 @@ Expected<std::size_t> preset_called(const Opened& opened, const std::string& nam
 } // namespace
 
 Expected<std::string> lift(const LiftRequest& request) {
-  const auto opened = open_build(request.build, request.shelf);
+  const auto opened = assess::open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   const auto from = preset_called(*opened, request.from), to = preset_called(*opened, request.to);
   if (!from) return refuse(from.error());
@@ -44,7 +44,7 @@ Expected<std::string> lift(const LiftRequest& request) {
 }
 
 Expected<std::string> size(const BuildRequest& request) {
-  const auto opened = open_build(request.build, request.shelf);
+  const auto opened = assess::open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   const auto given = assess::sizing_given(opened->build, opened->shelf, opened->air);
   const auto sized = assess::size_kits(given, {request.threads, {}, {}});

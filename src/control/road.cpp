@@ -81,26 +81,6 @@ Road Road::flat() {
   return {{{0, 0}, {0, 0}}, 1};
 }
 
-Road Road::sine(double amplitude, double wave) {
-  constexpr int N = 256;
-  std::vector<std::array<double, 2>> points;
-  for (int i = 0; i < N; ++i) {
-    const double z = amplitude * std::sin(2 * std::numbers::pi * i / N);
-    points.push_back({z, z});
-  }
-  return {std::move(points), wave};
-}
-
-Road Road::white(double length, double sd, std::uint64_t seed) {
-  std::vector<std::array<double, 2>> points(
-      static_cast<std::size_t>(std::fmax(2, std::round(length * points_a_metre))));
-  Chance chance(seed);
-  for (auto& p : points)
-    for (double& z : p)
-      z = sd * chance.normal();
-  return {std::move(points), length};
-}
-
 std::array<double, 2> Road::at(double x) const {
   const double place = std::fmod(x, length_) * per_metre_;
   const auto i = static_cast<std::size_t>(place);

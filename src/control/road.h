@@ -21,10 +21,6 @@ public:
   /// Source: docs/models.md, "Road".
   [[nodiscard]] static Road rough(RoadClass road, double length, std::uint64_t seed, double track = usual_track);
   [[nodiscard]] static Road flat();
-  /// @param amplitude, wave  m
-  [[nodiscard]] static Road sine(double amplitude, double wave);
-  /// Every sample by chance, 20 a metre. @param sd  m
-  [[nodiscard]] static Road white(double length, double sd, std::uint64_t seed);
 
   /// m above the mean, under the left and the right wheel. @param x  m along the way, 0 or more
   [[nodiscard]] std::array<double, 2> at(double x) const;

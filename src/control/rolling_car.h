@@ -2,7 +2,7 @@
 // anti-roll bars, and under it the air of its kit.
 #pragma once
 
-#include "air/stepped.h"
+#include "air/stepped_network.h"
 #include "control/trip.h"
 
 #include <array>
@@ -53,8 +53,8 @@ public:
   [[nodiscard]] double height(std::size_t corner) const { return height_[corner]; }   // m, H
   [[nodiscard]] double gauge_pressure(std::size_t corner) const;                      // Pa, of the bag
   [[nodiscard]] double tyre_force(std::size_t corner) const { return tyre_[corner]; } // N
-  [[nodiscard]] air::Stepped& air() { return air_; }
-  [[nodiscard]] const air::Stepped& air() const { return air_; }
+  [[nodiscard]] air::SteppedNetwork& air() { return air_; }
+  [[nodiscard]] const air::SteppedNetwork& air() const { return air_; }
   /// How often metal met metal: below the bump stop, and at the end of rebound.
   [[nodiscard]] int bottomed() const { return bottomed_; }
   [[nodiscard]] int topped() const { return topped_; }
@@ -91,7 +91,7 @@ private:
   RollingCarParts parts_;
   std::array<Table, 4> tables_;
   std::array<std::size_t, 4> bag_{};
-  air::Stepped air_;
+  air::SteppedNetwork air_;
   std::array<std::array<double, 3>, 4> lever_{};  // of each corner: heave, pitch, roll
   std::array<double, 3> q_{}, dq_{};              // m and rad; pitch nose up, roll left up
   std::array<double, 4> zu_{}, dzu_{};            // m, of the hubs

@@ -3,9 +3,9 @@
 #include "assess/air/air_findings.h"
 #include "assess/doubt/doubt_findings.h"
 #include "assess/ground/ground.h"
+#include "assess/interference/recheck.h"
 #include "assess/swing/bench_sums.h"
 #include "assess/swing/mounting.h"
-#include "assess/touch/recheck.h"
 #include "build/edit.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -250,7 +250,7 @@ private:
     }
     if (any) out_ += table.text();
     for (const End end : build::both_ends)
-      for (const RunOut& r : a_.ends[at(end)]->fitted.model.run_outs)
+      for (const TravelEnd& r : a_.ends[at(end)]->fitted.model.travel_ends)
         out_ += fmt::format("<p>{} {} {}: {}{}</p>", build::name_of(end), r.below ? words("below") : words("above"),
                             length(r.height), limit_of(r.what).name, r.part ? fmt::format(", {}", r.part) : "");
   }

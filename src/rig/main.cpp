@@ -3,8 +3,8 @@
 #include "assess/faults/notes.h"
 #include "assess/faults/practice.h"
 #include "assess/leveling/leveling_given.h"
+#include "assess/opened.h"
 #include "build/names.h"
-#include "cli/opened.h"
 #include "link/bench_car.h"
 #include "link/bench_fault.h"
 #include "rig/outlet.h"
@@ -90,7 +90,7 @@ Expected<assess::PracticeAsked> practice_asked(const std::string& text) {
 }
 
 Expected<link::BenchCar> car_of(const Asked& asked, std::optional<Practice>& practice) {
-  auto opened = cli::open_build(asked.build, asked.shelf);
+  auto opened = assess::open_build(asked.build, asked.shelf);
   if (!opened) return refuse(opened.error());
   bool known = false;
   for (const auto& row : build::names_of(control::RoadClass{}))

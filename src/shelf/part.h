@@ -84,9 +84,7 @@ struct Part {
   }
 };
 
-[[nodiscard]] const char* part_kind_key(PartKind kind);
 [[nodiscard]] const char* part_kind_name(PartKind kind);
-[[nodiscard]] std::span<const PartKind> part_kinds();
 
 /// What makes a part unusable, naming the figure; none: it can be used.
 [[nodiscard]] std::optional<Message> mistake_in_part(const Part& part);

@@ -54,24 +54,10 @@ std::optional<Message> mistake_in_curve(const Part& part) {
 
 } // namespace
 
-const char* part_kind_key(PartKind kind) {
-  for (const auto& row : names_of(kind))
-    if (row.value == kind) return row.key;
-  return "";
-}
 const char* part_kind_name(PartKind kind) {
   for (const auto& row : names_of(kind))
     if (row.value == kind) return row.name;
   return "";
-}
-std::span<const PartKind> part_kinds() {
-  static const auto all = [] {
-    std::vector<PartKind> out;
-    for (const auto& row : names_of(PartKind{}))
-      out.push_back(row.value);
-    return out;
-  }();
-  return all;
 }
 
 std::optional<Message> mistake_in_part(const Part& part) {

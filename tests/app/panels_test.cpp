@@ -156,7 +156,7 @@ TEST_F(PanelsTest, UnitsChangeEverythingShownAndNothingStored) {
   imperial.length = LengthUnit::inch;
   imperial.mass = MassUnit::lb;
   imperial.pressure = PressureUnit::psi;
-  desk().sight().set_prefs(imperial);
+  desk().view().set_prefs(imperial);
   QCoreApplication::processEvents();
   EXPECT_TRUE(field("front.left.mass_kg")->edit()->text().endsWith(" lb"));
   EXPECT_TRUE(field("front.left.height_m")->edit()->text().endsWith(" in"));
@@ -164,7 +164,7 @@ TEST_F(PanelsTest, UnitsChangeEverythingShownAndNothingStored) {
   type("front.right.height_m", "15");
   EXPECT_NEAR(build().ends[0].corners[1].height.values.front(), 15 * 0.0254, 1e-12)
       << "a bare number is in the units shown";
-  desk().sight().set_prefs({});
+  desk().view().set_prefs({});
 }
 
 double brightness(const QImage& image) {
@@ -200,7 +200,7 @@ TEST_F(PanelsTest, LargerTextIsLargerEverywhereAndHasAnEnd) {
   EXPECT_GT(field("front.left.mass_kg")->edit()->font().pixelSize(), before);
   EXPECT_LE(desk().look().scale, 2.0);
   window_->grab();
-  desk().sight().set_look({});
+  desk().view().set_look({});
 }
 
 TEST_F(PanelsTest, ANarrowWindowFoldsTheFindingsUntilSomebodyUnfoldsThem) {

@@ -1,6 +1,6 @@
 // Clearance and ground in what is written: JSON, the table of tracks, the build sheet.
 #include "assess/assess.h"
-#include "assess/touch/recheck.h"
+#include "assess/interference/recheck.h"
 #include "report/assessment_json.h"
 #include "report/build_sheet.h"
 #include "report/tracks_csv.h"

@@ -1,5 +1,6 @@
 // Air parts as files: read, written, checked, kept.
 #include "shelf/part_file.h"
+#include "shelf/part_names.h"
 
 #include "support.h"
 
@@ -42,8 +43,8 @@ TEST(Parts, TheShippedShelfHasWhatItPromises) {
   EXPECT_GE(count(PartKind::compressor), 8);
   EXPECT_GE(count(PartKind::tank), 8);
   EXPECT_GE(count(PartKind::valve_block), 6);
-  for (const PartKind kind : part_kinds())
-    EXPECT_GE(count(kind), 1) << part_kind_key(kind);
+  for (const auto& row : names_of(PartKind{}))
+    EXPECT_GE(count(row.value), 1) << row.key;
   double thinnest = 1, thickest = 0;
   for (const ShelfPart& p : parts) {
     EXPECT_TRUE(p.doubts.empty()) << p.part.name << ": " << say(p.doubts.front());

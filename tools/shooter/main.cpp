@@ -1,6 +1,8 @@
 // Paints the main views of the demo car into PNG files. `tools/shots` runs it; a name as the second argument paints
 // that view alone. For looking closer: --night, --small (the least window), --large-text, --half-ton, --new and --rough
 // (a build with nothing, or five readings, in it).
+#include "app/desk/air_use.h"
+#include "app/desk/answers.h"
 #include "app/desk/edits.h"
 #include "app/desk/sureness.h"
 #include "app/print/sheet_pdf.h"
@@ -12,17 +14,17 @@
 #include "app/stages/bags/search/search_page.h"
 #include "app/stages/book/book_page.h"
 #include "app/stages/car_in/car_in.h"
-#include "app/stages/care/answers.h"
 #include "app/stages/care/care.h"
+#include "app/stages/care/questions.h"
 #include "app/stages/clearance/clearance.h"
 #include "app/stages/clearance/drive_view.h"
 #include "app/stages/clearance/fits_page.h"
 #include "app/stages/clearance/gap_sheet.h"
 #include "app/stages/clearance/obstacles_panel.h"
 #include "app/stages/clearance/section_view.h"
-#include "app/stages/faults/answers.h"
 #include "app/stages/faults/edits.h"
 #include "app/stages/faults/faults.h"
+#include "app/stages/faults/questions.h"
 #include "app/stages/fit_up/fit_up.h"
 #include "app/stages/fit_up/places_page.h"
 #include "app/stages/fit_up/plan_page.h"
@@ -33,8 +35,8 @@
 #include "app/stages/leveling/leveling.h"
 #include "app/stages/leveling/store_page.h"
 #include "app/stages/leveling/tuning_page.h"
-#include "app/stages/proving/answers.h"
 #include "app/stages/proving/proving.h"
+#include "app/stages/proving/questions.h"
 #include "app/stages/swing/swing.h"
 #include "build/names.h"
 #include "shelf/places.h"
@@ -89,7 +91,7 @@ int main(int argc, char** argv) {
   app::Look first = window.desk().look();
   if (asked.contains("--night")) first.theme = app::Theme::night_bay;
   if (asked.contains("--large-text")) first.scale = 1.3;
-  window.desk().sight().set_look(first);
+  window.desk().view().set_look(first);
   window.resize(asked.contains("--small") ? QSize(1100, 700) : QSize(1280, 800));
   window.show();
   const QDir folder(argv[1]);
@@ -141,9 +143,9 @@ int main(int argc, char** argv) {
   bags->show_view("volume");
   app::Look look = desk.look();
   look.theme = app::Theme::night_bay;
-  desk.sight().set_look(look);
+  desk.view().set_look(look);
   if (only == "volume-night-bay") shoot("volume-night-bay");
-  desk.sight().set_look(first);
+  desk.view().set_look(first);
   bags->show_side("search");
   auto* search = bags->search_page();
   if (asked.contains("--sure")) search->findChild<QCheckBox*>("search_sure")->setChecked(true);
@@ -246,9 +248,9 @@ int main(int argc, char** argv) {
     emit window.findChild<QComboBox*>("leak_place")->activated(3);
     air->take_files({QString::fromStdString((shelf::demo_folder() / "overnight-rear-right.csv").string())});
     look.theme = app::Theme::night_bay;
-    desk.sight().set_look(look);
+    desk.view().set_look(look);
     if (only == "air-water-night-bay") shoot("air-water-night-bay");
-    desk.sight().set_look(first);
+    desk.view().set_look(first);
     for (const auto& [name, page] : {std::pair{"air-kit", 1}, {"air-wiring", 4}, {"air-room", 5}})
       if (only == name) air->show_page(page), worked_out(), shoot(name);
   }
@@ -283,9 +285,9 @@ int main(int argc, char** argv) {
     if (only == "leveling-tuning") shoot("leveling-tuning");
     leveling->show_page(3);
     look.theme = app::Theme::night_bay;
-    if (only.isEmpty()) desk.sight().set_look(look);
+    if (only.isEmpty()) desk.view().set_look(look);
     if (only == "leveling-sensors-night-bay") shoot("leveling-sensors-night-bay");
-    desk.sight().set_look(first);
+    desk.view().set_look(first);
     for (const auto& [name, page] : {std::pair{"leveling-rules", 1}, {"leveling-sensors", 3}, {"leveling-stored", 4}})
       if (only == name) {
         leveling->show_page(page);
@@ -334,10 +336,10 @@ int main(int argc, char** argv) {
     shoot("fit-up-routes");
     fit_up->show_page(3);
     look.theme = app::Theme::night_bay;
-    if (only.isEmpty()) desk.sight().set_look(look);
+    if (only.isEmpty()) desk.view().set_look(look);
     settle();
     if (only == "fit-up-templates-night-bay") shoot("fit-up-templates-night-bay");
-    desk.sight().set_look(first);
+    desk.view().set_look(first);
   }
   if (only.isEmpty() && !asked.contains("--half-ton")) {
     // The other demo car: joints instead of a sheet, a bracket to be turned.
@@ -347,10 +349,10 @@ int main(int argc, char** argv) {
     swing->show_panel("joints");
     if (only == "swing-joints") shoot("swing-joints");
     look.theme = app::Theme::night_bay;
-    desk.sight().set_look(look);
+    desk.view().set_look(look);
     swing->show_panel("mounting");
     if (only == "swing-mounting-night-bay") shoot("swing-mounting-night-bay");
-    desk.sight().set_look(first);
+    desk.view().set_look(first);
     if (!window.open_file(QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string()))) return 1;
   }
   const auto shop_car = [&](const char* name) {
@@ -366,17 +368,17 @@ int main(int argc, char** argv) {
   if (wants({"proving", "proving-hold", "proving-learn", "proving-hand"})) {
     if (!shop_car("w-14.mavrel")) return 1;
     auto* proving = static_cast<app::ProvingStage*>(window.stage("proving"));
-    auto* answers = window.findChild<app::ProvingAnswers*>();
     window.go_to_stage("proving");
     proving->go_to("check:times");
     settle();
-    wait([&] { return !answers->predicting(); });
+    wait([&] { return !desk.answers().of_the_car<app::PredictQuestion>().is_running(); });
     shoot("proving");
     proving->go_to("check:leak_hold");
     if (only == "proving-hold") shoot("proving-hold");
     proving->show_page(1);
-    answers->learn();
-    wait([&] { return !answers->learning(); });
+    auto& learning = desk.answers().of_the_car<app::LearnQuestion>();
+    learning.ask();
+    wait([&] { return !learning.is_running(); });
     if (only == "proving-learn") shoot("proving-learn");
     proving->show_page(2);
     settle();
@@ -386,12 +388,11 @@ int main(int argc, char** argv) {
   if (wants({"faults", "faults-practise", "faults-scored", "faults-odds"})) {
     if (!shop_car("w-14.mavrel")) return 1;
     auto* faults = static_cast<app::FaultsStage*>(window.stage("faults"));
-    auto* answers = window.findChild<app::FaultAnswers*>();
     window.go_to_stage("faults");
     faults->show_page(0);
-    wait([&] { return answers->shop() != nullptr; });
-    app::take_readings(desk, &answers->shop()->table.car());
-    wait([&] { return answers->diagnosed() != nullptr; });
+    wait([&] { return app::fault_car_of(desk) != nullptr; });
+    app::take_readings(desk, &app::fault_car_of(desk)->table.car());
+    wait([&] { return app::diagnosis_of(desk) != nullptr; });
     settle();
     shoot("faults");
     faults->show_page(1);
@@ -425,12 +426,12 @@ int main(int argc, char** argv) {
     auto* care = static_cast<app::CareStage*>(window.stage("care"));
     window.go_to_stage("care");
     settle();
-    wait([&] { return !window.findChild<app::CareAnswers*>()->reckoning(); });
+    wait([&] { return !app::air_use_is_running(desk); });
     if (only.isEmpty()) { // one of the pictures is of the dark theme
       look.theme = app::Theme::night_bay;
-      desk.sight().set_look(look);
+      desk.view().set_look(look);
       shoot("care-night-bay");
-      desk.sight().set_look(first);
+      desk.view().set_look(first);
     } else
       shoot("care");
     care->show_page(1);
@@ -454,6 +455,7 @@ int main(int argc, char** argv) {
     wait([&] { return !book->is_syncing(); });
     window.findChild<QLineEdit*>("book_words")->setText("rail");
     book->search();
+    wait([&] { return !book->is_searching(); });
     shoot("book");
   }
   if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;

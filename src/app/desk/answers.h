@@ -278,13 +278,6 @@ public:
     drop();
     return true;
   }
-  /// The same of what was asked by giving it.
-  bool keep_only_for(const Given& given) {
-    if (!work_ || *work_->given == given) return false;
-    outdated_ = value() != nullptr;
-    drop();
-    return true;
-  }
   void forget() override {
     outdated_ = false;
     drop();

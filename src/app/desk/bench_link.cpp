@@ -39,10 +39,10 @@ BenchLink& BenchLink::of(Desk& desk) {
   // What the car shows stands on the posts, whatever stage is looked at.
   connect(made, &BenchLink::told, &desk, [made, &desk] {
     if (const link::State* s = made->state(); s && made->standing() == Standing::open)
-      desk.sight().set_live(Sight::Live{s->height, s->pressure});
+      desk.view().set_live(ViewState::Live{s->height, s->pressure});
   });
   connect(made, &BenchLink::changed, &desk, [made, &desk] {
-    if (made->standing() != Standing::open) desk.sight().set_live(std::nullopt);
+    if (made->standing() != Standing::open) desk.view().set_live(std::nullopt);
   });
   return *made;
 }

@@ -10,14 +10,14 @@ namespace mavrel::app {
 Desk::Desk(shelf::Shelf shelf, QObject* parent)
     : QObject(parent), cards_(std::move(shelf)), answers_(std::make_unique<Answers>(*this, runner_)) {
   assessment_ = assessor_.assess(build(), this->shelf());
-  sight_.show(assessment_);
-  connect(&document_, &Document::put_down, &sight_, &Sight::forget_poses);
+  view_.show(assessment_);
+  connect(&document_, &Document::put_down, &view_, &ViewState::forget_poses);
   connect(&document_, &Document::rewound, this, &Desk::rewound);
   connect(&document_, &Document::changed, this, &Desk::refresh);
   connect(&cards_, &CardShelf::changed, this, &Desk::refresh);
-  connect(&sight_, &Sight::posed, this, &Desk::posed);
-  connect(&sight_, &Sight::looked_at, this, &Desk::looked_at);
-  connect(&sight_, &Sight::restyled, this, &Desk::restyled);
+  connect(&view_, &ViewState::posed, this, &Desk::posed);
+  connect(&view_, &ViewState::looked_at, this, &Desk::looked_at);
+  connect(&view_, &ViewState::restyled, this, &Desk::restyled);
 }
 
 const assess::AnsweredEnd& Desk::answered(End end) const {
@@ -26,7 +26,7 @@ const assess::AnsweredEnd& Desk::answered(End end) const {
 
 void Desk::refresh() {
   assessment_ = assessor_.assess(build(), shelf());
-  sight_.show(assessment_);
+  view_.show(assessment_);
   emit changed();
 }
 

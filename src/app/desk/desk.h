@@ -8,7 +8,7 @@
 #include "app/desk/card_shelf.h"
 #include "app/desk/document.h"
 #include "app/desk/runner.h"
-#include "app/desk/sight.h"
+#include "app/desk/view_state.h"
 #include "assess/assess.h"
 #include "assess/kept/kept.h"
 #include "build/edit.h"
@@ -32,7 +32,7 @@ public:
 
   [[nodiscard]] Document& document() { return document_; }
   [[nodiscard]] const Document& document() const { return document_; }
-  [[nodiscard]] Sight& sight() { return sight_; }
+  [[nodiscard]] ViewState& view() { return view_; }
   [[nodiscard]] CardShelf& cards() { return cards_; }
   /// Where everything is asked that is worked out from what is open.
   [[nodiscard]] Answers& answers() const { return *answers_; }
@@ -45,15 +45,15 @@ public:
   [[nodiscard]] const assess::Assessment& assessment() const { return *assessment_; }
   /// One end with all that it was worked out from: what deeper questions start from.
   [[nodiscard]] const assess::Answered<assess::EndQuestion>& answered(End end) const;
-  [[nodiscard]] std::size_t load_case() const { return sight_.load_case(); }
-  [[nodiscard]] End end() const { return sight_.end(); }
-  [[nodiscard]] std::optional<double> pose(End end) const { return sight_.pose(end); }
-  [[nodiscard]] std::pair<double, double> height_range() const { return sight_.height_range(); }
-  [[nodiscard]] const UnitPrefs& prefs() const { return sight_.prefs(); }
-  [[nodiscard]] const Look& look() const { return sight_.look(); }
-  void set_load_case(std::size_t index) { sight_.set_load_case(index); }
-  void set_end(End end) { sight_.set_end(end); }
-  void set_pose(End end, double H) { sight_.set_pose(end, H); }
+  [[nodiscard]] std::size_t load_case() const { return view_.load_case(); }
+  [[nodiscard]] End end() const { return view_.end(); }
+  [[nodiscard]] std::optional<double> pose(End end) const { return view_.pose(end); }
+  [[nodiscard]] std::pair<double, double> height_range() const { return view_.height_range(); }
+  [[nodiscard]] const UnitPrefs& prefs() const { return view_.prefs(); }
+  [[nodiscard]] const Look& look() const { return view_.look(); }
+  void set_load_case(std::size_t index) { view_.set_load_case(index); }
+  void set_end(End end) { view_.set_end(end); }
+  void set_pose(End end, double H) { view_.set_pose(end, H); }
 
   // ---- edits, each undoable by name
   /// Types text into a field. `@.` at the front of a path stands for the active variant.
@@ -94,7 +94,7 @@ private:
 
   Document document_;
   CardShelf cards_;
-  Sight sight_;
+  ViewState view_;
   assess::Assessor assessor_;
   std::shared_ptr<const assess::Assessment> assessment_;
   Runner runner_;                    // its thread ends before what it may be asked about goes

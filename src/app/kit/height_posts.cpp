@@ -40,7 +40,7 @@ HeightPosts::HeightPosts(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
     describe();
     update();
   });
-  connect(&desk_.sight(), &Sight::read, this, qOverload<>(&QWidget::update));
+  connect(&desk_.view(), &ViewState::read, this, qOverload<>(&QWidget::update));
   // What was held may not be there any more, or be another of its number.
   connect(&desk_, &Desk::rewound, this, [this] { grip_.reset(); });
   describe();
@@ -178,7 +178,7 @@ void HeightPosts::paint_head(QPainter& painter, End end) const {
   painter.setPen(t.second);
   draw_line(painter, {x + number_width + 4, figure.top() + look.px(2), unit_width, figure.height()},
             Qt::AlignLeft | Qt::AlignVCenter, unit);
-  if (!desk_.assessment().end(end).rough() || desk_.sight().live()) return;
+  if (!desk_.assessment().end(end).rough() || desk_.view().live()) return;
   // At the post's foot: what it shows rests on usual figures.
   painter.setPen(t.caution);
   draw_line(painter, {middle - look.px(60), double(bottom_ + look.px(3)), double(look.px(120)), double(look.px(14))},
@@ -266,7 +266,7 @@ void HeightPosts::paint_pose(QPainter& painter, End end) const {
 
 /// What is read of the car itself: a wedge on either side of the post, left and right, and the pressures under it.
 void HeightPosts::paint_live(QPainter& painter, End end) const {
-  const auto& live = desk_.sight().live();
+  const auto& live = desk_.view().live();
   if (!live) return;
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();

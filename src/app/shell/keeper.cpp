@@ -158,20 +158,20 @@ void Keeper::done(const Order& order, const Expected<void>& result) {
   emit kept();
 }
 
-void Keeper::discard_all(const std::vector<Left>& lefts) {
-  for (const Left& left : lefts) {
-    std::erase_if(when_safe_, [&](const Left& waiting) { return waiting.kept == left.kept; });
+void Keeper::discard_all(const std::vector<LeftBehind>& lefts) {
+  for (const LeftBehind& left : lefts) {
+    std::erase_if(when_safe_, [&](const LeftBehind& waiting) { return waiting.kept == left.kept; });
     discard(left);
   }
 }
 
-std::vector<Left> Keeper::left_behind() const {
-  std::vector<Left> out;
+std::vector<LeftBehind> Keeper::left_behind() const {
+  std::vector<LeftBehind> out;
   std::error_code error;
   for (std::filesystem::directory_iterator it(folder_, error), end; !error && it != end; it.increment(error)) {
     const auto& file = it->path();
     if (file.extension() != ending) continue;
-    if (std::any_of(when_safe_.begin(), when_safe_.end(), [&](const Left& left) { return left.kept == file; }))
+    if (std::any_of(when_safe_.begin(), when_safe_.end(), [&](const LeftBehind& left) { return left.kept == file; }))
       continue; // taken over already
     QLockFile lock(QString::fromStdString(beside(file, ".lock").string()));
     lock.setStaleLockTime(0);
@@ -180,15 +180,15 @@ std::vector<Left> Keeper::left_behind() const {
     out.push_back({file, original ? std::filesystem::path(*original) : std::filesystem::path(),
                    QFileInfo(QString::fromStdString(file.string())).lastModified()});
   }
-  std::sort(out.begin(), out.end(), [](const Left& a, const Left& b) { return a.when > b.when; });
+  std::sort(out.begin(), out.end(), [](const LeftBehind& a, const LeftBehind& b) { return a.when > b.when; });
   return out;
 }
 
-void Keeper::discard(const Left& left) const {
+void Keeper::discard(const LeftBehind& left) const {
   remove_kept(left.kept);
 }
 
-void Keeper::discard_when_safe(const Left& left) {
+void Keeper::discard_when_safe(const LeftBehind& left) {
   when_safe_.push_back(left);
 }
 

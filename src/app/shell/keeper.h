@@ -24,7 +24,7 @@ namespace mavrel::app {
 class Desk;
 
 /// Unsaved work of a program that is no longer running.
-struct Left {
+struct LeftBehind {
   std::filesystem::path kept;     // the recovery file
   std::filesystem::path original; // the file it belongs to; empty for a build that was in none
   QDateTime when;
@@ -39,11 +39,11 @@ public:
 
   /// `$XDG_STATE_HOME/mavrel/recovery`
   [[nodiscard]] static std::filesystem::path usual_folder();
-  [[nodiscard]] std::vector<Left> left_behind() const;
+  [[nodiscard]] std::vector<LeftBehind> left_behind() const;
   /// Forgets one of them for good.
-  void discard(const Left& left) const;
+  void discard(const LeftBehind& left) const;
   /// Forgets one of them once the work taken over from it is safe elsewhere: kept here, or saved. Until then it stays.
-  void discard_when_safe(const Left& left);
+  void discard_when_safe(const LeftBehind& left);
   /// Begins to write now what the timer would write soon.
   void keep_now();
   /// Waits until all that was begun is on the disk, or failed. @returns whether what was last begun is there
@@ -60,18 +60,18 @@ private:
   struct Order {
     std::shared_ptr<const build::Build> build; // none: take everything away
     std::filesystem::path original;
-    std::vector<Left> frees; // what this build was taken over from: once it is on the disk they are not needed
+    std::vector<LeftBehind> frees; // what this build was taken over from: once it is on the disk they are not needed
   };
   void begin(Order order);
   void run(const std::stop_token& stop);
   [[nodiscard]] Expected<void> carry_out(const Order& order);
   void done(const Order& order, const Expected<void>& result);
-  void discard_all(const std::vector<Left>& lefts);
+  void discard_all(const std::vector<LeftBehind>& lefts);
 
   Desk& desk_;
   std::filesystem::path folder_;
   QTimer timer_, again_;
-  std::vector<Left> when_safe_;
+  std::vector<LeftBehind> when_safe_;
   QString last_failure_;
   bool anything_kept_ = false;
 

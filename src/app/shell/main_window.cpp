@@ -48,8 +48,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     : QMainWindow(parent), desk_(std::move(shelf)),
       keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
   setObjectName("main_window");
-  desk_.sight().set_prefs(settings_.prefs());
-  desk_.sight().set_look(settings_.look());
+  desk_.view().set_prefs(settings_.prefs());
+  desk_.view().set_look(settings_.look());
   // Before whoever shows it: what is not of this car any more is dropped before anybody looks.
   Sureness& sure = Sureness::of(desk_);
   sure.set_wanted(settings_.sureness());
@@ -411,7 +411,7 @@ void MainWindow::print() {
 void MainWindow::offer_left_behind() {
   const auto left = keeper_.left_behind();
   if (left.empty()) return;
-  const Left& one = left.front();
+  const LeftBehind& one = left.front();
   const QString what = one.original.empty() ? tr("a build that was in no file") : text_of(one.original.filename());
   const QString more = left.size() == 1 ? QString() : tr(" %1 more are offered after it.").arg(left.size() - 1);
   notices_->show_notice({tr("Mavrel was stopped with unsaved work on %1, kept from %2.%3")
@@ -424,7 +424,7 @@ void MainWindow::offer_left_behind() {
                          true});
 }
 
-void MainWindow::recover(const Left& left) {
+void MainWindow::recover(const LeftBehind& left) {
   if (!may_leave()) return offer_left_behind(); // not now: it is still there
   auto build = build::load(left.kept);
   if (!build) {
@@ -485,7 +485,7 @@ bool MainWindow::handle_pose_key(QKeyEvent* event) {
   if (event->key() == Qt::Key_Up || event->key() == Qt::Key_Down) {
     if (m & Qt::ControlModifier) return false;
     const double by = m == Qt::ShiftModifier ? 0.010 : m == Qt::AltModifier ? 0.0002 : 0.001;
-    desk_.sight().nudge_pose(event->key() == Qt::Key_Up ? by : -by);
+    desk_.view().nudge_pose(event->key() == Qt::Key_Up ? by : -by);
     return true;
   }
   if (m != Qt::NoModifier) return false;

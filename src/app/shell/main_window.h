@@ -53,7 +53,7 @@ public:
   /// Offers what a killed program left, if anything.
   void offer_left_behind();
   /// Opens what the notice offers.
-  void recover(const Left& left);
+  void recover(const LeftBehind& left);
 
 protected:
   void closeEvent(QCloseEvent* event) override;

@@ -117,7 +117,7 @@ void MainWindow::make_menus() {
     auto* action = add_action(view, name, {}, [this, t = theme] {
       Look look = desk_.look();
       look.theme = t;
-      desk_.sight().set_look(look);
+      desk_.view().set_look(look);
     });
     action->setCheckable(true);
     action->setChecked(desk_.look().theme == theme);
@@ -160,7 +160,7 @@ void MainWindow::fill_units(QMenu* menu) {
       connect(action, &QAction::triggered, this, [this, set = choices[i].second] {
         UnitPrefs prefs = desk_.prefs();
         set(prefs);
-        desk_.sight().set_prefs(prefs);
+        desk_.view().set_prefs(prefs);
       });
     }
     menu->addSeparator();
@@ -189,14 +189,14 @@ void MainWindow::fill_units(QMenu* menu) {
     }
     UnitPrefs prefs = desk_.prefs();
     prefs.finger = *width;
-    desk_.sight().set_prefs(prefs);
+    desk_.view().set_prefs(prefs);
   });
 }
 
 void MainWindow::scale_text(double by) {
   Look look = desk_.look();
   look.scale = std::clamp(look.scale * by, 0.8, 2.0);
-  desk_.sight().set_look(look);
+  desk_.view().set_look(look);
 }
 
 void MainWindow::find_by_name() {

@@ -76,7 +76,7 @@ Expected<SealedCorner> sealed_corner(const FittedEnd& end, const Window& reach, 
   const double Va = setting.added_volume;
   const double sealed =
       air::air_mass(*pressure + setting.ambient.pressure(), bag.place(H)->section.volume + Va, shut_off);
-  const double RT = air::gas_constant * to.temperature;
+  const double RT = air::pressure_work(to.temperature);
   // Air that would be needed to carry the load at H there, less what is sealed in: the car stands where this is
   // nothing.
   const auto lacking = [&](double at_H) {

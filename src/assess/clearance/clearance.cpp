@@ -1,4 +1,4 @@
-#include "assess/clearance/over.h"
+#include "assess/clearance/gaps_over_height.h"
 
 #include "motion/wheel.h"
 
@@ -104,7 +104,7 @@ private:
     if (longest) high = std::min(high, *read_.height + 1.15 * std::max(0.0, way(*longest)) + beyond);
     return {low - drop, high};
   }
-  [[nodiscard]] Over over() { return {out_.gaps, out_.blocks}; }
+  [[nodiscard]] GapsOverHeight over() { return {out_.gaps, out_.blocks}; }
   [[nodiscard]] double room(Mover mover, const build::Obstacle& o) const {
     return o.room.value_or(room_for(mover, o.kind, given_.rooms, given_.bag_room));
   }
@@ -379,7 +379,7 @@ void add_bag_gaps(const ClearanceGiven& given, const Clearances& clear, const Ba
   if (!clear.space || !bag.curve) return;
   const build::EndSurvey& survey = given.motion.given().survey.given().survey;
   const EndSpace& space = *clear.space;
-  Over over(gaps, blocks);
+  GapsOverHeight over(gaps, blocks);
   const Stand surveyed = space.at(space.surveyed_height());
   const auto add = [&](Near near, const GapAt& at) {
     const Figure now = at(surveyed);

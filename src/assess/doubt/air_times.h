@@ -3,7 +3,7 @@
 #pragma once
 
 #include "assess/air/figures.h"
-#include "assess/drawn/draws.h"
+#include "assess/sampling/draws.h"
 
 #include <stop_token>
 

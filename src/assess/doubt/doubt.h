@@ -2,7 +2,7 @@
 // by as much as it may be, and what comes out is looked at together.
 #pragma once
 
-#include "assess/drawn/draws.h"
+#include "assess/sampling/draws.h"
 
 #include <array>
 #include <functional>

@@ -203,7 +203,7 @@ EndModel end_model(const EndGiven& given) {
   out.map = map_of(read, motion, damper, fit.learned_ratio.value_or(1));
   out.motion_ratio = out.map->at(H).motion_ratio;
   out.spring_from = motion.spring_from;
-  out.run_outs = motion.run_outs;
+  out.travel_ends = motion.travel_ends;
   // A bag around its damper turns with it.
   if (survey.spring_place == build::SpringPlace::apart)
     out.alignment = alignment_of(motion, fit.mounting, height_of_school(given, out).value_or(H));

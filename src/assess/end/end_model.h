@@ -70,7 +70,7 @@ struct EndModel {
   std::optional<double> room;         // m, free diameter around the bag's axis
   double seat_shift = 0;              // m, the seats nearer to each other than surveyed, by how the bag is mounted
   double off_room = 0;                // m, that axis off the middle of the room
-  std::vector<RunOut> run_outs;       // besides bag, stop and damper
+  std::vector<TravelEnd> travel_ends; // besides bag, stop and damper
   std::optional<Answered<ClearanceQuestion>> clearance; // what comes near to what; none only before it is made
   double upper_share = 0.5;                             // of the stack, above the bag
   std::optional<Alignment> alignment;                   // of the bag's plates; none where the joints are not known

@@ -29,9 +29,9 @@ Gain by_stop(const EndModel& model, double) {
 
 /// What a metre of the part is worth was found where it ran out.
 template <Runs What>
-Gain by_run_out(const EndModel& model, double H) {
-  const RunOut* nearest = nullptr;
-  for (const RunOut& r : model.run_outs)
+Gain by_travel_end(const EndModel& model, double H) {
+  const TravelEnd* nearest = nullptr;
+  for (const TravelEnd& r : model.travel_ends)
     if (r.what == What && (!nearest || std::abs(r.height - H) < std::abs(nearest->height - H))) nearest = &r;
   return nearest ? nearest->gain : std::nullopt;
 }
@@ -95,7 +95,7 @@ constinit const Limit brake_hose{"brake_hose", words("brake hose tight"), words(
                                  [](double part) -> Message {
                                    return {words("a brake hose {0} longer"), {told_from(metres(part), 0)}};
                                  },
-                                 by_run_out<Runs::brake_hose>};
+                                 by_travel_end<Runs::brake_hose>};
 constinit const Limit shaft_angle{"shaft_angle", words("shaft's joint at its angle"), words("shaft"),
                                   [](double) -> Message {
                                     return {words("a shaft joint that bears more"), {}};
@@ -104,7 +104,7 @@ constinit const Limit shaft_plunge{"shaft_plunge", words("shaft's plunge used up
                                    [](double part) -> Message {
                                      return {words("{0} more plunge in the shaft"), {told_from(metres(part), 0)}};
                                    },
-                                   by_run_out<Runs::shaft_plunge>};
+                                   by_travel_end<Runs::shaft_plunge>};
 constinit const Limit bag_tilt{"bag_tilt", words("bag tilted too far"), words("tilt"), [](double) -> Message {
                                  return {words("a bracket turned towards that height, or a bag that bears more"), {}};
                                }};
@@ -259,7 +259,7 @@ std::vector<Bare> shape_limits(const EndModel& model, const BagOnEnd* bag) {
 /// And of all else that runs out.
 std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
   auto out = shape_limits(model, bag);
-  for (const RunOut& r : model.run_outs)
+  for (const TravelEnd& r : model.travel_ends)
     out.push_back({&limit_of(r.what), r.height, r.below, r.part});
   return out;
 }

@@ -1,6 +1,6 @@
 #include "assess/end/motion_tracks.h"
 
-#include "assess/motion/run_out.h"
+#include "assess/motion/travel_ends.h"
 
 #include <algorithm>
 #include <cmath>

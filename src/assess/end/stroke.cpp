@@ -109,7 +109,7 @@ double volume_taking_part(const air::SoftenedBag& bag, const air::BagSetting& se
                           double frequency) {
   if (setting.added_volume == 0) return 0;
   const double trapped = bag.stiffness(frequency).real() + bag.per_height; // what the air alone resists with
-  const double whole = bag.drive / trapped * setting.n * air::gas_constant * setting.ambient.temperature;
+  const double whole = bag.drive / trapped * setting.n * air::pressure_work(setting.ambient.temperature);
   return std::clamp(whole - volume, 0.0, setting.added_volume); // rounding may step over either end
 }
 

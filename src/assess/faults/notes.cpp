@@ -36,11 +36,6 @@ Figure figure_of(Kind kind) {
 
 } // namespace
 
-std::string sign_key(const SignAt& at) {
-  const char* place = place_key(at.sign->places, at.place);
-  return *place ? std::string(at.sign->key) + ":" + place : at.sign->key;
-}
-
 Expected<SignAt> sign_of(std::string_view key) {
   const auto colon = key.find(':');
   const FaultSign* sign = fault_sign(key.substr(0, colon));

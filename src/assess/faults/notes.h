@@ -11,8 +11,6 @@ namespace mavrel::assess {
 /// A note of the document as a finding. @returns it; or why it is none: no such sign or place
 [[nodiscard]] Expected<FaultFinding> finding_of(const build::FaultNote& note);
 [[nodiscard]] build::FaultNote note_of(const FaultFinding& finding, std::string from = {});
-/// `slow_up:front_left`: what a sign at a place is called in files and on the command line.
-[[nodiscard]] std::string sign_key(const SignAt& at);
 [[nodiscard]] Expected<SignAt> sign_of(std::string_view key);
 /// Reads what was typed of a sign: `yes`, `no`; of a reading a figure, with its doubt behind `±` or `+-`, or `never`.
 [[nodiscard]] Expected<FaultFinding> typed_finding(const SignAt& at, std::string_view text, const UnitPrefs& prefs);

@@ -345,9 +345,6 @@ bool operator==(const SchoolsGiven& a, const SchoolsGiven& b) {
 const CostRow& row_of(CostOf what) {
   return *std::find_if(std::begin(cost_rows), std::end(cost_rows), [&](const CostRow& r) { return r.what == what; });
 }
-std::span<const SchoolRow> school_rows() {
-  return school_table;
-}
 
 std::optional<Schools> answer_schools(const SchoolsGiven& given, const std::stop_token& stop) {
   Schools out;

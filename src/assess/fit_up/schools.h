@@ -50,7 +50,6 @@ struct SchoolRow {
   std::array<const char*, 2> ways;
   std::array<const char*, 2> risks;
 };
-[[nodiscard]] std::span<const SchoolRow> school_rows();
 
 struct SchoolCard {
   const SchoolRow* row = nullptr;

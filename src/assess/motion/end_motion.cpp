@@ -1,6 +1,6 @@
 #include "assess/motion/end_motion.h"
 
-#include "assess/motion/run_out.h"
+#include "assess/motion/travel_ends.h"
 #include "motion/linkage/smooth.h"
 
 #include <algorithm>
@@ -217,7 +217,7 @@ public:
     lowest_ = H0_ - looked_at, highest_ = H0_ + looked_at;
     if (!survey_.points->left.empty()) solve();
     curves();
-    add_run_outs(survey_, H0_, out_);
+    add_travel_ends(survey_, H0_, out_);
     return std::move(out_);
   }
 

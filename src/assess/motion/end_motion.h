@@ -53,7 +53,7 @@ enum class Runs {
 };
 
 /// Something that has come to its end at a height.
-struct RunOut {
+struct TravelEnd {
   Runs what = Runs::joints;
   double height = 0;          // m, H
   bool below = false;         // forbids what is below; else what is above
@@ -78,7 +78,7 @@ struct EndMotion {
   std::array<std::vector<motion::CornerPose>, 2> locked;
   std::vector<EndPose> right_poses; // only where the right side differs, at the same heights as far as they reach
   std::optional<motion::OutOfReach> low_end, high_end; // what stops the joints within the heights looked at; dh
-  std::vector<RunOut> run_outs;
+  std::vector<TravelEnd> travel_ends;
 
   // Of H, over [lowest, highest]; mean of both sides where they differ. None: not measured this way.
   std::optional<curve::Polynomial> spring, damper;

@@ -2,8 +2,8 @@
 // brief in every load case. Hard limits first, then what cannot be bettered in one thing without losing in another.
 #pragma once
 
-#include "assess/drawn/draws.h"
 #include "assess/end/end_answer.h"
+#include "assess/sampling/draws.h"
 
 #include <functional>
 #include <stop_token>

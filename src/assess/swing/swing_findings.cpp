@@ -1,7 +1,7 @@
 #include "assess/swing/swing_findings.h"
 
 #include "assess/motion/agreement.h"
-#include "assess/motion/run_out.h"
+#include "assess/motion/travel_ends.h"
 #include "build/names.h"
 
 #include <fmt/format.h>

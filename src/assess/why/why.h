@@ -2,8 +2,8 @@
 // and what it costs elsewhere.
 #pragma once
 
-#include "assess/drawn/draws.h"
 #include "assess/end/end_answer.h"
+#include "assess/sampling/draws.h"
 
 #include <stop_token>
 

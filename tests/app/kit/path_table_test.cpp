@@ -38,9 +38,9 @@ TEST_F(PathTableTest, ShowsWhatIsThereInTheReadersUnits) {
   EXPECT_EQ(table_->item(1, 0)->toolTip(), "taken in a hurry");
   UnitPrefs inches = desk().prefs();
   inches.length = LengthUnit::inch;
-  desk().sight().set_prefs(inches);
+  desk().view().set_prefs(inches);
   EXPECT_TRUE(table_->item(0, 0)->text().contains("in"));
-  desk().sight().set_prefs({});
+  desk().view().set_prefs({});
 }
 
 TEST_F(PathTableTest, TakesTypedUnitsAndGivesThemUp) {

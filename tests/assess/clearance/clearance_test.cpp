@@ -1,6 +1,6 @@
 // What is near the wheels, and which heights that forbids.
 #include "assess/assess.h"
-#include "assess/touch/near_at.h"
+#include "assess/interference/near_at.h"
 
 #include "motion/wheel.h"
 

@@ -2,8 +2,8 @@
 // of threads, and bands that hold what is true.
 #include "assess/assess.h"
 #include "assess/doubt/doubt_findings.h"
-#include "assess/drawn/doubted.h"
 #include "assess/fit_up/cars.h"
+#include "assess/sampling/doubted.h"
 
 #include <cmath>
 #include <numeric>

@@ -78,7 +78,7 @@ TEST(Practice, TheSameNumberIsTheSameCarAndOthersDiffer) {
     causes.insert(a.reveal().front().cause->key);
     std::string said;
     for (const FaultFinding& f : a.told())
-      said += sign_key(f.at) + " ";
+      said += say(sign_words(f.at)) + " ";
     told.insert(said);
   }
   EXPECT_GE(causes.size(), 20U);

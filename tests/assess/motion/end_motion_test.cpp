@@ -3,7 +3,7 @@
 
 #include "assess/asked.h"
 #include "assess/motion/agreement.h"
-#include "assess/motion/run_out.h"
+#include "assess/motion/travel_ends.h"
 #include "assess/rows.h"
 #include "build/names.h"
 
@@ -191,9 +191,10 @@ TEST(RunsOut, AHoseIsTightWhereItIsStraight) {
 TEST(RunsOut, AHoseTooShortAlreadyBlocksFromWhereItWouldDo) {
   const Build build = with(test::demo_build(), [](Build& b) { b.ends[0].hose = {0.20, 0.12, 0.16, 0, {}}; });
   const auto motion = motion_of(build);
-  ASSERT_EQ(motion.run_outs.size(), 1U);
-  EXPECT_FALSE(motion.run_outs[0].below);
-  EXPECT_NEAR(motion.run_outs[0].height, motion.surveyed_height - 0.16 + std::sqrt(0.175 * 0.175 - 0.12 * 0.12), 1e-4);
+  ASSERT_EQ(motion.travel_ends.size(), 1U);
+  EXPECT_FALSE(motion.travel_ends[0].below);
+  EXPECT_NEAR(motion.travel_ends[0].height, motion.surveyed_height - 0.16 + std::sqrt(0.175 * 0.175 - 0.12 * 0.12),
+              1e-4);
 }
 
 TEST(RunsOut, ShaftsBendAndPlunge) {
@@ -204,7 +205,7 @@ TEST(RunsOut, ShaftsBendAndPlunge) {
   EXPECT_NEAR(*at(0.06).plunge, std::hypot(0.40, 0.08) - std::hypot(0.40, 0.02), 1e-9);
   const auto motion = motion_of(build);
   const auto ends = [&](Runs what, bool below) -> std::optional<double> {
-    for (const RunOut& r : motion.run_outs)
+    for (const TravelEnd& r : motion.travel_ends)
       if (r.what == what && r.below == below) return r.height - motion.surveyed_height;
     return std::nullopt;
   };
@@ -224,7 +225,7 @@ TEST(RunsOut, ABarLinkBindsAndTheOneThatStandsSquareDoesNot) {
     });
     const auto motion = motion_of(build);
     double low = -0.2, high = 0.2;
-    for (const RunOut& r : motion.run_outs)
+    for (const TravelEnd& r : motion.travel_ends)
       (r.below ? low : high) = r.height - motion.surveyed_height;
     return std::pair{low, high};
   };
@@ -235,8 +236,8 @@ TEST(RunsOut, ABarLinkBindsAndTheOneThatStandsSquareDoesNot) {
 TEST(RunsOut, AJointsAngleIsALimitWithItsName) {
   Build build = on_joints(Layout::double_wishbone);
   const auto ends = [&] {
-    std::vector<RunOut> out;
-    for (const RunOut& r : motion_of(build).run_outs)
+    std::vector<TravelEnd> out;
+    for (const TravelEnd& r : motion_of(build).travel_ends)
       if (r.what == Runs::joint_angle) out.push_back(r);
     return out;
   };

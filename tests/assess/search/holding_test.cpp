@@ -1,7 +1,7 @@
 // Choices that hold in nine cases of ten: those of the plain search that pass by the same rules in the cars that the
 // readings may be of.
 #include "assess/asked.h"
-#include "assess/drawn/doubted.h"
+#include "assess/sampling/doubted.h"
 #include "assess/search/search.h"
 #include "build/names.h"
 

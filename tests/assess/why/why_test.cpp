@@ -1,6 +1,6 @@
 // Why not lower, why not higher: what each remedy says it buys is what it buys.
 #include "assess/assess.h"
-#include "assess/drawn/doubted.h"
+#include "assess/sampling/doubted.h"
 #include "assess/why/why.h"
 
 #include "support.h"

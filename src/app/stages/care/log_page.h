@@ -15,7 +15,6 @@ class LogEntryBox : public QWidget {
 public:
   LogEntryBox(Desk& desk, QWidget* parent);
   void refresh();
-  [[nodiscard]] QPushButton* write_button() const { return write_; }
 
 private:
   void show_kinds();

@@ -43,6 +43,7 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
   wheel_->setMaximumWidth(desk_.look().px(120));
   seen->addWidget(wheel_);
   wheel_about_ = quiet();
+  wheel_about_->setWordWrap(false);
   seen->addWidget(wheel_about_, 1);
   drawing->addWidget(view_, 1);
   upper->addLayout(drawing, 5);
@@ -63,6 +64,7 @@ NearPage::NearPage(Desk& desk, QWidget* parent)
   auto* told = row(wide_column());
   told->setContentsMargins(0, 0, u, 0);
   sheet_about_ = quiet();
+  sheet_about_->setWordWrap(false); // a row that may grow higher takes its room from the band below
   told->addWidget(sheet_about_, 1);
   worst_ = button(told, tr("Go to the worst"), "go_to_worst", [this] { sheet_->go_to_worst(); });
   worst_->setToolTip(tr("Pose and steer where least is to spare"));

@@ -4,7 +4,7 @@
 #include "app/kit/field.h"
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/steer.h"
-#include "assess/touch/near_at.h"
+#include "assess/interference/near_at.h"
 #include "build/names.h"
 
 #include <QComboBox>
@@ -159,6 +159,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   add_field("size_y_m", tr("wide"), boxes);
   add_field("size_z_m", tr("high"), boxes);
   add_field("room_m", tr("room wanted"), gaps | solids);
+  grid->setRowStretch(static_cast<int>(order_.size()) / across + 1, 1); // a name stays by its field
   layout->addWidget(area, 5);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &ObstaclesPanel::refresh);

@@ -3,8 +3,8 @@
 
 #include "app/desk/answers.h"
 #include "assess/ground/ground.h"
-#include "assess/touch/fits.h"
-#include "assess/touch/map.h"
+#include "assess/interference/fits.h"
+#include "assess/interference/map.h"
 #include "assess/why/why.h"
 
 namespace mavrel::app {

@@ -3,7 +3,7 @@
 // their places.
 #pragma once
 
-#include "assess/touch/near_at.h"
+#include "assess/interference/near_at.h"
 
 #include <QWidget>
 

@@ -7,7 +7,7 @@
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/names.h"
 #include "app/theme/text_line.h"
-#include "assess/touch/recheck.h"
+#include "assess/interference/recheck.h"
 #include "build/names.h"
 
 #include <QHeaderView>

@@ -1,7 +1,7 @@
 // Edits to how sure the readings are.
 #pragma once
 
-#include "assess/drawn/inputs.h"
+#include "assess/sampling/inputs.h"
 
 namespace mavrel::app {
 

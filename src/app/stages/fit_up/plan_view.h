@@ -17,7 +17,6 @@ public:
   void hold(const QString& id);
   /// Where a job's bar lies, in this widget; empty while it is out of sight or there is no plan.
   [[nodiscard]] QRectF bar_of(const QString& id) const;
-  [[nodiscard]] int days_in_sight() const { return days_; }
   void show_days(int days); // zooms
   QSize sizeHint() const override;
 

@@ -184,11 +184,4 @@ void remove_cycle_row(Desk& desk, End end, std::size_t row, bool right) {
   desk.remove_entry(Desk::tr("Drop a cycle reading"), QString("%1.%2").arg(cycle_list(end, right)).arg(row));
 }
 
-void turn_bracket(Desk& desk, End end, bool upper, std::optional<double> across, const QString& gesture) {
-  build::Build build = desk.build();
-  build::Mounting& mounting = build.variant().fit[at(end)].mounting;
-  (upper ? mounting.upper : mounting.lower).across_angle = across;
-  desk.edit(upper ? Desk::tr("Turn the upper bracket") : Desk::tr("Turn the lower bracket"), std::move(build), gesture);
-}
-
 } // namespace mavrel::app

@@ -35,7 +35,5 @@ bool write_cycle(Desk& desk, End end, const QString& file, bool right = false);
 /// A row more of the cycle sheet. @returns its number from 0; none where there is no room, which is told
 std::optional<std::size_t> add_cycle_row(Desk& desk, End end, double height, bool right = false);
 void remove_cycle_row(Desk& desk, End end, std::size_t row, bool right = false);
-/// One bracket's angles, rad; straight where they are none.
-void turn_bracket(Desk& desk, End end, bool upper, std::optional<double> across, const QString& gesture);
 
 } // namespace mavrel::app

@@ -4,7 +4,7 @@
 #include "app/kit/field.h"
 #include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
-#include "assess/motion/run_out.h"
+#include "assess/motion/travel_ends.h"
 #include "build/names.h"
 
 #include <QGridLayout>
@@ -66,9 +66,9 @@ void RunsPanel::refresh() {
   shaft_->setText(assess::is_solid_axle(survey.layout) ? tr("Propeller shaft") : tr("Drive shaft"));
   said_->setFont(desk_.look().font(TextSize::small));
   QStringList lines;
-  auto runs = answered->fitted.model.run_outs;
+  auto runs = answered->fitted.model.travel_ends;
   std::sort(runs.begin(), runs.end(), [](const auto& a, const auto& b) { return a.height < b.height; });
-  for (const assess::RunOut& r : runs) {
+  for (const assess::TravelEnd& r : runs) {
     QString line = tr("%1 %2: %3")
                        .arg(r.below ? tr("below") : tr("above"), desk_.shown(r.height, Kind::length),
                             tr(assess::limit_of(r.what).name));

@@ -12,7 +12,7 @@
 #include "app/stages/clearance/section_view.h"
 #include "app/stages/clearance/windows_page.h"
 #include "app/window_fixture.h"
-#include "assess/touch/recheck.h"
+#include "assess/interference/recheck.h"
 
 #include <QAbstractButton>
 #include <QComboBox>
@@ -418,7 +418,7 @@ TEST_F(ClearanceTest, ItIsAllThereInTheDarkAndInSmallWindowsAndLargeText) {
       Look look = desk().look();
       look.theme = theme;
       look.scale = scale;
-      desk().sight().set_look(look);
+      desk().view().set_look(look);
       window_->resize(1100, 700);
       for (int page = 0; page < 4; ++page) {
         go(End::front, page);

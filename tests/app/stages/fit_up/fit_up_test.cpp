@@ -411,7 +411,7 @@ TEST_F(FitUpTest, EveryPageIsDrawnInBothThemesLargeAndWithNothingThere) {
     for (const auto& [scale, theme] : {std::pair(1.0, Theme::primer), std::pair(1.5, Theme::night_bay)}) {
       Look look = desk().look();
       look.scale = scale, look.theme = theme;
-      desk().sight().set_look(look);
+      desk().view().set_look(look);
       for (int page = plan_page; page <= shop_page; ++page) {
         go(page);
         EXPECT_TRUE(is_painted(window_.get()));

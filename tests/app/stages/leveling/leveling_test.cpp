@@ -249,8 +249,8 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   wait_for([&] { return bench().standing() == BenchLink::Standing::open && bench().state() != nullptr; });
   ASSERT_TRUE(bench().hello());
   EXPECT_EQ(bench().hello()->circuits.size(), 4U);
-  wait_for([&] { return desk().sight().live().has_value(); });
-  EXPECT_NEAR(*desk().sight().live()->height[0], 0.357, 0.01);
+  wait_for([&] { return desk().view().live().has_value(); });
+  EXPECT_NEAR(*desk().view().live()->height[0], 0.357, 0.01);
   const QString csv = QString::fromStdString((folder_ / "run.csv").string());
   stage()->bench()->record(csv);
   auto* valves = named<QListWidget>("bench_valves");
@@ -285,7 +285,7 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   EXPECT_NE(written.find("fill"), std::string::npos);
   click("bench_link");
   EXPECT_EQ(bench().standing(), BenchLink::Standing::shut);
-  EXPECT_FALSE(desk().sight().live());
+  EXPECT_FALSE(desk().view().live());
 }
 
 TEST_F(LevelingTest, ASerialPortIsHeardLikeASocket) {
@@ -332,7 +332,7 @@ TEST_F(LevelingTest, ALostLinkLetsEveryValveGoAndSaysSo) {
   EXPECT_FALSE(bench().is_held());
   EXPECT_FALSE(stage()->bench()->bar()->isEnabled());
   EXPECT_TRUE(named<QLabel>("bench_standing")->text().contains("all valves are let go"));
-  EXPECT_FALSE(desk().sight().live());
+  EXPECT_FALSE(desk().view().live());
   // A flood is heard, and does not stop the window.
   bench().open(path);
   wait_for([&] { return server.hasPendingConnections() || server.waitForNewConnection(1); });

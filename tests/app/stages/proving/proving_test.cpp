@@ -393,7 +393,7 @@ TEST_F(ProvingTest, EveryPageIsDrawnInBothThemesLargeAndWithNothingThere) {
       for (const double scale : {1.0, 1.5}) {
         Look look = desk().look();
         look.theme = theme, look.scale = scale;
-        desk().sight().set_look(look);
+        desk().view().set_look(look);
         for (const char* key : {"proving", "care"})
           for (int page = 0; page < 3; ++page) {
             window_->go_to_stage(key);

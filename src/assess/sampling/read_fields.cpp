@@ -1,4 +1,4 @@
-#include "assess/drawn/read_fields.h"
+#include "assess/sampling/read_fields.h"
 
 #include "build/names.h"
 

@@ -1,5 +1,5 @@
 // Air by even steps: the same as when the integrator lets time pass, air kept, nothing lost in small places.
-#include "air/stepped.h"
+#include "air/stepped_network.h"
 
 #include "air/simulation.h"
 #include "support.h"
@@ -24,15 +24,15 @@ std::vector<double> sizes(const Network& net) {
     out.push_back(v.size);
   return out;
 }
-void pass(Stepped& air, double seconds, double dt = 0.0025) {
+void pass(SteppedNetwork& air, double seconds, double dt = 0.0025) {
   for (double t = 0; t < seconds - dt / 2; t += dt)
     air.step(dt);
 }
 
-TEST(Stepped, ComesToWhatTheIntegratorSays) {
+TEST(SteppedNetwork, ComesToWhatTheIntegratorSays) {
   for (const Restriction& through : {narrow, Restriction{1e-7, 0.2}, wide}) {
     const Network net = two(through);
-    Stepped steps(net, sizes(net));
+    SteppedNetwork steps(net, sizes(net));
     auto exact = Simulation::begin(net);
     ASSERT_TRUE(exact);
     for (const double until : {0.5, 2.0, 10.0}) {
@@ -46,7 +46,7 @@ TEST(Stepped, ComesToWhatTheIntegratorSays) {
   }
 }
 
-TEST(Stepped, SmallPlacesPassAirOnAndLoseNone) {
+TEST(SteppedNetwork, SmallPlacesPassAirOnAndLoseNone) {
   // Tank, a line, a block of twenty cubic centimetres, and two ways out of it, one by way of a tee.
   Network net;
   net.volumes = {{"tank", 0.019, 9e5, 293.15, 5},   {"block", 3e-5, 9e5, 293.15, 0.3},
@@ -55,7 +55,7 @@ TEST(Stepped, SmallPlacesPassAirOnAndLoseNone) {
   net.lines = {{"feed", 0, 1, {6e-8, 0.3}, false, true}, {"one", 1, 2, {3e-8, 0.3}, false, true},
                {"two", 1, 3, {3e-8, 0.3}, false, true},  {"l", 3, 4, {4e-8, 0.3}, false, true},
                {"r", 3, 5, {2e-8, 0.3}, false, true},    {"vent", 2, outside, narrow, false, false}};
-  Stepped steps(net, sizes(net));
+  SteppedNetwork steps(net, sizes(net));
   auto exact = Simulation::begin(net);
   ASSERT_TRUE(exact);
   const auto all = [&] {
@@ -84,13 +84,13 @@ TEST(Stepped, SmallPlacesPassAirOnAndLoseNone) {
   EXPECT_LT(steps.mass_in(), -1e-4);
 }
 
-TEST(Stepped, ASealedBagKeepsItsAirAndItsAdiabat) {
+TEST(SteppedNetwork, ASealedBagKeepsItsAirAndItsAdiabat) {
   EXPECT_TRUE(rc::check([] {
     Network net;
     net.volumes = {{"bag", 0.004, 4e5, 293.15, 0}};
     net.bodies.resize(1);
     net.bodies[0].legs.resize(1);
-    Stepped air(net, std::vector<double>{0.004});
+    SteppedNetwork air(net, std::vector<double>{0.004});
     const double m = air.mass(0), pV = air.pressure(0) * std::pow(0.004, isentropic);
     double V = 0.004;
     for (int i = 0; i < 3000; ++i) {
@@ -104,14 +104,14 @@ TEST(Stepped, ASealedBagKeepsItsAirAndItsAdiabat) {
   }));
 }
 
-TEST(Stepped, ACompressorCutsInAndOutAndRests) {
+TEST(SteppedNetwork, ACompressorCutsInAndOutAndRests) {
   Network net;
   net.volumes = {{"tank", 0.01, 6e5, 293.15, 5}};
   Compressor c;
   c.to = 0, c.curve = {{0, 8e-4}, {1e6, 4e-4}}, c.cut_in = 7e5, c.cut_out = 9e5;
   c.duty = Compressor::Duty{60, 100, 0.35};
   net.compressors = {c};
-  Stepped steps(net, sizes(net));
+  SteppedNetwork steps(net, sizes(net));
   auto exact = Simulation::begin(net);
   ASSERT_TRUE(exact);
   for (const double until : {20.0, 70.0, 200.0}) {
@@ -123,10 +123,10 @@ TEST(Stepped, ACompressorCutsInAndOutAndRests) {
   }
 }
 
-TEST(Stepped, AirAroundThatChangesIsFeltThroughWallsAndGauges) {
+TEST(SteppedNetwork, AirAroundThatChangesIsFeltThroughWallsAndGauges) {
   Network net;
   net.volumes = {{"tank", 0.01, 5e5, 293.15, 5}};
-  Stepped air(net, sizes(net));
+  SteppedNetwork air(net, sizes(net));
   air.surround(8e4, 313.15);
   EXPECT_NEAR(air.gauge_pressure(0), 5e5 + sea_level - 8e4, 1e-6);
   pass(air, 600, 0.01);

@@ -1,4 +1,4 @@
-#include "assess/drawn/draws.h"
+#include "assess/sampling/draws.h"
 
 #include "curve/mix.h"
 

@@ -9,7 +9,7 @@ namespace mavrel::assess {
 constexpr double least_hose_slack = 0.025;
 
 /// @param motion  with its poses; gets what runs out
-void add_run_outs(const build::EndSurvey& survey, double surveyed_height, EndMotion& motion);
+void add_travel_ends(const build::EndSurvey& survey, double surveyed_height, EndMotion& motion);
 
 /// What is left of each at one height; none where it was not measured. For tracks and the stage.
 struct RunningOut {

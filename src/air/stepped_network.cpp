@@ -1,4 +1,4 @@
-#include "air/stepped.h"
+#include "air/stepped_network.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,7 +13,7 @@ constexpr int most_tries = 24;
 
 } // namespace
 
-Stepped::Stepped(Network network, std::span<const double> volumes)
+SteppedNetwork::SteppedNetwork(Network network, std::span<const double> volumes)
     : network_(std::move(network)), size_(volumes.begin(), volumes.end()) {
   const std::size_t n = network_.volumes.size();
   std::vector<char> is_bag(n, 0);
@@ -48,7 +48,7 @@ Stepped::Stepped(Network network, std::span<const double> volumes)
     engines_.push_back({c.running, false, 0, 0});
 }
 
-void Stepped::squeeze(std::size_t volume, double size) {
+void SteppedNetwork::squeeze(std::size_t volume, double size) {
   if (size == size_[volume]) return;
   const double each = 1 / size, e = size_[volume] * each - 1;
   size_[volume] = size, a_size_[volume] = each;
@@ -58,52 +58,49 @@ void Stepped::squeeze(std::size_t volume, double size) {
                                    : std::pow(1 + e, k);
 }
 
-void Stepped::surround(double pressure, double temperature) {
+void SteppedNetwork::surround(double pressure, double temperature) {
   network_.ambient_pressure = pressure, network_.ambient_temperature = temperature;
 }
 
-double Stepped::pressure_at(std::size_t v) const {
+double SteppedNetwork::pressure_at(std::size_t v) const {
   return v == outside ? network_.ambient_pressure : p_[v];
 }
 
-double Stepped::temperature_at(std::size_t v) const {
+double SteppedNetwork::temperature_at(std::size_t v) const {
   return v == outside ? network_.ambient_temperature : T_[v];
 }
 
-double Stepped::flow(std::size_t l) const {
-  const Line& line = network_.lines[l];
-  const double p1 = pressure_at(line.from), p2 = pressure_at(line.to);
-  if (p1 >= p2) return mass_flow(line.through, p1, p2, temperature_at(line.from));
-  return line.one_way ? 0 : -mass_flow(line.through, p2, p1, temperature_at(line.to));
+AirAt SteppedNetwork::air_at(std::size_t v) const {
+  return {pressure_at(v), temperature_at(v)};
 }
 
-int Stepped::open_lines(const Node& node) const {
+double SteppedNetwork::flow(std::size_t l) const {
+  const Line& line = network_.lines[l];
+  return flow_along(line, air_at(line.from), air_at(line.to));
+}
+
+int SteppedNetwork::open_lines(const Node& node) const {
   int out = 0;
   for (const std::size_t l : node.lines)
     out += open_[l];
   return out;
 }
 
-double Stepped::flow_into(const Node& node, double p) const {
+double SteppedNetwork::flow_into(const Node& node, double p) const {
   double out = 0;
   for (const std::size_t l : node.lines) {
     if (!open_[l]) continue;
     const Line& line = network_.lines[l];
-    const bool in = line.to == node.volume;
-    const std::size_t other = in ? line.from : line.to;
-    const double po = pressure_at(other);
-    if (po >= p) {
-      if (in || !line.one_way) out += mass_flow(line.through, po, p, temperature_at(other));
-    } else if (!in || !line.one_way) {
-      out -= mass_flow(line.through, p, po, T_[node.volume]);
-    }
+    const AirAt here{p, T_[node.volume]};
+    out +=
+        line.to == node.volume ? flow_along(line, air_at(line.from), here) : -flow_along(line, here, air_at(line.to));
   }
   return out;
 }
 
 /// The pressure at which as much comes into the node as leaves it: what comes in falls as it rises, so it lies between
 /// its neighbours' (Illinois).
-void Stepped::settle(const Node& node) {
+void SteppedNetwork::settle(const Node& node) {
   double low = INFINITY, high = 0;
   for (const std::size_t l : node.lines) {
     if (!open_[l]) continue;
@@ -135,7 +132,7 @@ void Stepped::settle(const Node& node) {
 
 /// Flow between two volumes that hold it back. So wide a line that it would swing past the balance in one step passes
 /// what it does at the step's end.
-double Stepped::damped(double kg, std::size_t from, std::size_t to, double dt) const {
+double SteppedNetwork::damped(double kg, std::size_t from, std::size_t to, double dt) const {
   const double dp = pressure_at(from) - pressure_at(to);
   const auto give = [&](std::size_t v) { return v == outside ? 0 : gas_constant * T_[v] * isentropic * a_size_[v]; };
   return dp == 0 ? 0 : kg / (1 + dt * kg / dp * (give(from) + give(to)));
@@ -143,7 +140,7 @@ double Stepped::damped(double kg, std::size_t from, std::size_t to, double dt) c
 
 /// A node that only joins two volumes is a row of two lines.
 /// @returns false where it is more than that
-bool Stepped::pass_straight(Node& node, double dt) {
+bool SteppedNetwork::pass_straight(Node& node, double dt) {
   std::size_t ends[2] = {}, lines[2] = {}, count = 0;
   for (const std::size_t l : node.lines) {
     if (!open_[l]) continue;
@@ -167,7 +164,7 @@ bool Stepped::pass_straight(Node& node, double dt) {
   return true;
 }
 
-void Stepped::pass_nodes(double dt) {
+void SteppedNetwork::pass_nodes(double dt) {
   bool any = false;
   for (Node& node : nodes_)
     if (open_lines(node) > 1 && !pass_straight(node, dt)) any = true;
@@ -203,7 +200,7 @@ void Stepped::pass_nodes(double dt) {
   }
 }
 
-void Stepped::move(std::size_t from, std::size_t to, double kg, double T) {
+void SteppedNetwork::move(std::size_t from, std::size_t to, double kg, double T) {
   const double heat = kg * heat_at_pressure * T;
   if (from == outside)
     mass_in_ += kg;
@@ -215,15 +212,14 @@ void Stepped::move(std::size_t from, std::size_t to, double kg, double T) {
     dm_[to] += kg, heat_[to] += heat;
 }
 
-void Stepped::run_compressors(double dt) {
+void SteppedNetwork::run_compressors(double dt) {
   for (std::size_t c = 0; c < engines_.size(); ++c) {
     const Compressor& compressor = network_.compressors[c];
     Engine& engine = engines_[c];
     const double p = gauge_pressure(compressor.to);
     if (engine.wants ? p >= compressor.cut_out : p <= compressor.cut_in) engine.wants = !engine.wants;
-    const double density = network_.ambient_pressure / (gas_constant * network_.ambient_temperature);
     if (engine.runs()) {
-      move(outside, compressor.to, delivery(compressor, p) * density * dt, compressor.outlet);
+      move(outside, compressor.to, mass_delivered(network_, compressor, p) * dt, compressor.outlet);
       engine.run_time += dt;
     }
     if (!compressor.duty) continue;
@@ -235,7 +231,7 @@ void Stepped::run_compressors(double dt) {
   }
 }
 
-void Stepped::step(double dt) {
+void SteppedNetwork::step(double dt) {
   const std::size_t n = m_.size();
   for (std::size_t v = 0; v < n; ++v)
     if (!is_node_[v]) T_[v] = p_[v] * size_[v] * a_mass_[v];

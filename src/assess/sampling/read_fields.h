@@ -1,7 +1,7 @@
 // The numbers of the document that somebody read off the car, and a walk along them.
 #pragma once
 
-#include "assess/drawn/inputs.h"
+#include "assess/sampling/inputs.h"
 #include "build/field_spec.h"
 
 #include <functional>

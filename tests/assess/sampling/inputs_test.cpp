@@ -1,6 +1,6 @@
 // Readings with how sure they are: by repeats, by tool, by what they share.
-#include "assess/drawn/draws.h"
 #include "assess/fit_up/cars.h"
+#include "assess/sampling/draws.h"
 #include "build/care.h"
 
 #include <cmath>

@@ -1,7 +1,7 @@
-#include "assess/drawn/inputs.h"
+#include "assess/sampling/inputs.h"
 
-#include "assess/drawn/read_fields.h"
 #include "assess/kit/kit_parts.h"
+#include "assess/sampling/read_fields.h"
 #include "build/care.h"
 #include "build/names.h"
 #include "build/names_care.h"

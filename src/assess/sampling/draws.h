@@ -1,7 +1,7 @@
 // Cars as they may be: draws of a low-discrepancy sequence, and what every reading and card lies off by in each.
 #pragma once
 
-#include "assess/drawn/inputs.h"
+#include "assess/sampling/inputs.h"
 
 #include <cstdint>
 #include <optional>

@@ -1,6 +1,6 @@
-#include "assess/touch/fits.h"
+#include "assess/interference/fits.h"
 
-#include "assess/touch/near_at.h"
+#include "assess/interference/near_at.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,4 +1,4 @@
-#include "assess/motion/run_out.h"
+#include "assess/motion/travel_ends.h"
 
 #include "curve/root.h"
 
@@ -12,8 +12,8 @@ namespace {
 using motion::Joint;
 using Figure = std::optional<double>;
 
-constexpr double run_out_looked_at = 0.2; // m either way of the surveyed height
-constexpr double step = 0.005;            // m between heights tried
+constexpr double travel_looked_at = 0.2; // m either way of the surveyed height
+constexpr double step = 0.005;           // m between heights tried
 
 // ---- the bar's link, in its own plane: the bar's axis at the origin, its arm to the right, up is up
 
@@ -90,17 +90,17 @@ void add_ends(Runs what, const char* part, bool by_metres, double H0, const F& s
   const auto left = [&](double dh) { return spare(dh).value_or(-1); };
   // Where nothing is used up, nearest to where the car stood: usually right there.
   std::optional<double> free;
-  for (int i = 0; !free && i * step <= run_out_looked_at; ++i)
+  for (int i = 0; !free && i * step <= travel_looked_at; ++i)
     for (const double dh : {i * step, -i * step})
       if (!free && left(dh) >= 0) free = dh;
   if (!free) { // nowhere at all
-    motion.run_outs.push_back({what, H0 - run_out_looked_at, false, {}, part});
+    motion.travel_ends.push_back({what, H0 - travel_looked_at, false, {}, part});
     return;
   }
   for (const double way : {-1.0, 1.0}) {
-    for (double from = *free; std::abs(from) <= run_out_looked_at;) {
+    for (double from = *free; std::abs(from) <= travel_looked_at;) {
       const double to = from + way * step;
-      if (std::abs(to) > run_out_looked_at + 1e-9 || !spare(to)) break; // nobody knows beyond
+      if (std::abs(to) > travel_looked_at + 1e-9 || !spare(to)) break; // nobody knows beyond
       if (left(to) >= 0) {
         from = to;
         continue;
@@ -111,7 +111,7 @@ void add_ends(Runs what, const char* part, bool by_metres, double H0, const F& s
         const double slope = (left(end - way * 1e-4) - left(end - way * 2e-4)) / 1e-4; // used up for a metre of H
         if (std::abs(slope) > 0.02) gain = 1 / std::abs(slope);
       }
-      motion.run_outs.push_back({what, H0 + end, way < 0, gain, part});
+      motion.travel_ends.push_back({what, H0 + end, way < 0, gain, part});
       break;
     }
   }
@@ -254,20 +254,20 @@ void add_joint_angles(const build::HardPoints& points, double H0, EndMotion& mot
 
 } // namespace
 
-void add_run_outs(const build::EndSurvey& survey, double H0, EndMotion& motion) {
+void add_travel_ends(const build::EndSurvey& survey, double H0, EndMotion& motion) {
   const auto at = [&](double dh, EndPose& room) { return pose_at(motion, H0 + dh, room); };
   if (motion.low_end)
-    motion.run_outs.push_back({Runs::joints,
-                               H0 + motion.low_end->reached,
-                               true,
-                               {},
-                               motion::name_of(motion.joints->side[0].shape, motion.low_end->joint)});
+    motion.travel_ends.push_back({Runs::joints,
+                                  H0 + motion.low_end->reached,
+                                  true,
+                                  {},
+                                  motion::name_of(motion.joints->side[0].shape, motion.low_end->joint)});
   if (motion.high_end)
-    motion.run_outs.push_back({Runs::joints,
-                               H0 + motion.high_end->reached,
-                               false,
-                               {},
-                               motion::name_of(motion.joints->side[0].shape, motion.high_end->joint)});
+    motion.travel_ends.push_back({Runs::joints,
+                                  H0 + motion.high_end->reached,
+                                  false,
+                                  {},
+                                  motion::name_of(motion.joints->side[0].shape, motion.high_end->joint)});
   if (hose_slack(survey.hose, 0))
     add_ends(
         Runs::brake_hose, nullptr, true, H0, [&](double dh) { return hose_slack(survey.hose, dh); }, motion);

@@ -14,9 +14,9 @@ using GapAt = std::function<std::optional<double>(const Stand&)>;
 using GapOver = std::function<std::optional<double>(double H)>;
 
 /// Works gaps out over height and adds what they forbid. Refers to the lists it adds to.
-class Over {
+class GapsOverHeight {
 public:
-  Over(std::vector<GapCurve>& gaps, std::vector<Block>& blocks) : gaps_(gaps), blocks_(blocks) {}
+  GapsOverHeight(std::vector<GapCurve>& gaps, std::vector<Block>& blocks) : gaps_(gaps), blocks_(blocks) {}
 
   /// A gap between bodies, or one that goes as the wheel does.
   /// @param straight_known, lock_known  whether it says anything of wheels straight ahead and at lock

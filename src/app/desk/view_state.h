@@ -22,7 +22,7 @@ namespace mavrel::app {
 
 using build::End;
 
-class Sight : public QObject {
+class ViewState : public QObject {
   Q_OBJECT
 public:
   using QObject::QObject;

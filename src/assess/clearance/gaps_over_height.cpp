@@ -1,4 +1,4 @@
-#include "assess/clearance/over.h"
+#include "assess/clearance/gaps_over_height.h"
 
 #include <algorithm>
 #include <cmath>
@@ -20,7 +20,7 @@ Figure least_of(Figure a, const Figure& b, const Figure& c) {
 } // namespace
 
 /// The longest run of it that has an answer.
-std::optional<TrackPiece> Over::piece_of(const Table& table) {
+std::optional<TrackPiece> GapsOverHeight::piece_of(const Table& table) {
   TrackPiece best, now;
   const auto close = [&] {
     if (now.values.size() > best.values.size()) best = std::move(now);
@@ -41,7 +41,7 @@ std::optional<TrackPiece> Over::piece_of(const Table& table) {
 
 /// Stretches of height where the gap is below a level, their edges found to some micrometres.
 /// @param gap  at any height
-std::vector<std::pair<double, double>> Over::below(const Table& table, double level, const GapOver& gap) {
+std::vector<std::pair<double, double>> GapsOverHeight::below(const Table& table, double level, const GapOver& gap) {
   std::vector<std::pair<double, double>> out;
   const auto bad = [&](const Figure& g) { return g && *g < level; };
   // Where it reaches the level, from the gaps at both sides: by halves where it is nothing on one of them, for what
@@ -85,7 +85,7 @@ std::vector<std::pair<double, double>> Over::below(const Table& table, double le
 
 /// Overlap has no depth: where a gap closes between two heights, the height that overlaps is given the value that has
 /// the line between them pass through the edge that was found.
-void Over::lead_through(std::optional<TrackPiece>& piece, double edge, double level) {
+void GapsOverHeight::lead_through(std::optional<TrackPiece>& piece, double edge, double level) {
   if (!piece) return;
   const double place = (edge - piece->from) / piece->step;
   if (!(place > 0) || place >= static_cast<double>(piece->values.size() - 1)) return;
@@ -96,11 +96,11 @@ void Over::lead_through(std::optional<TrackPiece>& piece, double edge, double le
   if (b <= 0 && a > level && t > 0.001) b = a - (a - level) / t;
 }
 
-void Over::keep(GapCurve gap) {
+void GapsOverHeight::keep(GapCurve gap) {
   if (gap.straight || gap.least) gaps_.push_back(std::move(gap));
 }
 
-void Over::forbid(GapCurve& gap, bool touches, const Table& table, double level, const GapOver& at) {
+void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, double level, const GapOver& at) {
   if (gap.joined || table.heights.size() < 2) return;
   for (const auto& [a, b] : below(table, level, at)) {
     Block block{gap.mover, gap.near, a, b, touches, {}};
@@ -115,7 +115,7 @@ void Over::forbid(GapCurve& gap, bool touches, const Table& table, double level,
   }
 }
 
-void Over::add(const EndSpace& space, GapCurve gap, const GapAt& at, bool straight_known, bool lock_known) {
+void GapsOverHeight::add(const EndSpace& space, GapCurve gap, const GapAt& at, bool straight_known, bool lock_known) {
   // A gap taped at lock holds for lock, whether or not anybody said how far that is.
   const bool tyre = gap.mover == Mover::tyre || gap.near.own == OwnPart::tyre;
   const bool locks = tyre && lock_known && (space.steers() || !straight_known);
@@ -158,7 +158,7 @@ void Over::add(const EndSpace& space, GapCurve gap, const GapAt& at, bool straig
   keep(std::move(gap));
 }
 
-void Over::add_curve(GapCurve gap, double low, double high, const GapOver& at) {
+void GapsOverHeight::add_curve(GapCurve gap, double low, double high, const GapOver& at) {
   const Heights heights = Heights::over(low, high, sheet_step);
   Table table;
   for (std::size_t i = 0; i < heights.count; ++i) {

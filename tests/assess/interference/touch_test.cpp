@@ -1,9 +1,9 @@
 // The map, what would fit, and what is to be looked at again.
 #include "assess/assess.h"
-#include "assess/touch/fits.h"
-#include "assess/touch/map.h"
-#include "assess/touch/near_at.h"
-#include "assess/touch/recheck.h"
+#include "assess/interference/fits.h"
+#include "assess/interference/map.h"
+#include "assess/interference/near_at.h"
+#include "assess/interference/recheck.h"
 
 #include "support.h"
 

@@ -1,4 +1,4 @@
-#include "assess/touch/near_at.h"
+#include "assess/interference/near_at.h"
 
 #include <algorithm>
 #include <cmath>

@@ -1,4 +1,4 @@
-#include "assess/touch/touch_findings.h"
+#include "assess/interference/interference_findings.h"
 
 #include "assess/end/misfit.h"
 #include "build/names.h"

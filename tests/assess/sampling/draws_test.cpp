@@ -1,7 +1,7 @@
 // Cars as they may be: even draws, and every reading and card where a draw says.
 #include "air/bag.h"
-#include "assess/drawn/draws.h"
 #include "assess/fit_up/cars.h"
+#include "assess/sampling/draws.h"
 
 #include <cmath>
 

@@ -1,4 +1,4 @@
-#include "assess/touch/recheck.h"
+#include "assess/interference/recheck.h"
 
 #include "assess/kept/digest.h"
 

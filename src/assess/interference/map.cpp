@@ -1,4 +1,4 @@
-#include "assess/touch/map.h"
+#include "assess/interference/map.h"
 
 #include <algorithm>
 #include <cmath>

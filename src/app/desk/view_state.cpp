@@ -1,4 +1,4 @@
-#include "app/desk/sight.h"
+#include "app/desk/view_state.h"
 
 #include "assess/end/end_answer.h"
 
@@ -8,30 +8,30 @@ namespace mavrel::app {
 
 using build::at;
 
-void Sight::show(std::shared_ptr<const assess::Assessment> assessment) {
+void ViewState::show(std::shared_ptr<const assess::Assessment> assessment) {
   shown_ = std::move(assessment);
   load_case_ = std::min(load_case_, shown_->loads.size() - 1);
   find_height_range();
 }
 
-void Sight::forget_poses() {
+void ViewState::forget_poses() {
   pose_ = {};
   load_case_ = 0;
 }
 
-void Sight::set_load_case(std::size_t index) {
+void ViewState::set_load_case(std::size_t index) {
   if (index == load_case_ || index >= shown_->loads.size()) return;
   load_case_ = index;
   emit looked_at();
 }
 
-void Sight::set_end(End end) {
+void ViewState::set_end(End end) {
   if (end == end_) return;
   end_ = end;
   emit looked_at();
 }
 
-std::optional<double> Sight::pose(End end) const {
+std::optional<double> ViewState::pose(End end) const {
   const auto& e = shown_->end(end);
   if (!e.has_domain()) return std::nullopt;
   const auto& road = shown_->ends[at(end)]->fitted.road;
@@ -39,7 +39,7 @@ std::optional<double> Sight::pose(End end) const {
   return std::clamp(pose_[at(end)].value_or(resting), e.domain_low, e.domain_high);
 }
 
-void Sight::set_pose(End end, double H) {
+void ViewState::set_pose(End end, double H) {
   const auto& e = shown_->end(end);
   if (!e.has_domain()) return;
   pose_[at(end)] =
@@ -47,21 +47,21 @@ void Sight::set_pose(End end, double H) {
   emit posed();
 }
 
-void Sight::nudge_pose(double by) {
+void ViewState::nudge_pose(double by) {
   if (const auto H = pose(end_)) set_pose(end_, *H + by);
 }
 
-void Sight::set_prefs(const UnitPrefs& prefs) {
+void ViewState::set_prefs(const UnitPrefs& prefs) {
   prefs_ = prefs;
   emit restyled();
 }
 
-void Sight::set_look(const Look& look) {
+void ViewState::set_look(const Look& look) {
   look_ = look;
   emit restyled();
 }
 
-void Sight::find_height_range() {
+void ViewState::find_height_range() {
   double low = 1e9, high = -1e9;
   const auto hold = [&](double H) {
     low = std::min(low, H);
@@ -80,7 +80,7 @@ void Sight::find_height_range() {
   if (high > low) height_range_ = {low, high};
 }
 
-void Sight::set_live(const std::optional<Live>& live) {
+void ViewState::set_live(const std::optional<Live>& live) {
   if (live_ == live) return;
   live_ = live;
   emit read();

@@ -14,11 +14,11 @@
 namespace mavrel::air {
 
 /// A network between two steps. A value; one thread's own.
-class Stepped {
+class SteppedNetwork {
 public:
   /// @param network  without mistakes; its bodies only say which volumes are bags
   /// @param volumes  m³, of each volume to begin with; what is beside a bag and one with it counts
-  Stepped(Network network, std::span<const double> volumes);
+  SteppedNetwork(Network network, std::span<const double> volumes);
 
   /// A bag's volume from now on, m³; its air follows with no time for heat.
   void squeeze(std::size_t volume, double size);
@@ -54,6 +54,7 @@ private:
     [[nodiscard]] bool runs() const { return wants && !rests; }
   };
   [[nodiscard]] double pressure_at(std::size_t volume) const;
+  [[nodiscard]] AirAt air_at(std::size_t volume) const;
   [[nodiscard]] double temperature_at(std::size_t volume) const;
   [[nodiscard]] double flow(std::size_t line) const;
   [[nodiscard]] double flow_into(const Node& node, double p) const;
