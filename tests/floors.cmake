@@ -41,7 +41,7 @@ set(rows
   "assess/swing: assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/compare: assess assess/end assess/finding"
   "link: quantity air control"
-  "report: quantity curve air space control work build shelf assess assess/*"
+  "report: quantity file curve air space control work build shelf assess assess/*"
   "rig: quantity file air control build shelf assess assess/* link"
   "cli: quantity file curve air space motion control work build book shelf assess assess/* report app/print"
   "app: quantity file curve air space motion control work link build book shelf assess assess/* report"

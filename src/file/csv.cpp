@@ -67,4 +67,12 @@ Expected<CsvTable> read_csv(std::string_view text, const CsvBounds& bounds) {
   return out;
 }
 
+std::string csv_cell(std::string_view text) {
+  if (text.find_first_of(",\"\n\r") == std::string_view::npos) return std::string(text);
+  std::string out = "\"";
+  for (const char c : text)
+    out += c == '"' ? std::string("\"\"") : std::string(1, c);
+  return out + '"';
+}
+
 } // namespace mavrel

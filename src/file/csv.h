@@ -36,4 +36,7 @@ struct CsvBounds {
 /// length
 [[nodiscard]] Expected<CsvTable> read_csv(std::string_view text, const CsvBounds& bounds = {});
 
+/// A cell as spreadsheets read it back: in quotes where it has a comma, a quote or a line's end in it.
+[[nodiscard]] std::string csv_cell(std::string_view text);
+
 } // namespace mavrel

@@ -4,6 +4,7 @@
 #include "assess/air/figures.h"
 #include "assess/air/wiring.h"
 #include "build/names.h"
+#include "file/csv.h"
 #include "quantity/quantity.h"
 #include "report/html_table.h"
 #include "report/sure.h"
@@ -288,17 +289,10 @@ std::string wiring_svg(const AirGiven& air, const UnitPrefs& prefs) {
 }
 
 std::string kit_csv(const AirGiven& air) {
-  const auto cell = [](const std::string& text) {
-    if (text.find_first_of(",\"\n") == std::string::npos) return text;
-    std::string out = "\"";
-    for (const char c : text)
-      out += c == '"' ? "\"\"" : std::string(1, c);
-    return out + "\"";
-  };
   std::string out = "part,card,maker,count,threads,length_m\n";
   for (const KitRow& row : kit_rows(air))
-    out += fmt::format("{},{},{},{:g},{},{}\n", cell(row.role), cell(row.name), cell(row.maker), row.count,
-                       cell(row.threads), row.length ? fmt::format("{:.2f}", *row.length) : "");
+    out += fmt::format("{},{},{},{:g},{},{}\n", csv_cell(row.role), csv_cell(row.name), csv_cell(row.maker), row.count,
+                       csv_cell(row.threads), row.length ? fmt::format("{:.2f}", *row.length) : "");
   return out;
 }
 

@@ -2,6 +2,7 @@
 
 #include "build/names.h"
 #include "build/names_fit_up.h"
+#include "file/csv.h"
 #include "report/json_tree.h"
 
 #include <fmt/format.h>
@@ -12,14 +13,6 @@ using namespace assess;
 
 namespace {
 
-/// A cell of a table: quoted where it must be.
-std::string cell(const std::string& text) {
-  if (text.find_first_of(",\"\n\r") == std::string::npos) return text;
-  std::string out = "\"";
-  for (const char c : text)
-    out += c == '"' ? std::string("\"\"") : std::string(1, c);
-  return out + "\"";
-}
 std::string joined(const std::vector<std::string>& names) {
   std::string out;
   for (const std::string& name : names)
@@ -209,10 +202,10 @@ std::string plan_csv(const Plan& plan) {
   for (std::size_t i = 0; i < plan.jobs.size(); ++i) {
     const Job& j = plan.jobs[i];
     const PlannedJob& p = plan.planned[i];
-    out +=
-        fmt::format("{},{},{},{},{:.2f},{:.2f},{},{:.2f},{:.2f},{:.2f},{},{},{}\n", cell(j.id), cell(say(j.name)),
-                    build::name_of(j.place), j.people, j.hours, j.wait, cell(say(moment_name(plan, p.start))), p.start,
-                    p.end, p.path.slack, p.path.critical ? "yes" : "no", cell(joined(p.who)), name_of(p.stands));
+    out += fmt::format("{},{},{},{},{:.2f},{:.2f},{},{:.2f},{:.2f},{:.2f},{},{},{}\n", csv_cell(j.id),
+                       csv_cell(say(j.name)), build::name_of(j.place), j.people, j.hours, j.wait,
+                       csv_cell(say(moment_name(plan, p.start))), p.start, p.end, p.path.slack,
+                       p.path.critical ? "yes" : "no", csv_cell(joined(p.who)), name_of(p.stands));
   }
   return out;
 }
@@ -225,12 +218,12 @@ std::string cut_csv(const CutList& cut) {
       const work::CutBar& bar = stock.plan->bars[b];
       for (const std::size_t i : bar.pieces) {
         const CutPiece& p = stock.pieces[i];
-        out += fmt::format("{},{},{:.0f},{},{:.1f},{},{},{}\n", cell(stock.name), b + 1, bar.length * 1e3,
-                           bar.leftover ? "yes" : "no", p.length * 1e3, cell(say(p.what)), cell(p.mark),
-                           cell(say(p.ends)));
+        out += fmt::format("{},{},{:.0f},{},{:.1f},{},{},{}\n", csv_cell(stock.name), b + 1, bar.length * 1e3,
+                           bar.leftover ? "yes" : "no", p.length * 1e3, csv_cell(say(p.what)), csv_cell(p.mark),
+                           csv_cell(say(p.ends)));
       }
       if (bar.left > 0)
-        out += fmt::format("{},{},{:.0f},{},{:.1f},left,,\n", cell(stock.name), b + 1, bar.length * 1e3,
+        out += fmt::format("{},{},{:.0f},{},{:.1f},left,,\n", csv_cell(stock.name), b + 1, bar.length * 1e3,
                            bar.leftover ? "yes" : "no", bar.left * 1e3);
     }
   }
@@ -240,8 +233,8 @@ std::string cut_csv(const CutList& cut) {
 std::string buy_csv(const BuyList& buy) {
   std::string out = "part,what,for,count,unit,thread,sealing,price,on_shelf,to_order,order_by,ordered\n";
   for (const BuyLine& l : buy.lines)
-    out += fmt::format("{},{},{},{:g},{},{},{},{},{:g},{:g},{},{}\n", cell(l.part), cell(say(l.what)), name_of(l.group),
-                       l.count, l.metres ? "m" : "", cell(l.thread), cell(say(l.sealing)),
+    out += fmt::format("{},{},{},{:g},{},{},{},{},{:g},{:g},{},{}\n", csv_cell(l.part), csv_cell(say(l.what)),
+                       name_of(l.group), l.count, l.metres ? "m" : "", csv_cell(l.thread), csv_cell(say(l.sealing)),
                        l.price ? fmt::format("{:g}", *l.price) : "", l.on_shelf, l.order,
                        l.order_by ? work::day_text(*l.order_by) : "", l.ordered ? work::day_text(*l.ordered) : "");
   return out;
@@ -251,9 +244,9 @@ std::string labels_csv(const std::vector<JudgedRoute>& routes) {
   std::string out = "mark,line,from,to,length_mm\n";
   for (const JudgedRoute& r : routes)
     for (int end = 0; end < 2; ++end) // one for each end of it
-      out +=
-          fmt::format("{},{},{},{},{:.0f}\n", r.mark, cell(say(r.name)), cell(say(end == 0 ? r.from_name : r.to_name)),
-                      cell(say(end == 0 ? r.to_name : r.from_name)), r.length * 1e3);
+      out += fmt::format("{},{},{},{},{:.0f}\n", r.mark, csv_cell(say(r.name)),
+                         csv_cell(say(end == 0 ? r.from_name : r.to_name)),
+                         csv_cell(say(end == 0 ? r.to_name : r.from_name)), r.length * 1e3);
   return out;
 }
 

@@ -3,6 +3,7 @@
 #include "assess/end/end_answer.h"
 #include "assess/rows.h"
 #include "build/names.h"
+#include "file/csv.h"
 #include "report/file_units.h"
 
 #include <fmt/format.h>
@@ -14,14 +15,6 @@ namespace mavrel::report {
 using namespace assess;
 
 namespace {
-
-std::string quoted(const std::string& text) {
-  if (text.find_first_of(",\"\n") == std::string::npos) return text;
-  std::string out = "\"";
-  for (const char c : text)
-    out += c == '"' ? std::string("\"\"") : std::string(1, c);
-  return out + "\"";
-}
 
 std::string head_of(const TrackRow& row) {
   const std::string unit = file_unit(row.kind).table;
@@ -56,7 +49,7 @@ std::string tracks_csv(const Assessment& a) {
     for (std::size_t c = 0; c < a.loads.size(); ++c)
       for (double mm = std::ceil(e.domain_low * 1e3); mm <= std::floor(e.domain_high * 1e3); ++mm) {
         const double H = mm * 1e-3;
-        out += fmt::format("{},{},{:.0f}", build::key_of(end), quoted(a.loads[c].name), mm);
+        out += fmt::format("{},{},{:.0f}", build::key_of(end), csv_cell(a.loads[c].name), mm);
         for (const TrackRow* row : rows)
           out += "," + cell(e, *row, c, H);
         const Track* mean = e.find(tracks::pressure, c);

@@ -47,5 +47,13 @@ TEST(Csv, AnyTextIsReadOrRefusedInOneSentence) {
   }));
 }
 
+TEST(Csv, ACellIsWrittenSoThatASpreadsheetReadsItBack) {
+  EXPECT_EQ(csv_cell("plain words; 2.5"), "plain words; 2.5");
+  EXPECT_EQ(csv_cell("left, rear"), "\"left, rear\"");
+  EXPECT_EQ(csv_cell("a \"short\" one"), "\"a \"\"short\"\" one\"");
+  EXPECT_EQ(csv_cell("two\nlines"), "\"two\nlines\"");
+  EXPECT_EQ(csv_cell(""), "");
+}
+
 } // namespace
 } // namespace mavrel

@@ -1,5 +1,7 @@
 #include "app/kit/list_table.h"
 
+#include "file/csv.h"
+
 #include <QApplication>
 #include <QClipboard>
 #include <QContextMenuEvent>
@@ -33,10 +35,9 @@ public:
   }
 };
 
-QString csv_cell(const QString& text, QChar between) {
-  if (between != ',') return QString(text).replace('\n', ' ').replace(between, ' ');
-  if (!text.contains(',') && !text.contains('"') && !text.contains('\n')) return text;
-  return '"' + QString(text).replace("\"", "\"\"") + '"';
+QString cell_of(const QString& text, QChar between) {
+  if (between == ',') return QString::fromStdString(csv_cell(text.toStdString()));
+  return QString(text).replace('\n', ' ').replace(between, ' ');
 }
 
 } // namespace
@@ -175,12 +176,12 @@ QString ListTable::text(QChar between) const {
   QStringList lines;
   QStringList cells;
   for (int c = 0; c < columnCount(); ++c)
-    cells << csv_cell(horizontalHeaderItem(c)->text(), between);
+    cells << cell_of(horizontalHeaderItem(c)->text(), between);
   lines << cells.join(between);
   for (int r = 0; r < rowCount(); ++r) {
     cells.clear();
     for (int c = 0; c < columnCount(); ++c)
-      cells << csv_cell(item(r, c) ? item(r, c)->text() : QString(), between);
+      cells << cell_of(item(r, c) ? item(r, c)->text() : QString(), between);
     lines << cells.join(between);
   }
   return lines.join('\n') + '\n';

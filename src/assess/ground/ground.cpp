@@ -83,6 +83,23 @@ std::optional<space::Profile> profile_of(const build::Ground& ground) {
   return out;
 }
 
+std::optional<OnTheGround> stand_on(const GroundGiven& given, std::optional<std::size_t> ground, double front,
+                                    double rear, double at) {
+  auto car = underside_at(given, front, rear);
+  if (!car) return std::nullopt;
+  OnTheGround out{std::move(*car), {}, {}, {}};
+  if (ground && *ground < given.grounds.size())
+    out.profile = profile_of(given.grounds[*ground]).value_or(space::Profile{});
+  out.stance = space::stance_at(out.car, out.profile, at);
+  out.here = space::gap_at(out.car, out.profile, at);
+  return out;
+}
+
+double worst_place(const OnTheGround& car) {
+  const auto least = car.profile.empty() ? std::nullopt : space::least_gap(car.car, car.profile);
+  return least ? least->front_at : 0;
+}
+
 GroundAnswer cross_ground(const GroundGiven& given) {
   GroundAnswer out;
   const auto names = names_of_underside(given);

@@ -40,6 +40,21 @@ struct GroundGiven {
 /// The profile as it is driven over. @returns none of fewer than two points, or where x does not rise
 [[nodiscard]] std::optional<space::Profile> profile_of(const build::Ground& ground);
 
+/// The car on one thing, as it stands there.
+struct OnTheGround {
+  space::Underside car;
+  space::Profile profile;              // empty: the floor
+  std::optional<space::Stance> stance; // none: it can't stand there
+  std::optional<space::GroundGap> here;
+};
+/// @param ground       which of those given; none, or one whose profile can't be driven over: the floor
+/// @param front, rear  m, H  @param at  m, where its front hubs are along the profile
+/// @returns none where `underside_at` has none
+[[nodiscard]] std::optional<OnTheGround> stand_on(const GroundGiven& given, std::optional<std::size_t> ground,
+                                                  double front, double rear, double at);
+/// Where its front hubs are when least is under it, m; 0 on the floor, or where it can't stand.
+[[nodiscard]] double worst_place(const OnTheGround& car);
+
 /// One thing on the ground at one preset that is meant to get over it.
 struct Crossing {
   std::size_t ground = 0, preset = 0;

@@ -182,6 +182,15 @@ std::optional<LiveLook> mean_look(const std::vector<LiveLook>& looks) {
   return out;
 }
 
+std::optional<double> mean_height(const LiveLook& look, std::span<const std::size_t> corners) {
+  double sum = 0;
+  for (const std::size_t c : corners) {
+    if (!look.height[c]) return std::nullopt;
+    sum += *look.height[c];
+  }
+  return corners.empty() ? std::nullopt : std::optional(sum / static_cast<double>(corners.size()));
+}
+
 std::vector<std::pair<std::size_t, double>> read_now(const FitUpGiven& given, const HoldPoint& point,
                                                      const LiveLook& look, Reached from) {
   std::vector<std::pair<std::size_t, double>> out;

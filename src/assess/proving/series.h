@@ -4,6 +4,7 @@
 #include "assess/fit_up/checks.h"
 #include "build/proving.h"
 
+#include <span>
 #include <string_view>
 
 namespace mavrel::assess {
@@ -37,6 +38,8 @@ enum class Reached { below, above };
 /// The mean of looks over a while. @returns none while a corner still moves: told heights lie further apart than
 /// `live_still`
 [[nodiscard]] std::optional<LiveLook> mean_look(const std::vector<LiveLook>& looks);
+/// H that corners fed together stand at, m: their mean. @returns none where one of them is not told
+[[nodiscard]] std::optional<double> mean_height(const LiveLook& look, std::span<const std::size_t> corners);
 constexpr double live_still = 0.002;       // m
 constexpr double live_near = 0.030;        // m from a preset that it can't be taken for another's
 constexpr double live_pressure_at = 0.006; // m from road height that its pressure is still read at

@@ -53,6 +53,25 @@ TEST(GroundOfACar, TheLeastHeightsJustClear) {
   EXPECT_FALSE(least_heights(given, wall, front, rear, {0.45, 0.45}).rear_alone);
 }
 
+TEST(GroundOfACar, StandsOnWhatItIsDrivenOverAtItsWorst) {
+  const GroundGiven given = given_of(test::demo_whole());
+  const double front = 0.424, rear = 0.412;
+  const auto first = stand_on(given, 0, front, rear, 0);
+  ASSERT_TRUE(first && !first->profile.empty());
+  const double worst = worst_place(*first);
+  const auto there = stand_on(given, 0, front, rear, worst);
+  ASSERT_TRUE(there && there->stance && there->here);
+  for (const double by : {-0.3, -0.05, 0.05, 0.3})
+    EXPECT_GE(stand_on(given, 0, front, rear, worst + by)->here->gap, there->here->gap) << by;
+  // On the floor nothing is worse than anything else.
+  const auto floor = stand_on(given, std::nullopt, front, rear, 3);
+  ASSERT_TRUE(floor && floor->here);
+  EXPECT_TRUE(floor->profile.empty());
+  EXPECT_EQ(worst_place(*floor), 0);
+  EXPECT_TRUE(stand_on(given, 99, front, rear, 3)->profile.empty()) << "one that went meanwhile";
+  EXPECT_FALSE(stand_on({}, 0, front, rear, 0)) << "a car nobody knows";
+}
+
 TEST(GroundOfACar, ThePlaneIsTheGapAtEveryPairOfHeights) {
   const GroundGiven given = given_of(test::demo_whole());
   const auto plane = ground_plane(given, ramp(), {0.30, 0.32}, {0.46, 0.44}, 4);

@@ -164,5 +164,15 @@ TEST(ReadNow, TakesTheNearestPresetAndOnlyThePressuresOfThatSide) {
   EXPECT_EQ(read_now(given, pressures, look, Reached::above).size(), 3U);
 }
 
+TEST(LiveLooks, CornersFedTogetherStandAtTheirMean) {
+  LiveLook look;
+  look.height = {0.350, 0.356, std::nullopt, 0.371};
+  const auto mean = [&](std::vector<std::size_t> corners) { return mean_height(look, corners); };
+  EXPECT_NEAR(*mean({0, 1}), 0.353, 1e-12);
+  EXPECT_EQ(mean({3}), 0.371);
+  EXPECT_EQ(mean({2, 3}), std::nullopt) << "one of them is not told";
+  EXPECT_EQ(mean({}), std::nullopt);
+}
+
 } // namespace
 } // namespace mavrel::assess

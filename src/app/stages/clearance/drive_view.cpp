@@ -41,15 +41,9 @@ DriveView::DriveView(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
 std::optional<DriveView::Scene> DriveView::scene() const {
   const auto front = desk_.pose(End::front), rear = desk_.pose(End::rear);
   if (!front || !rear) return std::nullopt;
-  Scene out{desk_.assessment().ground.given(), {}, {}, {}, {}};
-  auto car = assess::underside_at(out.given, *front, *rear);
-  if (!car) return std::nullopt;
-  out.car = std::move(*car);
-  if (ground_ && *ground_ < out.given.grounds.size())
-    out.profile = assess::profile_of(out.given.grounds[*ground_]).value_or(space::Profile{});
-  out.stance = space::stance_at(out.car, out.profile, at_);
-  out.here = space::gap_at(out.car, out.profile, at_);
-  return out;
+  const assess::GroundGiven& given = desk_.assessment().ground.given();
+  auto car = assess::stand_on(given, ground_, *front, *rear, at_);
+  return car ? std::optional(Scene{std::move(*car), given}) : std::nullopt;
 }
 
 void DriveView::drive_over(std::optional<std::size_t> ground) {
@@ -66,8 +60,7 @@ void DriveView::drive_to(double x) {
 
 void DriveView::drive_to_worst() {
   const auto s = scene();
-  const auto least = s && !s->profile.empty() ? space::least_gap(s->car, s->profile) : std::nullopt;
-  drive_to(least ? least->front_at : 0);
+  drive_to(s ? assess::worst_place(*s) : 0);
 }
 
 QString DriveView::told() const {

@@ -41,12 +41,8 @@ protected:
   bool event(QEvent* event) override;
 
 private:
-  struct Scene {
+  struct Scene : assess::OnTheGround {
     assess::GroundGiven given;
-    space::Underside car;
-    space::Profile profile;
-    std::optional<space::Stance> stance;
-    std::optional<space::GroundGap> here;
   };
   [[nodiscard]] std::optional<Scene> scene() const;
   struct Frame {

@@ -133,11 +133,9 @@ void LiveBox::look() {
   const assess::AskedFigure& f = p->figures[figure_];
   const link::Circuit* circuit = circuit_of(*f.corner);
   if (!circuit) return end_timing();
-  double height = 0;
-  for (const std::size_t c : circuit->corners) {
-    if (!s->height[c]) return says_->setText(tr("The link tells no height of this corner."));
-    height += *s->height[c] / static_cast<double>(circuit->corners.size());
-  }
+  const auto read = assess::mean_height({s->height, s->pressure}, circuit->corners);
+  if (!read) return says_->setText(tr("The link tells no height of this corner."));
+  const double height = *read;
   const auto place = static_cast<std::size_t>(circuit - bench_.hello()->circuits.data());
   const bool open = place < s->valves.size() && s->valves[place] != control::ValveOrder::shut;
   watch_->look(s->time, height, open);
