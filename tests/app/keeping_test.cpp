@@ -270,7 +270,7 @@ TEST_F(KeepingTest, ANameThatGetsItsEndingTakesNoOthersPlaceUnasked) {
 
 // ---- recovery
 
-Left leave_work(const std::filesystem::path& folder, const char* name, const char* car) {
+LeftBehind leave_work(const std::filesystem::path& folder, const char* name, const char* car) {
   std::filesystem::create_directories(folder);
   build::Build build = test::demo_build();
   build.job.car = car;
@@ -281,7 +281,7 @@ Left leave_work(const std::filesystem::path& folder, const char* name, const cha
 }
 
 TEST_F(KeepingTest, TheOnlyCopyStaysUntilItIsSafeElsewhere) {
-  const Left left = leave_work(recovery(), "left", "Left Behind");
+  const LeftBehind left = leave_work(recovery(), "left", "Left Behind");
   {
     const test::Fault full(test::Step::write, ENOSPC, 0);
     window_->recover(left);
@@ -298,7 +298,7 @@ TEST_F(KeepingTest, TheOnlyCopyStaysUntilItIsSafeElsewhere) {
 }
 
 TEST_F(KeepingTest, AnOlderWriteThatEndsLateFreesNothingTakenOverSince) {
-  const Left left = leave_work(recovery(), "left", "Left Behind");
+  const LeftBehind left = leave_work(recovery(), "left", "Left Behind");
   ASSERT_FALSE(desk().type("front.left.mass_kg", "433 kg"));
   window_->keeper().keep_now();
   ASSERT_TRUE(window_->keeper().wait()); // it is written; that it was is still to be told
@@ -312,7 +312,7 @@ TEST_F(KeepingTest, AnOlderWriteThatEndsLateFreesNothingTakenOverSince) {
 }
 
 TEST_F(KeepingTest, SeveralLeftoversAreOfferedOneAfterTheOtherAndOutliveOtherNotices) {
-  const Left one = leave_work(recovery(), "one", "One"), two = leave_work(recovery(), "two", "Two");
+  const LeftBehind one = leave_work(recovery(), "one", "One"), two = leave_work(recovery(), "two", "Two");
   window_->offer_left_behind();
   ASSERT_EQ(notice_texts().size(), 1U);
   EXPECT_TRUE(notice_texts().front().contains("unsaved work"));

@@ -44,7 +44,7 @@ protected:
   }
   /// Chooses an entry of the table's menu by its name.
   void choose(const QString& name) {
-    QContextMenuEvent asked(QContextMenuEvent::Keyboard, {});
+    QContextMenuEvent asked(QContextMenuEvent::Keyboard, {20, 20}, table_.mapToGlobal(QPoint(20, 20)));
     QApplication::sendEvent(&table_, &asked);
     auto* menu = table_.findChild<QMenu*>("table_menu");
     ASSERT_NE(menu, nullptr);
