@@ -1,7 +1,7 @@
 #include "app/checks/figures_panel.h"
 
-#include "app/desk/desk.h"
 #include "app/checks/check_edits.h"
+#include "app/desk/desk.h"
 #include "app/kit/field.h"
 
 #include <QGridLayout>
