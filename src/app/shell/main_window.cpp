@@ -102,7 +102,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
 MainWindow::~MainWindow() {
   qApp->removeEventFilter(this);
   // The widgets listen to the desk, which is a member and would otherwise die before them.
-  delete takeCentralWidget();
+  delete centralWidget();
 }
 
 StagePage* MainWindow::page() const {
