@@ -13,12 +13,13 @@ struct Answer {
   std::string out, err;
 };
 
-/// @param arguments  as a shell reads them; may redirect standard output
-inline Answer run(const std::string& arguments) {
+/// @param arguments    as a shell reads them; may redirect standard output
+/// @param environment  what is set for it, as a shell reads it
+inline Answer run(const std::string& arguments, const std::string& environment = {}) {
   const Folder folder;
   const auto err = folder / "err";
   Answer answer;
-  const std::string command = std::string(MAVREL_CLI) + " " + arguments + " 2>" + err.string();
+  const std::string command = environment + " " + MAVREL_CLI + " " + arguments + " 2>" + err.string();
   FILE* pipe = ::popen(command.c_str(), "r");
   char buffer[4096];
   for (std::size_t n; (n = std::fread(buffer, 1, sizeof buffer, pipe)) > 0;)

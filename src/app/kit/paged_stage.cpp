@@ -23,6 +23,10 @@ PagedStage::PagedStage(Desk& desk, QWidget* parent)
   connect(chips_, &Chips::chosen, this, &PagedStage::show_page);
 }
 
+QWidget* PagedStage::where() const {
+  return stack_;
+}
+
 void PagedStage::take(Entry entry) {
   entry.stands = new QWidget(stack_); // in its place until somebody looks
   stack_->addWidget(entry.stands);

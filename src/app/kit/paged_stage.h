@@ -54,7 +54,7 @@ protected:
   void add_page(const QString& name, LazyPage<P>& page, QStringList parts = {}) {
     const int place = static_cast<int>(entries_.size());
     page.make_ = [this, place] { ensure(place); };
-    take({name, std::move(parts), nullptr, nullptr, [this, &page] { return page.page_ = new P(desk_, this); }});
+    take({name, std::move(parts), nullptr, nullptr, [this, &page] { return page.page_ = new P(desk_, where()); }});
   }
   /// The page that fields are on which are on no other; the first where nobody says.
   void set_home(int page) { home_ = page; }
@@ -76,6 +76,8 @@ private:
     std::function<Page*()> make;
   };
   void take(Entry entry);
+  /// What pages are made on: one that is put elsewhere afterwards is dressed twice.
+  [[nodiscard]] QWidget* where() const;
   void ensure(int place);
   [[nodiscard]] Page* shown() const;
 
