@@ -12,6 +12,7 @@
 #include "build/names.h"
 #include "build/names_care.h"
 #include "cli/commands.h"
+#include "cli/outputs.h"
 #include "file/text_file.h"
 #include "report/calendar_file.h"
 #include "report/hand_over_sheet.h"
@@ -71,6 +72,9 @@ private:
 } // namespace
 
 Expected<std::string> prove(const ProveRequest& request) {
+  if (const auto wrong =
+          mistake_in({{"--owner-pdf", request.owner_pdf}, {"--shop-pdf", request.shop_pdf}}, request.build))
+    return refuse(*wrong);
   const auto open = assess::open_build(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto given = assess::fit_up_given(open->build, open->shelf);
@@ -96,6 +100,7 @@ Expected<std::string> prove(const ProveRequest& request) {
 }
 
 Expected<std::string> care(const CareRequest& request) {
+  if (const auto wrong = mistake_in({{"--ics", request.ics}}, request.build)) return refuse(*wrong);
   const auto now = moment_of(request.now);
   if (!now) return refuse(now.error());
   const auto open = assess::open_build(request.build, request.shelf);

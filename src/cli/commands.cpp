@@ -1,4 +1,5 @@
 #include "cli/commands.h"
+#include "cli/outputs.h"
 
 #include "air/added_volume.h"
 #include "app/print/sheet_pdf.h"
@@ -209,34 +210,12 @@ Expected<std::string> search_build(const BuildRequest& request) {
   return report::search_json(opened->build, *found, request.most);
 }
 
-namespace {
-
-/// A place something is to be written to, checked before any work is done.
-std::optional<Message> output_mistake(const char* option, const std::string& to, const BuildRequest& request) {
-  if (to.empty()) return std::nullopt;
-  if (first_bad_utf8(to)) // the answer names what was written, and JSON could only name another file
-    return Message{words("{0}: the path {1} is not UTF-8 text. Choose another name."),
-                   {std::string(option), shown_path(to)}};
-  if (same_place(to, request.build))
-    return Message{words("{0}: {1} is the build itself."), {std::string(option), shown_path(to)}};
-  if (auto why = cannot_write_to(to)) return Message{words("{0}: {1}"), {std::string(option), std::move(*why)}};
-  return std::nullopt;
-}
-
-} // namespace
-
 Expected<std::string> sheet(const BuildRequest& request) {
-  const std::pair<const char*, const std::string*> outputs[] = {
-      {"--pdf", &request.pdf}, {"--csv", &request.csv}, {"--brackets", &request.brackets}};
-  if (std::all_of(std::begin(outputs), std::end(outputs), [](const auto& o) { return o.second->empty(); }))
+  if (request.pdf.empty() && request.csv.empty() && request.brackets.empty())
     return refuse(words("Say what to write: --pdf OUT.pdf, --csv OUT.csv, --brackets OUT.csv, or several."));
-  for (const auto& [option, to] : outputs)
-    if (const auto mistake = output_mistake(option, *to, request)) return refuse(*mistake);
-  for (const auto& a : outputs)
-    for (const auto& b : outputs)
-      if (&a < &b && !a.second->empty() && !b.second->empty() && same_place(*a.second, *b.second))
-        return refuse(words("{0} and {1} are one file, {2}."),
-                      {std::string(a.first), std::string(b.first), shown_path(*a.second)});
+  if (const auto wrong =
+          mistake_in({{"--pdf", request.pdf}, {"--csv", request.csv}, {"--brackets", request.brackets}}, request.build))
+    return refuse(*wrong);
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
   const auto assessment = assess::assess(opened->build, opened->shelf);

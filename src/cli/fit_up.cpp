@@ -4,6 +4,7 @@
 #include "app/print/fit_up_pdf.h"
 #include "assess/fit_up/fit_up_findings.h"
 #include "assess/opened.h"
+#include "cli/outputs.h"
 #include "file/text_file.h"
 #include "report/drawing_files.h"
 #include "report/fit_up_files.h"
@@ -34,6 +35,8 @@ QString title_of(const build::Build& build) {
 } // namespace
 
 Expected<std::string> plan_build(const PlanRequest& request) {
+  if (const auto wrong = mistake_in({{"--csv", request.csv}, {"--pdf", request.pdf}}, request.file))
+    return refuse(*wrong);
   const auto open = open_fit_up(request.file, request.shelf);
   if (!open) return refuse(open.error());
   std::optional<work::Moment> now;
@@ -60,6 +63,10 @@ Expected<std::string> plan_build(const PlanRequest& request) {
 }
 
 Expected<std::string> parts(const FitUpRequest& request) {
+  if (const auto wrong = mistake_in(
+          {{"--cut-csv", request.cut_csv}, {"--buy-csv", request.buy_csv}, {"--labels-csv", request.labels_csv}},
+          request.build))
+    return refuse(*wrong);
   const auto open = open_fit_up(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto routes = assess::judged_routes(open->given);
@@ -78,6 +85,16 @@ Expected<std::string> templates(const FitUpRequest& request) {
   const auto open = open_fit_up(request.build, request.shelf);
   if (!open) return refuse(open.error());
   const auto drawn = assess::templates_of(open->given);
+  std::vector<Output> outputs{{"--pdf", request.pdf}};
+  for (const auto& [option, folder, ending] :
+       {std::tuple("--dxf", &request.dxf, ".dxf"), std::tuple("--svg", &request.svg, ".svg")}) {
+    std::vector<std::string> names;
+    for (const assess::Template& t : drawn.made)
+      names.push_back(t.key + ending);
+    const auto files = in_folder(option, *folder, names);
+    outputs.insert(outputs.end(), files.begin(), files.end());
+  }
+  if (const auto wrong = mistake_in(outputs, request.build)) return refuse(*wrong);
   for (const auto& [folder, ending, write] : {std::tuple(&request.dxf, ".dxf", &report::template_dxf),
                                               std::tuple(&request.svg, ".svg", &report::template_svg)})
     if (!folder->empty())

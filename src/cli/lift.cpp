@@ -3,6 +3,7 @@
 #include "assess/opened.h"
 #include "build/names.h"
 #include "cli/commands.h"
+#include "cli/outputs.h"
 #include "file/text_file.h"
 #include "report/air_json.h"
 
@@ -25,6 +26,7 @@ Expected<std::size_t> preset_called(const assess::Opened& opened, const std::str
 } // namespace
 
 Expected<std::string> lift(const LiftRequest& request) {
+  if (const auto wrong = mistake_in({{"--csv", request.csv}}, request.build)) return refuse(*wrong);
   const auto opened = assess::open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   const auto from = preset_called(*opened, request.from), to = preset_called(*opened, request.to);
