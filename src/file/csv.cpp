@@ -3,6 +3,7 @@
 #include "file/text_file.h"
 #include "quantity/text.h"
 
+#include <charconv>
 #include <string>
 
 namespace mavrel {
@@ -67,10 +68,44 @@ Expected<CsvTable> read_csv(std::string_view text, const CsvBounds& bounds) {
   return out;
 }
 
+namespace {
+
+/// Would a spreadsheet take it for a formula?
+bool is_formula(std::string_view text) {
+  if (text.empty() || std::string_view("=+-@").find(text.front()) == std::string_view::npos) return false;
+  double figure = 0;
+  const std::string_view past = text.front() == '+' ? text.substr(1) : text;
+  const auto [end, error] = std::from_chars(past.data(), past.data() + past.size(), figure);
+  if (error != std::errc()) return true;
+  // Behind a figure only its unit may stand: -5 mm, -12 %, -3 kg/(s·Pa).
+  const std::string_view unit(end, static_cast<std::size_t>(past.data() + past.size() - end));
+  return unit.find_first_of("=+-*^&|!<>@0123456789\"'") != std::string_view::npos;
+}
+
+/// A formula, or one that somebody has guarded: whichever it was, it is read back as it stood.
+bool wants_guard(std::string_view text) {
+  while (!text.empty() && text.front() == '\'')
+    text.remove_prefix(1);
+  return is_formula(text);
+}
+
+} // namespace
+
+std::string no_formula(std::string_view text) {
+  return wants_guard(text) ? "'" + std::string(text) : std::string(text);
+}
+
+std::string_view without_guard(std::string_view text) {
+  return !text.empty() && text.front() == '\'' && wants_guard(text) ? text.substr(1) : text;
+}
+
 std::string csv_cell(std::string_view text) {
-  if (text.find_first_of(",\"\n\r") == std::string_view::npos) return std::string(text);
+  std::string plain = no_formula(text);
+  for (char& c : plain)
+    if (static_cast<unsigned char>(c) < 0x20 && c != '\n' && c != '\r' && c != '\t') c = ' ';
+  if (plain.find_first_of(",\"\n\r") == std::string::npos) return plain;
   std::string out = "\"";
-  for (const char c : text)
+  for (const char c : plain)
     out += c == '"' ? std::string("\"\"") : std::string(1, c);
   return out + '"';
 }

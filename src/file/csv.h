@@ -36,7 +36,13 @@ struct CsvBounds {
 /// length
 [[nodiscard]] Expected<CsvTable> read_csv(std::string_view text, const CsvBounds& bounds = {});
 
-/// A cell as spreadsheets read it back: in quotes where it has a comma, a quote or a line's end in it.
+/// Text that a spreadsheet would work out as a formula, with a ' in front as people write it there; a figure, with or
+/// without its unit, is none. And the text again.
+[[nodiscard]] std::string no_formula(std::string_view text);
+[[nodiscard]] std::string_view without_guard(std::string_view text);
+
+/// A cell as spreadsheets read it back: no formula, in quotes where it has a comma, a quote or a line's end in it, a
+/// blank for a control character.
 [[nodiscard]] std::string csv_cell(std::string_view text);
 
 } // namespace mavrel

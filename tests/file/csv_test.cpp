@@ -53,6 +53,21 @@ TEST(Csv, ACellIsWrittenSoThatASpreadsheetReadsItBack) {
   EXPECT_EQ(csv_cell("a \"short\" one"), "\"a \"\"short\"\" one\"");
   EXPECT_EQ(csv_cell("two\nlines"), "\"two\nlines\"");
   EXPECT_EQ(csv_cell(""), "");
+  EXPECT_EQ(csv_cell("up\x0B"
+                     "down"),
+            "up down");
+}
+
+TEST(Csv, TextIsNeverAFormula) {
+  for (const char* text :
+       {"=1+1", "=HYPERLINK(\"x\")", "+cmd|' /C calc'!A0", "-2+3", "@SUM(1)", "-5 +cmd", "=", "-", "'=1", "''-x"}) {
+    EXPECT_EQ(no_formula(text), "'" + std::string(text));
+    EXPECT_EQ(without_guard(no_formula(text)), text);
+  }
+  for (const char* text : {"-5", "-5.25 mm", "+3 %", "-1e-05", "plain = words", "'quoted'", "", "−4 mm"}) {
+    EXPECT_EQ(no_formula(text), text);
+    EXPECT_EQ(without_guard(text), text);
+  }
 }
 
 } // namespace

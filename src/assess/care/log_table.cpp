@@ -42,11 +42,11 @@ constexpr TextColumn texts[] = {
 };
 
 std::string cell(const std::string& text) {
-  std::string out = text;
+  std::string out = no_formula(text);
   for (char& c : out)
     if (c == ',')
       c = ';';
-    else if (c == '\n' || c == '\r')
+    else if (static_cast<unsigned char>(c) < 0x20)
       c = ' ';
   return out;
 }
@@ -96,7 +96,7 @@ Expected<std::vector<LogEntry>> read_log_table(std::string_view csv) {
         if (letters(row.cells[*c].text) > t.most)
           return refuse(words("Line {0}, column {1}: that is too long; up to {2} letters are right."),
                         {place(*c).first, place(*c).second, std::to_string(t.most)});
-        e.*t.field = row.cells[*c].text;
+        e.*t.field = without_guard(row.cells[*c].text);
       }
     if (!work::parse_moment(e.day))
       return refuse(words("Line {0}: “{1}” is no day. One such as 2026-11-26 is right."),
