@@ -20,7 +20,8 @@ JobPanel::JobPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   add("job.car", tr("car"), 0, 0, 2);
   add("job.number", tr("job number"), 0, 2);
   add("job.owner", tr("owner"), 1, 0);
-  add("job.shop", tr("shop"), 1, 1, 2);
+  add("job.platform", tr("platform"), 1, 1);
+  add("job.shop", tr("shop"), 1, 2);
   add("job.notes", tr("notes"), 2, 0, 3);
   add("surroundings.altitude_m", tr("shop's height above the sea"), 3, 0);
   add("surroundings.temperature_k", tr("air temperature"), 3, 1);

@@ -6,7 +6,9 @@
 #include "app/kit/list_table.h"
 #include "app/stages/care/edits.h"
 #include "assess/care/care_findings.h"
+#include "assess/rows.h"
 
+#include <QCoreApplication>
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -14,6 +16,18 @@
 #include <QVBoxLayout>
 
 namespace mavrel::app {
+
+namespace {
+
+/// What a lesson may be of: a stage, or all of it.
+std::vector<ChoiceBox::Row> stage_rows() {
+  std::vector<ChoiceBox::Row> out{{CarePanel::tr("all of it"), ""}};
+  for (const assess::StageRow* stage : assess::all_stages())
+    out.push_back({QCoreApplication::translate("stages", stage->name), stage->key});
+  return out;
+}
+
+} // namespace
 
 CarePanel::CarePanel(Desk& desk, What what, QWidget* parent) : RowPanel(desk, parent), what_(what) {
   constexpr const char* names[] = {"care_use", "care_intervals", "care_lessons"};
@@ -120,15 +134,18 @@ void CarePanel::build_rows() {
       put(path + "what", tr("what had to be changed"), row, 0, 2);
       put(path + "why", tr("why"), row, 2, 2);
       put(path + "hours_s", tr("cost"), row, 4);
+      auto* stage =
+          new ChoiceBox(desk(), path + "stage", tr("Stage that it is a lesson of"), stage_rows, grid()->parentWidget());
+      grid()->addWidget(stage, row, 5, Qt::AlignBottom);
       QToolButton* gone = remover([this, i] {
         const auto& all = desk().build().care->lessons;
         return i < all.size() ? QString::fromStdString(all[i].what) : QString();
       });
       connect(gone, &QToolButton::clicked, this,
               [this, entry = path.chopped(1)] { desk().remove_entry(tr("Remove a lesson"), entry); });
-      grid()->addWidget(gone, row++, 5, Qt::AlignBottom);
+      grid()->addWidget(gone, row++, 6, Qt::AlignBottom);
     }
-    for (const auto& [c, stretch] : {std::pair(0, 3), {1, 3}, {2, 3}, {3, 3}, {4, 2}})
+    for (const auto& [c, stretch] : {std::pair(0, 3), {1, 3}, {2, 3}, {3, 3}, {4, 2}, {5, 3}})
       grid()->setColumnStretch(c, stretch);
     add_button(tr("Write down a lesson"), "add_lesson", row, [this] {
       build::Lesson lesson;

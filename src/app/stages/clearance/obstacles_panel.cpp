@@ -145,6 +145,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   add_choice("fixed_to", tr("moves as"));
   add_choice("gap_way", tr("where it lies"));
   add_choice("gap_at", tr("wheels"));
+  add_choice("gap_from", tr("taped"));
   add_field("gap_m", tr("gap"), gaps);
   add_field("gap_height_m", tr("taped at height"), gaps);
   add_field("x_m", tr("x forward"), solids);
@@ -271,13 +272,14 @@ void ObstaclesPanel::show_held() {
     const QString name = key;
     combo->setFont(desk_.look().font(TextSize::small));
     const bool here = name == "kind" || name == "shape" || (name == "fixed_to" && o.shape != ObstacleShape::gap) ||
-                      ((name == "gap_way" || name == "gap_at") && o.shape == ObstacleShape::gap);
+                      (name.startsWith("gap_") && o.shape == ObstacleShape::gap);
     combo->parentWidget()->setVisible(here);
     if (!here) continue;
     if (name == "kind") fill_choices(*combo, o.kind);
     if (name == "shape") fill_choices(*combo, o.shape);
     if (name == "gap_way") fill_choices(*combo, o.gap_way);
     if (name == "gap_at") fill_choices(*combo, o.gap_at);
+    if (name == "gap_from") fill_choices(*combo, o.gap_from);
     if (name != "fixed_to") continue;
     combo->clear();
     const auto parts = motion::parts_of(assess::shape_of(desk_.build().end(desk_.end()).layout));
