@@ -11,10 +11,14 @@ std::optional<Message> mistake_in_one(const Output& one, const std::string& read
   const auto& [option, to] = one;
   if (first_bad_utf8(to)) // the answer names what was written, and JSON could only name another file
     return Message{words("{0}: the path {1} is not UTF-8 text. Choose another name."), {option, shown_path(to)}};
-  if (same_place(to, read)) return Message{words("{0}: {1} is what is read."), {option, shown_path(to)}};
+  if (same_place(to, read)) return Message{words("{0}: {1} is the build itself."), {option, shown_path(to)}};
   // Another build is as much somebody's work as this one: nothing that is made from builds takes its place.
   if (what_stands(to) != Standing::nothing && std::filesystem::path(to).extension() == ".mavrel")
     return Message{words("{0}: {1} is a build. Choose another name."), {option, shown_path(to)}};
+  std::error_code error;
+  const auto folder = std::filesystem::path(to).parent_path();
+  if (!folder.empty() && !std::filesystem::is_directory(folder, error))
+    return Message{words("{0}: there is no folder {1}."), {option, shown_path(folder)}};
   if (auto why = cannot_write_to(to)) return Message{words("{0}: {1}"), {option, std::move(*why)}};
   return std::nullopt;
 }
