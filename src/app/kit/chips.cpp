@@ -1,6 +1,7 @@
 #include "app/kit/chips.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/plain.h"
 
 #include <QButtonGroup>
 #include <QHBoxLayout>
@@ -37,7 +38,8 @@ void Chips::show_choices(const QStringList& names, int current) {
   for (int i = 0; i < names.size(); ++i) {
     auto* button = buttons[i];
     button->setFont(desk_.look().font(TextSize::small, i == current));
-    button->setText(button->fontMetrics().elidedText(names[i], Qt::ElideRight, desk_.look().px(most_width_)));
+    button->setText(
+        on_button(button->fontMetrics().elidedText(names[i], Qt::ElideRight, desk_.look().px(most_width_))));
     button->setToolTip(names[i]);
     button->setAccessibleName(accessibleName() + ": " + names[i]);
     button->setChecked(i == current);

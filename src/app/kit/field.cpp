@@ -1,6 +1,7 @@
 #include "app/kit/field.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/plain.h"
 
 #include <QEvent>
 #include <QKeyEvent>
@@ -11,7 +12,7 @@
 namespace mavrel::app {
 
 Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
-    : QWidget(parent), desk_(desk), path_(std::move(path)), caption_(new QLabel(std::move(caption), this)),
+    : QWidget(parent), desk_(desk), path_(std::move(path)), caption_(new PlainLabel(std::move(caption), this)),
       edit_(new QLineEdit(this)) {
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);
@@ -142,7 +143,7 @@ void Field::mark_wrong(const QString& sentence) {
   edit_->setProperty("wrong", true);
   edit_->style()->polish(edit_);
   if (!bubble_) {
-    bubble_ = new QLabel(window());
+    bubble_ = new PlainLabel(window());
     bubble_->setWordWrap(true);
     bubble_->setMargin(desk_.look().px(6));
     bubble_->setAttribute(Qt::WA_TransparentForMouseEvents);

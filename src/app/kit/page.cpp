@@ -4,6 +4,7 @@
 #include "app/kit/field.h"
 #include "app/kit/height_plot.h"
 #include "app/kit/list_table.h"
+#include "app/kit/plain.h"
 #include "app/theme/look.h"
 #include "file/text_file.h"
 
@@ -133,10 +134,9 @@ void Page::redress() {
 }
 
 QLabel* Page::words(const char* name, TextSize size, bool bold) {
-  auto* made = new QLabel(this);
+  auto* made = new PlainLabel(this);
   if (name) made->setObjectName(name);
   made->setWordWrap(true);
-  made->setTextFormat(Qt::PlainText);
   dress(made, size, bold);
   return made;
 }

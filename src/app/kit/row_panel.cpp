@@ -1,6 +1,7 @@
 #include "app/kit/row_panel.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/plain.h"
 
 #include <QGridLayout>
 #include <QLabel>
@@ -56,7 +57,7 @@ void RowPanel::refresh() {
 }
 
 QLabel* RowPanel::quiet_label(const QString& text) {
-  auto* label = new QLabel(text, page_);
+  auto* label = new PlainLabel(text, page_);
   set_small(label, desk_.look());
   label->setProperty("quiet", true);
   return label;

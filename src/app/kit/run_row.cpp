@@ -1,5 +1,6 @@
 #include "app/kit/run_row.h"
 
+#include "app/kit/plain.h"
 #include "app/theme/look.h"
 
 #include <QHBoxLayout>
@@ -11,7 +12,7 @@ namespace mavrel::app {
 
 RunRow::RunRow(Desk& desk, AskedAnything& asked, const char* name, QString start, QWidget* parent)
     : QWidget(parent), desk_(desk), asked_(asked), start_(std::move(start)), row_(new QHBoxLayout(this)),
-      button_(new QPushButton(start_, this)), bar_(new QProgressBar(this)), words_(new QLabel(this)) {
+      button_(new QPushButton(start_, this)), bar_(new QProgressBar(this)), words_(new PlainLabel(this)) {
   const int u = desk_.look().unit();
   row_->setContentsMargins(0, 0, 0, 0);
   row_->setSpacing(u);
@@ -23,7 +24,6 @@ RunRow::RunRow(Desk& desk, AskedAnything& asked, const char* name, QString start
   bar_->setAccessibleName(tr("How far it is"));
   row_->addWidget(bar_, 1);
   words_->setWordWrap(true);
-  words_->setTextFormat(Qt::PlainText);
   words_->setObjectName(QString("%1_words").arg(name));
   set_small(words_, desk_.look());
   row_->addWidget(words_, 4);

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/desk/sureness.h"
+#include "app/kit/plain.h"
 #include "build/names.h"
 
 #include <QHBoxLayout>
@@ -165,7 +166,7 @@ void FindingsModel::refresh() {
 
 FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), model_(new FindingsModel(desk, this)), list_(new QListView(this)),
-      title_(new QLabel(this)), fold_(new QToolButton(this)) {
+      title_(new PlainLabel(this)), fold_(new QToolButton(this)) {
   setObjectName("findings");
   setAttribute(Qt::WA_StyledBackground);
   list_->setModel(model_);

@@ -3,6 +3,7 @@
 #include "app/desk/sureness.h"
 #include "app/kit/field.h"
 #include "app/kit/height_posts.h"
+#include "app/kit/plain.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/notice_bar.h"
 #include "app/shell/stage_rail.h"
@@ -28,6 +29,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     : QMainWindow(parent), desk_(std::move(shelf)),
       keeper_(desk_, recovery.empty() ? Keeper::usual_folder() : std::move(recovery)) {
   setObjectName("main_window");
+  keep_tips_plain();
   desk_.view().set_prefs(settings_.prefs());
   desk_.view().set_look(settings_.look());
   // Before whoever shows it: what is not of this car any more is dropped before anybody looks.
@@ -61,7 +63,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   findings_ = new FindingsPanel(desk_, centre);
   row->addWidget(findings_);
   setCentralWidget(centre);
-  told_ = new QLabel(this);
+  told_ = new PlainLabel(this);
   told_->setObjectName("told");
   told_->setContentsMargins(desk_.look().unit(), 0, 0, 0);
   statusBar()->addWidget(told_, 1);

@@ -218,10 +218,7 @@ void MainWindow::recover(const LeftBehind& left) {
 
 bool MainWindow::may_lose_unkept() {
   for (const StagePage* one : stages_)
-    if (const QString unkept = one->unkept();
-        !unkept.isEmpty() &&
-        QMessageBox::question(this, tr("Not kept"), unkept, QMessageBox::Discard | QMessageBox::Cancel,
-                              QMessageBox::Cancel) != QMessageBox::Discard)
+    if (const QString unkept = one->unkept(); !unkept.isEmpty() && !ask(this, tr("Not kept"), unkept, tr("Discard")))
       return false;
   return true;
 }

@@ -4,6 +4,7 @@
 #include "app/desk/edits.h"
 #include "app/desk/sureness.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/shell/finder.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/stages.h"
@@ -142,7 +143,7 @@ void MainWindow::make_menus() {
 void MainWindow::fill_recent() {
   recent_->clear();
   for (const QString& name : settings_.recent())
-    recent_->addAction(name, this, [this, name] {
+    recent_->addAction(on_button(name), this, [this, name] {
       if (may_leave()) open_file(name);
     });
   if (recent_->isEmpty()) recent_->addAction(tr("none yet"))->setEnabled(false);
@@ -235,7 +236,9 @@ void MainWindow::show_keys() {
   dialog.setWindowTitle(tr("Keys"));
   dialog.setObjectName("keys");
   auto* layout = new QVBoxLayout(&dialog);
-  auto* text = new QLabel("<table>" + rows + "</table>", &dialog);
+  auto* text = new PlainLabel(&dialog);
+  text->setTextFormat(Qt::RichText);
+  text->setText("<table>" + rows + "</table>");
   text->setTextInteractionFlags(Qt::TextSelectableByKeyboard | Qt::TextSelectableByMouse);
   layout->addWidget(text);
   dialog.exec();

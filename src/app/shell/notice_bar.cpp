@@ -1,5 +1,7 @@
 #include "app/shell/notice_bar.h"
 
+#include "app/kit/plain.h"
+
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -21,7 +23,7 @@ void NoticeBar::show_notice(Notice notice) {
   if (!notice.stays) forget_said();
   auto* row = new QWidget(this);
   auto* layout = new QHBoxLayout(row);
-  auto* text = new QLabel(notice.text, row);
+  auto* text = new PlainLabel(notice.text, row);
   text->setWordWrap(true);
   text->setTextFormat(Qt::PlainText); // file names are no markup
   layout->addWidget(text, 1);

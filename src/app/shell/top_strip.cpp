@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/desk/edits.h"
 #include "app/kit/chips.h"
+#include "app/kit/plain.h"
 #include "quantity/quantity.h"
 
 #include <QHBoxLayout>
@@ -12,9 +13,10 @@
 namespace mavrel::app {
 
 TopStrip::TopStrip(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), car_(new QLabel(this)), job_(new QLabel(this)), saved_(new QLabel(this)),
-      variants_(new Chips(desk, tr("Variant"), 96, this)), loads_(new Chips(desk, tr("Load case"), 96, this)),
-      add_variant_(new QToolButton(this)), units_(new QToolButton(this)) {
+    : QWidget(parent), desk_(desk), car_(new PlainLabel(this)), job_(new PlainLabel(this)),
+      saved_(new PlainLabel(this)), variants_(new Chips(desk, tr("Variant"), 96, this)),
+      loads_(new Chips(desk, tr("Load case"), 96, this)), add_variant_(new QToolButton(this)),
+      units_(new QToolButton(this)) {
   setObjectName("top_strip");
   setAttribute(Qt::WA_StyledBackground);
   for (QLabel* label : {job_, saved_})

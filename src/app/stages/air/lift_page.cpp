@@ -2,6 +2,7 @@
 
 #include "app/kit/chips.h"
 #include "app/kit/choice_box.h"
+#include "app/kit/plain.h"
 #include "app/stages/air/lift_plot.h"
 #include "app/stages/air/run_view.h"
 #include "report/air_json.h"
@@ -34,7 +35,7 @@ LiftPage::LiftPage(Desk& desk, QWidget* parent)
   to_->setObjectName("lift_to");
   to_->setAccessibleName(tr("To preset"));
   line->addWidget(from_);
-  line->addWidget(new QLabel("→", this));
+  line->addWidget(new PlainLabel("→", this));
   line->addWidget(to_);
   button(line, tr("Turn round"), "turn_round", [this] {
     show_move(static_cast<std::size_t>(to_->currentIndex()), static_cast<std::size_t>(from_->currentIndex()));

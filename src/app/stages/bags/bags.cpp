@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/stages/bags/bag_table.h"
 #include "app/stages/bags/edits.h"
 #include "app/stages/bags/search/search_page.h"
@@ -90,11 +91,11 @@ Field* BagsStage::fit_field(const QuestionField& field) {
 }
 
 BagsStage::BagsStage(Desk& desk, QWidget* parent)
-    : StagePage(desk, parent), title_(new QLabel(this)), about_(new QLabel(this)), sheet_title_(new QLabel(this)),
-      sheet_about_(new QLabel(this)), ends_(new Chips(desk, tr("End"), 80, this)),
-      pages_(new Chips(desk, tr("Part of the stage"), 130, this)), stack_(new QStackedWidget(this)),
-      table_(new BagTable(desk, this)), tabs_(new QTabBar(this)), views_stack_(new QStackedWidget(this)),
-      beside_(new QWidget(this)) {
+    : StagePage(desk, parent), title_(new PlainLabel(this)), about_(new PlainLabel(this)),
+      sheet_title_(new PlainLabel(this)), sheet_about_(new PlainLabel(this)),
+      ends_(new Chips(desk, tr("End"), 80, this)), pages_(new Chips(desk, tr("Part of the stage"), 130, this)),
+      stack_(new QStackedWidget(this)), table_(new BagTable(desk, this)), tabs_(new QTabBar(this)),
+      views_stack_(new QStackedWidget(this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   for (QLabel* label : {about_, sheet_about_})
     label->setProperty("quiet", true);

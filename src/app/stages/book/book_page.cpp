@@ -340,7 +340,7 @@ QString BookPage::about(const book::BookFound& found) const {
     text += "<p>" + tr("Lessons") + "<br>• " +
             QString::fromStdString(c.lesson_text).trimmed().toHtmlEscaped().replace("\n", "<br>• ") + "</p>";
   if (!c.handed_over.empty())
-    text += "<p>" + tr("Handed over on %1.").arg(QString::fromStdString(c.handed_over)) + "</p>";
+    text += "<p>" + tr("Handed over on %1.").arg(QString::fromStdString(c.handed_over)).toHtmlEscaped() + "</p>";
   return text;
 }
 

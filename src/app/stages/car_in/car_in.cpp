@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/stages/car_in/brief_panel.h"
 #include "app/stages/car_in/car_drawing.h"
 #include "app/stages/car_in/edits.h"
@@ -25,7 +26,7 @@ enum Panel { front_end, rear_end, loads, brief, job };
 
 CarInStage::CarInStage(Desk& desk, QWidget* parent)
     : StagePage(desk, parent), stack_(new QStackedWidget(this)), survey_(new QWidget(this)),
-      tape_(new TapeMode(desk, this)), title_(new QLabel(tr("Car in"), survey_)), about_(new QLabel(survey_)),
+      tape_(new TapeMode(desk, this)), title_(new PlainLabel(tr("Car in"), survey_)), about_(new PlainLabel(survey_)),
       drawing_(new CarDrawing(desk, survey_)), tabs_(new QTabBar(survey_)), panels_(new QStackedWidget(survey_)) {
   const int u = desk_.look().unit();
   auto* whole = new QVBoxLayout(this);

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/kit/tape_keys.h"
 #include "app/stages/car_in/tape_drawing.h"
 #include "assess/end/end_answer.h"
@@ -56,8 +57,8 @@ QString how_to(const QString& place) {
 } // namespace
 
 TapeMode::TapeMode(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), places_(places_in_order(desk.build())), where_(new QLabel(this)),
-      how_(new QLabel(this)), progress_(new QLabel(this)), next_(new QLabel(this)),
+    : QWidget(parent), desk_(desk), places_(places_in_order(desk.build())), where_(new PlainLabel(this)),
+      how_(new PlainLabel(this)), progress_(new PlainLabel(this)), next_(new PlainLabel(this)),
       field_(new Field(desk, places_.front(), {}, this)), drawing_(new TapeDrawing(desk, this)) {
   setObjectName("tape_mode");
   setAccessibleName(tr("Tape mode"));
@@ -79,7 +80,8 @@ TapeMode::TapeMode(Desk& desk, QWidget* parent)
   row->addLayout(words, 1);
   row->addWidget(field_, 0, Qt::AlignRight | Qt::AlignVCenter);
   layout->addLayout(row);
-  auto* keys = new QLabel(tr("Enter takes it and goes on · ↑ ↓ step · + in front adds a reading · Esc leaves"), this);
+  auto* keys =
+      new PlainLabel(tr("Enter takes it and goes on · ↑ ↓ step · + in front adds a reading · Esc leaves"), this);
   keys->setProperty("quiet", true);
   layout->addWidget(keys);
   field_->set_prominent(true);

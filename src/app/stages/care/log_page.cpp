@@ -2,6 +2,7 @@
 
 #include "app/desk/clock.h"
 #include "app/kit/list_table.h"
+#include "app/kit/plain.h"
 #include "app/stages/care/edits.h"
 #include "assess/care/log_table.h"
 #include "build/edit.h"
@@ -75,7 +76,7 @@ LogEntryBox::LogEntryBox(Desk& desk, QWidget* parent)
   grid->setHorizontalSpacing(u);
   grid->setVerticalSpacing(2);
   const auto put = [&](QWidget* widget, const QString& caption, const char* name, int row, int column, int span = 1) {
-    auto* label = new QLabel(caption, this);
+    auto* label = new PlainLabel(caption, this);
     label->setProperty("quiet", true);
     label->setFont(desk_.look().font(TextSize::small));
     widget->setObjectName(name);

@@ -6,6 +6,7 @@
 #include "app/kit/end_panel.h"
 #include "app/kit/field.h"
 #include "app/kit/path_table.h"
+#include "app/kit/plain.h"
 #include "app/stages/clearance/drive_view.h"
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/ground_plot.h"
@@ -39,7 +40,7 @@ public:
     row->addWidget(margin_, 3);
     auto* column = new QVBoxLayout;
     column->setSpacing(0);
-    auto* label = new QLabel(QObject::tr("got over at"), this);
+    auto* label = new PlainLabel(QObject::tr("got over at"), this);
     label->setProperty("quiet", true);
     set_small(label, desk_.look());
     column->addWidget(label);

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/steer.h"
 #include "assess/interference/near_at.h"
@@ -44,7 +45,7 @@ void fill_choices(QComboBox& combo, Enum now) {
 } // namespace
 
 ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
-    : EndPanel(desk, parent), steer_(steer), list_(new QTableWidget(this)), about_(new QLabel(this)),
+    : EndPanel(desk, parent), steer_(steer), list_(new QTableWidget(this)), about_(new PlainLabel(this)),
       form_(new QWidget(this)) {
   const int u = desk_.look().unit();
   auto* layout = new QVBoxLayout(this);
@@ -120,7 +121,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
     auto* column = new QVBoxLayout(box);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    auto* label = new QLabel(caption, box);
+    auto* label = new PlainLabel(caption, box);
     label->setProperty("quiet", true);
     set_small(label, desk_.look());
     auto* combo = new QComboBox(box);

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 
 #include <QGridLayout>
 #include <QLabel>
@@ -12,7 +13,7 @@ namespace mavrel::app {
 RoomsPanel::RoomsPanel(Desk& desk, QWidget* parent) : EndPanel(desk, parent) {
   auto* layout = scrolled_page();
   const auto words = [&](const QString& text) {
-    auto* label = new QLabel(text, this);
+    auto* label = new PlainLabel(text, this);
     label->setProperty("quiet", true);
     label->setWordWrap(true);
     set_small(label, desk_.look());

@@ -4,6 +4,7 @@
 #include "app/kit/drawing.h"
 #include "app/kit/field.h"
 #include "app/kit/height_scale.h"
+#include "app/kit/plain.h"
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/names.h"
 #include "app/theme/text_line.h"
@@ -117,8 +118,8 @@ private:
 };
 
 WheelPanel::WheelPanel(Desk& desk, QWidget* parent)
-    : EndPanel(desk, parent), drawing_(new WheelDrawing(desk, this)), change_(new QLabel(this)),
-      about_(new QLabel(this)), checks_(new QTableWidget(this)) {
+    : EndPanel(desk, parent), drawing_(new WheelDrawing(desk, this)), change_(new PlainLabel(this)),
+      about_(new PlainLabel(this)), checks_(new QTableWidget(this)) {
   const int u = desk_.look().unit();
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "app/kit/plain.h"
 #include "assess/end/end_answer.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -223,7 +224,7 @@ ComparePage::ComparePage(Desk& desk, QWidget* parent)
     box->setMinimumWidth(desk_.look().px(150));
     dress(box, TextSize::small);
     head->addWidget(box);
-    if (box == first_) head->addWidget(new QLabel(tr("against"), this));
+    if (box == first_) head->addWidget(new PlainLabel(tr("against"), this));
     connect(box, &QComboBox::activated, this, [this, variant = held](int i) {
       *variant = static_cast<std::size_t>(i);
       refresh();

@@ -5,6 +5,7 @@
 #include "app/desk/played_rig.h"
 #include "app/kit/hold_bar.h"
 #include "app/kit/list_table.h"
+#include "app/kit/plain.h"
 #include "app/stages/faults/sound.h"
 #include "file/text_file.h"
 
@@ -67,7 +68,7 @@ PractisePage::PractisePage(Desk& desk, QWidget* parent)
 
 void PractisePage::make_head() {
   auto* head = row(column());
-  head->addWidget(new QLabel(tr("car number"), this));
+  head->addWidget(new PlainLabel(tr("car number"), this));
   seed_ = new QSpinBox(this);
   seed_->setObjectName("practice_seed");
   seed_->setAccessibleName(tr("Number of the car: the same number is the same car for everybody"));
@@ -138,7 +139,7 @@ void PractisePage::make_naming() {
   auto* line = new QHBoxLayout(named_box_);
   line->setContentsMargins(0, 0, 0, 0);
   line->setSpacing(desk_.look().unit());
-  line->addWidget(new QLabel(tr("it is"), this));
+  line->addWidget(new PlainLabel(tr("it is"), this));
   const std::pair<const char*, QString> names[] = {{"practice_cause", tr("What it is")},
                                                    {"practice_second", tr("What it is besides")}};
   for (std::size_t i = 0; i < naming_.size(); ++i) {

@@ -1,5 +1,7 @@
 #include "app/stages/fit_up/schools_page.h"
 
+#include "app/kit/plain.h"
+
 #include <QFrame>
 #include <QGridLayout>
 #include <QLabel>
@@ -96,10 +98,9 @@ QWidget* SchoolsPage::make_card(const SchoolCard& card) {
   int row = 1;
   const auto label = [&](const QString& text, int column, bool bold, const QColor& ink,
                          TextSize size = TextSize::small) {
-    auto* made = new QLabel(text, frame);
+    auto* made = new PlainLabel(text, frame);
     made->setFont(look.font(size, bold));
     made->setWordWrap(true);
-    made->setTextFormat(Qt::PlainText);
     QPalette palette = made->palette();
     palette.setColor(QPalette::WindowText, ink);
     made->setPalette(palette);

@@ -2,6 +2,7 @@
 
 #include "app/checks/check_edits.h"
 #include "app/kit/hold_bar.h"
+#include "app/kit/plain.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -29,7 +30,7 @@ LiveBox::LiveBox(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), bench_(BenchLink::of(desk)), rig_(PlayedRig::of(desk)),
       play_(new QPushButton(tr("Play this car"), this)), below_(new QPushButton(this)),
       above_(new QPushButton(tr("Read now, reached from above"), this)), timed_(new QComboBox(this)),
-      bar_(new HoldBar(desk, this)), says_(new QLabel(this)) {
+      bar_(new HoldBar(desk, this)), says_(new PlainLabel(this)) {
   const int u = desk_.look().unit();
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);

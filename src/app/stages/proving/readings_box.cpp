@@ -3,6 +3,7 @@
 #include "app/checks/check_edits.h"
 #include "app/desk/clock.h"
 #include "app/kit/path_table.h"
+#include "app/kit/plain.h"
 #include "assess/proving/series.h"
 #include "build/edit.h"
 #include "file/text_file.h"
@@ -32,7 +33,7 @@ ReadingsBox::ReadingsBox(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), bench_(BenchLink::of(desk)), gauge_(new QComboBox(this)),
       file_(new QPushButton(tr("From a table …"), this)), live_(new QPushButton(this)),
       forget_(new QPushButton(tr("Forget them"), this)), table_(new PathTable(desk, tr("Readings over time"), this)),
-      says_(new QLabel(this)) {
+      says_(new PlainLabel(this)) {
   const int u = desk_.look().unit();
   auto* column = new QVBoxLayout(this);
   column->setContentsMargins(0, 0, 0, 0);

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
 #include "app/kit/path_table.h"
+#include "app/kit/plain.h"
 #include "app/stages/swing/edits.h"
 #include "assess/end/end_answer.h"
 #include "build/end_survey.h"
@@ -21,7 +22,7 @@ namespace mavrel::app {
 
 CyclePanel::CyclePanel(Desk& desk, QWidget* parent)
     : SwingPanel(desk, parent), table_(new PathTable(desk, tr("Cycle sheet"), this)),
-      sides_(new Chips(desk, tr("Side"), 60, this)), about_(new QLabel(this)) {
+      sides_(new Chips(desk, tr("Side"), 60, this)), about_(new PlainLabel(this)) {
   const int u = desk_.look().unit();
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);

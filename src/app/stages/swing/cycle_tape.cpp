@@ -1,6 +1,7 @@
 #include "app/stages/swing/cycle_tape.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/plain.h"
 #include "app/kit/tape_keys.h"
 #include "app/stages/swing/edits.h"
 #include "app/stages/swing/motion_sheet.h"
@@ -17,8 +18,8 @@
 namespace mavrel::app {
 
 CycleTape::CycleTape(Desk& desk, QWidget* parent)
-    : QWidget(parent), desk_(desk), progress_(new QLabel(this)), where_(new QLabel(this)), how_(new QLabel(this)),
-      keys_(new QLabel(this)), wrong_(new QLabel(this)), line_(new QLineEdit(this)),
+    : QWidget(parent), desk_(desk), progress_(new PlainLabel(this)), where_(new PlainLabel(this)),
+      how_(new PlainLabel(this)), keys_(new PlainLabel(this)), wrong_(new PlainLabel(this)), line_(new QLineEdit(this)),
       sheet_(new MotionSheet(desk, this)) {
   setObjectName("cycle_tape");
   setAccessibleName(tr("Tape mode for jacking"));

@@ -5,6 +5,7 @@
 #include "app/kit/chips.h"
 #include "app/kit/field.h"
 #include "app/kit/path_table.h"
+#include "app/kit/plain.h"
 #include "app/stages/swing/edits.h"
 #include "assess/end/end_answer.h"
 #include "assess/motion/geometry_of.h"
@@ -28,7 +29,7 @@ constexpr const char* columns[] = {"x_m", "y_m", "z_m", "turn_allowed_rad"};
 
 JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
     : SwingPanel(desk, parent), table_(new PathTable(desk, tr("Joints"), this)),
-      sides_(new Chips(desk, tr("Side"), 90, this)), about_(new QLabel(this)) {
+      sides_(new Chips(desk, tr("Side"), 90, this)), about_(new PlainLabel(this)) {
   const int u = desk_.look().unit();
   auto* layout = new QVBoxLayout(this);
   layout->setContentsMargins(0, 0, 0, 0);
@@ -62,7 +63,7 @@ JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
         std::pair{"damper_top", tr("damper, upper eye")}, std::pair{"damper_foot", tr("lower eye")}}) {
     auto* column = new QVBoxLayout;
     column->setSpacing(0);
-    auto* label = new QLabel(caption, this);
+    auto* label = new PlainLabel(caption, this);
     label->setProperty("quiet", true);
     set_small(label, desk_.look());
     auto* combo = new QComboBox(this);

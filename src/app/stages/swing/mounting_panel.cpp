@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/stages/swing/edits.h"
 #include "assess/swing/mounting.h"
 #include "build/names.h"
@@ -20,8 +21,8 @@ using build::at;
 
 MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
     : SwingPanel(desk, parent), school_(new QComboBox(this)), held_(new QComboBox(this)),
-      straight_(new QPushButton(this)), gauge_(new QLabel(this)), presets_(new QLabel(this)), worth_(new QLabel(this)),
-      wanted_(new QLabel(this)) {
+      straight_(new QPushButton(this)), gauge_(new PlainLabel(this)), presets_(new PlainLabel(this)),
+      worth_(new PlainLabel(this)), wanted_(new PlainLabel(this)) {
   auto* layout = scrolled_page();
   school_->setObjectName("school");
   school_->setAccessibleName(tr("Height at which the bag stands straight"));

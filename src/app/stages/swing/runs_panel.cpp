@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "assess/end/end_answer.h"
 #include "assess/end/limits.h"
 #include "assess/motion/travel_ends.h"
@@ -16,7 +17,7 @@
 namespace mavrel::app {
 
 RunsPanel::RunsPanel(Desk& desk, QWidget* parent)
-    : SwingPanel(desk, parent), said_(new QLabel(this)), shaft_(new QLabel(this)) {
+    : SwingPanel(desk, parent), said_(new PlainLabel(this)), shaft_(new PlainLabel(this)) {
   auto* page = scrolled_page();
   auto* grid = new QGridLayout;
   page->addLayout(grid);
@@ -33,13 +34,13 @@ RunsPanel::RunsPanel(Desk& desk, QWidget* parent)
       grid->addWidget(field(QString("%.") + key, caption), row, column++);
     ++row;
   };
-  heading(new QLabel(tr("Bar link"), this));
+  heading(new PlainLabel(tr("Bar link"), this));
   put({{"bar_link.arm_m", tr("bar's arm")},
        {"bar_link.arm_angle_rad", tr("arm's angle")},
        {"bar_link.length_m", tr("link")},
        {"bar_link.pickup_ratio", tr("ratio")},
        {"bar_link.turn_allowed_rad", tr("bears ±")}});
-  heading(new QLabel(tr("Brake hose"), this));
+  heading(new PlainLabel(tr("Brake hose"), this));
   put({{"hose.length_m", tr("free length")},
        {"hose.across_m", tr("ends apart, level")},
        {"hose.down_m", tr("wheel end below")},

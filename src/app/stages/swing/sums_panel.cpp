@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "assess/swing/bench_sums.h"
 
 #include <QGridLayout>
@@ -12,7 +13,7 @@ namespace mavrel::app {
 
 using build::at;
 
-SumsPanel::SumsPanel(Desk& desk, QWidget* parent) : SwingPanel(desk, parent), said_(new QLabel(this)) {
+SumsPanel::SumsPanel(Desk& desk, QWidget* parent) : SwingPanel(desk, parent), said_(new PlainLabel(this)) {
   auto* layout = scrolled_page();
   said_->setWordWrap(true);
   said_->setObjectName("bench_sums");

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "app/stages/swing/cycle_tape.h"
 #include "app/stages/swing/edits.h"
 #include "app/stages/swing/end_view.h"
@@ -29,8 +30,8 @@ QString words_of(const char* text) {
 
 SwingStage::SwingStage(Desk& desk, QWidget* parent)
     : StagePage(desk, parent), stack_(new QStackedWidget(this)), page_(new QWidget(this)),
-      tape_(new CycleTape(desk, this)), title_(new QLabel(page_)), about_(new QLabel(page_)),
-      sheet_about_(new QLabel(page_)), more_(new QPushButton(page_)), ends_(new Chips(desk, tr("End"), 80, page_)),
+      tape_(new CycleTape(desk, this)), title_(new PlainLabel(page_)), about_(new PlainLabel(page_)),
+      sheet_about_(new PlainLabel(page_)), more_(new QPushButton(page_)), ends_(new Chips(desk, tr("End"), 80, page_)),
       views_(new Chips(desk, tr("Seen from"), 80, page_)), view_(new EndView(desk, page_)), tabs_(new QTabBar(page_)),
       panels_(new QStackedWidget(page_)), sheet_(new MotionSheet(desk, page_)), beside_(new QWidget(page_)) {
   const int u = desk_.look().unit();

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "build/names.h"
 
 #include <QComboBox>
@@ -180,7 +181,7 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
       if (const auto wrong = desk_.type(QString("@.%1.sides").arg(key), box->currentData().toString()))
         desk_.tell(*wrong);
     });
-    auto* caption = new QLabel(tr("%1 sides").arg(name), this);
+    auto* caption = new PlainLabel(tr("%1 sides").arg(name), this);
     caption->setProperty("quiet", true);
     set_small(caption, desk_.look());
     grid_->addWidget(caption, 0, column);
@@ -192,9 +193,10 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
   }
   add("body.gravity_height_m", tr("gravity at"), 5, 0);
   add("@.brief.lean_wanted_rad", tr("lean wanted"), 5, 1);
-  auto* key = new QLabel(tr("Filled: trapped air. Hatched: the bags' shape and the linkage. Hollow: the bar. Red line: "
-                            "what the leaning weight takes. Lean drawn threefold."),
-                         this);
+  auto* key =
+      new PlainLabel(tr("Filled: trapped air. Hatched: the bags' shape and the linkage. Hollow: the bar. Red line: "
+                        "what the leaning weight takes. Lean drawn threefold."),
+                     this);
   key->setWordWrap(true);
   key->setProperty("quiet", true);
   set_small(key, desk_.look());

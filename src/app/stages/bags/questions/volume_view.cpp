@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/chart.h"
 #include "app/kit/field.h"
+#include "app/kit/plain.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
 
@@ -32,7 +33,7 @@ const assess::SofteningQuestion::Answer& softening_of(const Desk& d) {
 
 VolumeView::VolumeView(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), chart_(new Chart(desk, this)), line_(new QComboBox(this)),
-      figures_(new QLabel(this)), use_bore_(new QPushButton(this)) {
+      figures_(new PlainLabel(this)), use_bore_(new QPushButton(this)) {
   setObjectName("volume_view");
   const int u = desk_.look().unit();
   auto* row = new QHBoxLayout(this);
@@ -61,6 +62,7 @@ VolumeView::VolumeView(Desk& desk, QWidget* parent)
   });
   grid->addWidget(line_, 1, 1, Qt::AlignBottom);
   figures_->setWordWrap(true);
+  figures_->setTextFormat(Qt::RichText);
   figures_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
   figures_->setFixedWidth(desk_.look().px(192));
   side->addWidget(figures_, 1);

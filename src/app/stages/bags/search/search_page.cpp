@@ -3,6 +3,7 @@
 #include "app/desk/edits.h"
 #include "app/kit/chart.h"
 #include "app/kit/list_table.h"
+#include "app/kit/plain.h"
 #include "app/kit/run_row.h"
 #include "build/names.h"
 #include "quantity/quantity.h"
@@ -118,7 +119,7 @@ void SearchPage::make_choices() {
   up_->setCurrentIndex(3);
   across_->setCurrentIndex(1);
   pick->addWidget(up_);
-  pick->addWidget(new QLabel(tr("against"), this));
+  pick->addWidget(new PlainLabel(tr("against"), this));
   pick->addWidget(across_);
   pick->addStretch(1);
   left->addWidget(scatter_, 1);

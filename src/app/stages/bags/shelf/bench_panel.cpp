@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/ask.h"
+#include "app/kit/plain.h"
 #include "app/stages/bags/shelf/card_drawing.h"
 #include "quantity/quantity.h"
 
@@ -36,7 +37,7 @@ constexpr int most_rows = 30;
 
 BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), kind_(new QComboBox(this)), table_(new QTableWidget(most_rows, 5, this)),
-      said_(new QLabel(this)), drawing_(new CardDrawing(desk, this)),
+      said_(new PlainLabel(this)), drawing_(new CardDrawing(desk, this)),
       make_(new QPushButton(tr("Make the card"), this)) {
   setObjectName("bench_panel");
   const int u = desk_.look().unit();
@@ -47,7 +48,7 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   head->setHorizontalSpacing(u / 2);
   head->setVerticalSpacing(0);
   for (int i = 0; i < static_cast<int>(std::size(bench_keys)); ++i) {
-    auto* label = new QLabel(tr(bench_keys[i].caption), this);
+    auto* label = new PlainLabel(tr(bench_keys[i].caption), this);
     label->setProperty("quiet", true);
     set_small(label, desk_.look());
     auto* edit = new QLineEdit(bench_keys[i].usual, this);
@@ -66,7 +67,7 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   kind_->setAccessibleName(tr("kind"));
   head->addWidget(kind_, 1, static_cast<int>(std::size(bench_keys)));
   column->addLayout(head);
-  auto* caution = new QLabel(
+  auto* caution = new PlainLabel(
       tr("A bag under pressure can burst or leave its plates: a guarded press, and nobody in line with it."), this);
   caution->setProperty("quiet", true);
   set_small(caution, desk_.look());
@@ -85,6 +86,7 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   connect(table_, &QTableWidget::cellChanged, this, &BenchPanel::refresh);
   row->addWidget(table_, 1);
   said_->setWordWrap(true);
+  said_->setTextFormat(Qt::RichText);
   said_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
   said_->setFixedWidth(desk_.look().px(190));
   row->addWidget(said_);

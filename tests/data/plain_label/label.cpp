@@ -1,0 +1,2 @@
+// What tests/plain.cmake must find.
+auto* label = new QLabel(name, parent);
