@@ -3,6 +3,7 @@
 #include "build/care.h"
 #include "build/file.h"
 #include "build/json.h"
+#include "file/text_file.h"
 #include "parallel/in_parallel.h"
 #include "quantity/text.h"
 #include "work/day.h"
@@ -13,6 +14,7 @@
 
 #include <algorithm>
 #include <cstdlib>
+#include <fstream>
 #include <functional>
 #include <map>
 #include <set>
@@ -71,8 +73,42 @@ std::int64_t changed_of(const fs::path& file) {
 } // namespace
 
 namespace {
-/// A database, and another program's.
-struct NotOurs {};
+
+/// What stands where a book is to be, looked at without writing a byte.
+enum class There {
+  nothing,  // or an empty file
+  book,     // of ours, sound or not
+  database, // another program's
+  other     // no database at all
+};
+
+constexpr std::string_view sqlite_head{"SQLite format 3\0", 16};
+constexpr std::size_t mark_at = 68; // bytes into the file, four of them, the highest first
+
+There what_is_there(const fs::path& file) {
+  std::error_code error;
+  const auto size = fs::file_size(file, error);
+  if (!error && size == 0) return There::nothing;
+  std::ifstream in(file, std::ios::binary);
+  std::string head(100, '\0');
+  in.read(head.data(), static_cast<std::streamsize>(head.size()));
+  const bool is_usual = file == usual_book(); // nobody else keeps anything there: whatever it is, it was the book
+  if (std::string_view(head).substr(0, sqlite_head.size()) != sqlite_head) return is_usual ? There::book : There::other;
+  std::uint32_t mark = 0;
+  for (std::size_t i = 0; i < 4; ++i)
+    mark = mark << 8U | static_cast<unsigned char>(head[mark_at + i]);
+  if (mark == static_cast<std::uint32_t>(book_mark) || is_usual) return There::book;
+  // One that was begun and not ended has its mark beside it yet, or is empty.
+  try {
+    SQLite::Database db(file.string(), SQLite::OPEN_READONLY, waits_ms);
+    const int told = db.execAndGet("PRAGMA application_id").getInt();
+    if (told == book_mark) return There::book;
+    if (told == 0 && db.execAndGet("SELECT count(*) FROM sqlite_master").getInt() == 0) return There::nothing;
+  } catch (const SQLite::Exception&) {
+  }
+  return There::database;
+}
+
 } // namespace
 
 struct Book::Inside {
@@ -85,9 +121,6 @@ struct Book::Inside {
     db->exec("PRAGMA journal_mode=WAL");
     db->exec("PRAGMA synchronous=NORMAL"); // it is made from the builds: a crash costs no more than reading them again
     const int version = db->execAndGet("PRAGMA user_version").getInt();
-    const int mark = db->execAndGet("PRAGMA application_id").getInt();
-    if (mark != book_mark && (mark != 0 || db->execAndGet("SELECT count(*) FROM sqlite_master").getInt() > 0))
-      throw NotOurs{};
     if (version != 0 && version != book_version) throw SQLite::Exception("another version");
     if (version != book_version) { // one that stands is only read: whoever looks never waits for who writes
       SQLite::Transaction whole(*db, SQLite::TransactionBehavior::IMMEDIATE);
@@ -104,7 +137,10 @@ struct Book::Inside {
   void anew() {
     db.reset();
     std::error_code error;
-    fs::rename(file, file.string() + ".damaged", error);
+    std::string aside = file.string() + ".damaged";
+    for (int n = 2; fs::symlink_status(aside, error).type() != fs::file_type::not_found; ++n)
+      aside = fmt::format("{}.damaged-{}", file.string(), n);
+    fs::rename(file, aside); // where that can't be done nothing is begun in its place
     for (const char* ending : {"-wal", "-shm"})
       fs::remove(file.string() + ending, error);
     rebuilt = true;
@@ -176,6 +212,17 @@ Expected<Book> Book::open(const fs::path& file) {
   std::error_code error;
   if (file.has_parent_path()) fs::create_directories(file.parent_path(), error);
   if (fs::is_directory(file, error)) return refuse(words("{0} is a folder; the book is a file."), {shown_path(file)});
+  const Standing standing = what_stands(file);
+  if (standing == Standing::special)
+    return refuse(words("{0} is a device or a pipe; the book is an ordinary file."), {shown_path(file)});
+  if (standing != Standing::nothing) {
+    const There there = what_is_there(file);
+    if (there == There::database)
+      return refuse(words("{0} is another program’s. A file of its own is right for the book."), {shown_path(file)});
+    if (there == There::other)
+      return refuse(words("{0} is no book, and is left as it is. A file of its own is right for the book."),
+                    {shown_path(file)});
+  }
   try {
     try {
       inside->begin();
@@ -187,8 +234,6 @@ Expected<Book> Book::open(const fs::path& file) {
         return refuse(trouble(what.what()));
       inside->anew();
     }
-  } catch (const NotOurs&) {
-    return refuse(words("{0} is another program’s. A file of its own is right for the book."), {shown_path(file)});
   } catch (const std::exception& what) {
     return refuse(trouble(what.what()));
   }

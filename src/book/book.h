@@ -69,7 +69,8 @@ struct BookSync {
 /// One thread's own; several, of several programs, may have one file open.
 class Book {
 public:
-  /// Opens the book of a file, making it where there is none and anew where it is damaged.
+  /// Opens the book of a file, making it where there is none and anew where it is damaged; what was damaged is put
+  /// aside under a name that nothing has. A file that is no book is not touched: it is refused.
   [[nodiscard]] static Expected<Book> open(const std::filesystem::path& file);
   ~Book();
   Book(Book&&) noexcept;

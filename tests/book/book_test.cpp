@@ -190,8 +190,7 @@ TEST_F(BookTest, ADamagedBookIsMadeAnew) {
     ASSERT_TRUE(book.sync(folder_ / "builds"));
   }
   const auto size = fs::file_size(file());
-  for (const int kind : {0, 1, 2}) {
-    if (kind == 0) std::ofstream(file(), std::ios::binary | std::ios::trunc) << "no book at all";
+  for (const int kind : {1, 2}) {
     if (kind == 1) fs::resize_file(file(), size / 2);
     if (kind == 2) {
       std::fstream f(file(), std::ios::binary | std::ios::in | std::ios::out);
@@ -209,6 +208,21 @@ TEST_F(BookTest, ADamagedBookIsMadeAnew) {
   }
 }
 
+TEST_F(BookTest, WhatIsDamagedIsPutAsideUnderANameThatNothingHas) {
+  three_cars();
+  { ASSERT_TRUE(open().sync(folder_ / "builds")); }
+  std::vector<std::string> aside;
+  for (const char* name : {".damaged", ".damaged-2", ".damaged-3"}) {
+    fs::resize_file(file(), fs::file_size(file()) / 2);
+    const std::string torn = test::text_of(file());
+    EXPECT_TRUE(open().was_rebuilt());
+    EXPECT_EQ(test::text_of(file().string() + name), torn);
+    ASSERT_TRUE(open().sync(folder_ / "builds"));
+    aside.push_back(torn);
+  }
+  EXPECT_EQ(test::text_of(file().string() + ".damaged"), aside.front()) << "the first is still there";
+}
+
 TEST_F(BookTest, AFolderInItsPlaceIsRefusedWithASentence) {
   fs::create_directories(file());
   const auto book = Book::open(file());
@@ -216,7 +230,7 @@ TEST_F(BookTest, AFolderInItsPlaceIsRefusedWithASentence) {
   EXPECT_NE(say(book.error()).find("folder"), std::string::npos);
 }
 
-TEST_F(BookTest, AnotherProgramsDatabaseIsLeftAloneAndWhatIsDamagedIsPutAside) {
+TEST_F(BookTest, WhatIsNoBookIsLeftAloneToTheLastByte) {
   {
     SQLite::Database other(file().string(), SQLite::OPEN_READWRITE | SQLite::OPEN_CREATE);
     other.exec("CREATE TABLE letters(text)");
@@ -229,10 +243,18 @@ TEST_F(BookTest, AnotherProgramsDatabaseIsLeftAloneAndWhatIsDamagedIsPutAside) {
     SQLite::Database other(file().string());
     EXPECT_EQ(other.execAndGet("SELECT text FROM letters").getString(), "dear");
   }
-  fs::remove(file());
-  std::ofstream(file()) << "a letter";
-  EXPECT_TRUE(open().was_rebuilt());
-  EXPECT_EQ(test::text_of(file().string() + ".damaged"), "a letter");
+  const auto is_left = [&](const std::string& text) {
+    std::ofstream(file(), std::ios::binary | std::ios::trunc) << text;
+    const auto refused = Book::open(file());
+    EXPECT_FALSE(refused);
+    EXPECT_EQ(test::text_of(file()), text);
+    EXPECT_FALSE(fs::exists(file().string() + ".damaged"));
+  };
+  const std::string database = test::text_of(file());
+  is_left(database);
+  is_left(database.substr(0, 700)); // another's, and damaged: not ours to mend
+  is_left("a letter");
+  is_left(test::text_of(test::demo_file()));
 }
 
 TEST_F(BookTest, TwoProgramsOnOneBookLoseNothing) {
