@@ -29,7 +29,9 @@ constexpr std::size_t most_readings = 40;
   if (const std::size_t count = letters(text); count > most_letters)
     return Message{words("{0}: that is {1} letters long; up to {2} is right."),
                    {where, std::to_string(count), std::to_string(most_letters)}};
-  if (text.find('\0') != std::string_view::npos) return Message{words("{0}: the text holds a zero byte."), {where}};
+  if (const auto at = first_control(text)) // no sheet, table or drawing could hold it
+    return Message{words("{0}: letter {1} is a control character, which is no text. Without it, it is right."),
+                   {where, std::to_string(*at)}};
   return std::nullopt;
 }
 

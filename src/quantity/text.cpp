@@ -58,6 +58,17 @@ std::optional<std::size_t> first_bad_utf8(std::string_view text) {
   return std::nullopt;
 }
 
+std::optional<std::size_t> first_control(std::string_view text) {
+  std::size_t place = 1;
+  for (std::size_t i = 0; i < text.size(); ++place) {
+    const Letter letter = letter_at(text, i);
+    const unsigned code = letter.code.value_or(' ');
+    if ((code < 0x20 && code != '\t' && code != '\n' && code != '\r') || (code >= 0x7F && code < 0xA0)) return place;
+    i += letter.bytes;
+  }
+  return std::nullopt;
+}
+
 std::size_t letters(std::string_view text) {
   std::size_t out = 0;
   for (std::size_t i = 0; i < text.size(); i += letter_at(text, i).bytes)

@@ -14,6 +14,9 @@ namespace mavrel {
 /// Offset of the first byte that is not UTF-8; none if all is well.
 [[nodiscard]] std::optional<std::size_t> first_bad_utf8(std::string_view text);
 
+/// Which letter, from 1, is the first that is no writing: a control character other than a tab or a line's end; none.
+[[nodiscard]] std::optional<std::size_t> first_control(std::string_view text);
+
 /// Letters (code points) in a UTF-8 text; a byte that is none counts as one.
 [[nodiscard]] std::size_t letters(std::string_view text);
 

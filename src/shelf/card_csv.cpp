@@ -146,7 +146,7 @@ private:
                      {words("“{0}” stands here a second time; line {1} gave it already."),
                       {quoted(key), fmt::to_string(old->second)}});
     if (key == "name") {
-      if (value.empty() || letters(value) > 80)
+      if (value.empty() || letters(value) > 80 || first_control(value))
         return mistake(number, at, {words("A bag needs a name of 1 to 80 letters."), {}});
       card_.name = value;
     } else if (key == "kind") {

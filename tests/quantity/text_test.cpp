@@ -9,6 +9,17 @@ namespace {
 
 // ---- text
 
+TEST(Text, ControlCharactersAreNoWriting) {
+  EXPECT_EQ(first_control("two\nlines\tand a tab\r\n"), std::nullopt);
+  EXPECT_EQ(first_control("ünß"), std::nullopt);
+  EXPECT_EQ(first_control(std::string_view("a\0b", 3)), 2U);
+  EXPECT_EQ(first_control("üb\x0B"), 3U);
+  EXPECT_EQ(first_control("\x1B[31m"), 1U);
+  EXPECT_EQ(first_control("a\x7F"), 2U);
+  EXPECT_EQ(first_control("a\u0085"), 2U);
+  EXPECT_EQ(first_control("\xFF\xFE"), std::nullopt) << "bytes that are no text are said elsewhere";
+}
+
 TEST(Text, IsCountedAndCutByLettersAndNeverInTheMiddleOfOne) {
   EXPECT_EQ(letters("Größe"), 5U);
   EXPECT_EQ(letters("½ бар"), 5U);

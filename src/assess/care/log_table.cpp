@@ -1,6 +1,7 @@
 #include "assess/care/log_table.h"
 
 #include "assess/kept/digest.h"
+#include "build/field_spec.h"
 #include "build/names.h"
 #include "build/names_care.h"
 #include "file/csv.h"
@@ -93,9 +94,8 @@ Expected<std::vector<LogEntry>> read_log_table(std::string_view csv) {
     };
     for (const TextColumn& t : texts)
       if (const auto c = column(t.name)) {
-        if (letters(row.cells[*c].text) > t.most)
-          return refuse(words("Line {0}, column {1}: that is too long; up to {2} letters are right."),
-                        {place(*c).first, place(*c).second, std::to_string(t.most)});
+        if (const auto wrong = build::mistake_in_text(row.cells[*c].text, t.name, t.most))
+          return refuse(words("Line {0}, column {1}: {2}"), {place(*c).first, place(*c).second, *wrong});
         e.*t.field = without_guard(row.cells[*c].text);
       }
     if (!work::parse_moment(e.day))

@@ -67,6 +67,23 @@ TEST(Origin, EveryLeafHasAPathOfItsOwnAndAName) {
   }
 }
 
+TEST(LogTable, TakesInOnlyWhatCanBeSaved) {
+  const auto read = read_log_table(std::string("id,day,kind,text\nx1,2026-01-02,remark,a\0b\n", 42));
+  ASSERT_FALSE(read);
+  EXPECT_NE(say(read.error()).find("Line 2"), std::string::npos) << say(read.error());
+  EXPECT_NE(say(read.error()).find("control character"), std::string::npos) << say(read.error());
+}
+
+TEST(LogTable, TextThatLooksLikeAFormulaGoesOutGuardedAndComesInAgain) {
+  Build b = on_the_road();
+  logged(b, build::LogKind::remark, "", "2025-06-01 10:15").text = "=2+2 clicks";
+  const std::string out = log_table(b.care->log);
+  EXPECT_NE(out.find(",'=2+2 clicks"), std::string::npos) << out;
+  const auto read = read_log_table(out);
+  ASSERT_TRUE(read) << say(read.error());
+  EXPECT_EQ(read->front().text, "=2+2 clicks");
+}
+
 TEST(LogTable, GoesOutAndComesInAgain) {
   Build b = on_the_road();
   build::LogEntry& e = logged(b, build::LogKind::reading, "height", "2025-06-01 10:15");
