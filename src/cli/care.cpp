@@ -54,20 +54,59 @@ std::string text_of(const Json& json) {
 /// Keeps other programs of ours from a file while it is read, changed and written.
 class Held {
 public:
-  explicit Held(const std::string& file) {
-    // Beside it, since the file itself is replaced.
-    lock_ = ::open((file + ".lock").c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0644);
-    if (lock_ >= 0) ::flock(lock_, LOCK_EX);
+  explicit Held(const std::filesystem::path& file) {
+    // The folder is held, not the file: that is replaced, and a lock beside it would have to be left lying there. It is
+    // the folder that the file really lies in, by whatever name it was called.
+    std::error_code error;
+    const auto real = std::filesystem::canonical(file, error);
+    if (error) return; // there is nothing to hold; who opens it says so
+    lock_ = ::open(real.parent_path().c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
+    if (lock_ < 0) return;
+    for (int tried = 0; tried < most_tries && !held_; ++tried) {
+      held_ = ::flock(lock_, LOCK_EX | LOCK_NB) == 0;
+      if (held_ || errno != EWOULDBLOCK) break; // a disk that knows no locks: who looks before the rename must do
+      ::usleep(20'000);
+      waited_ = true;
+    }
   }
   ~Held() {
     if (lock_ >= 0) ::close(lock_);
   }
   Held(const Held&) = delete;
   Held& operator=(const Held&) = delete;
+  /// Did another program hold it all the while?
+  [[nodiscard]] bool is_refused() const { return waited_ && !held_; }
 
 private:
+  static constexpr int most_tries = 500; // 10 s
+
   int lock_ = -1;
+  bool held_ = false, waited_ = false;
 };
+
+constexpr int most_rounds = 20; // of reading a build anew that another program saves
+
+/// The build of a file with one entry more.
+Expected<build::Build> with_logged(const LogRequest& request, const build::LogEntry& entry) {
+  auto build = build::load(request.build);
+  if (!build) return refuse(build.error());
+  auto longer = build::with_entry(*build, "care.log", entry);
+  if (!longer) return refuse(longer.error());
+  const std::string at = "care.log." + std::to_string(longer->care->log.size() - 1) + ".";
+  for (const auto& [field, text] :
+       {std::pair("what", &request.what), std::pair("where", &request.where), std::pair("by", &request.by),
+        std::pair("text", &request.text), std::pair("odometer_m", &request.odometer),
+        std::pair("height_m", &request.height), std::pair("pressure_pa", &request.pressure),
+        std::pair("temperature_k", &request.temperature), std::pair("seconds_s", &request.took),
+        std::pair("hourly_loss", &request.loss), std::pair("water_kg", &request.water)}) {
+    if (text->empty()) continue;
+    auto typed = build::with_text(*longer, at + field, *text, {});
+    if (!typed) return refuse(typed.error());
+    longer = std::move(*typed);
+  }
+  if (const auto trouble = assess::trouble_of(std::as_const(*longer).care->log.back())) return refuse(*trouble);
+  return longer;
+}
 
 } // namespace
 
@@ -135,25 +174,18 @@ Expected<std::string> log(const LogRequest& request) {
   entry.id = work::new_mark();
   entry.day = request.day.empty() ? work::moment_text(*now) : request.day;
   const Held held(request.build);
-  auto build = build::load(request.build);
-  if (!build) return refuse(build.error());
-  auto longer = build::with_entry(*build, "care.log", entry);
-  if (!longer) return refuse(longer.error());
-  const std::string at = "care.log." + std::to_string(longer->care->log.size() - 1) + ".";
-  for (const auto& [field, text] :
-       {std::pair("what", &request.what), std::pair("where", &request.where), std::pair("by", &request.by),
-        std::pair("text", &request.text), std::pair("odometer_m", &request.odometer),
-        std::pair("height_m", &request.height), std::pair("pressure_pa", &request.pressure),
-        std::pair("temperature_k", &request.temperature), std::pair("seconds_s", &request.took),
-        std::pair("hourly_loss", &request.loss), std::pair("water_kg", &request.water)}) {
-    if (text->empty()) continue;
-    auto typed = build::with_text(*longer, at + field, *text, {});
-    if (!typed) return refuse(typed.error());
-    longer = std::move(*typed);
+  if (held.is_refused())
+    return refuse(words("{0} is held by another program that writes its log. Try again."), {shown_path(request.build)});
+  // A window saves when it likes: whoever was there meanwhile is read again, so that nothing of his is lost.
+  for (int tried = 0; tried < most_rounds; ++tried) {
+    const auto stamp = stamp_of(request.build);
+    auto longer = with_logged(request, entry);
+    if (!longer) return refuse(longer.error());
+    if (stamp_of(request.build) != stamp) continue;
+    if (const auto saved = build::save(*longer, request.build); !saved) return refuse(saved.error());
+    return text_of(Json{{"id", entry.id}, {"entries", longer->care->log.size()}});
   }
-  if (const auto trouble = assess::trouble_of(std::as_const(*longer).care->log.back())) return refuse(*trouble);
-  if (const auto saved = build::save(*longer, request.build); !saved) return refuse(saved.error());
-  return text_of(Json{{"id", entry.id}, {"entries", longer->care->log.size()}});
+  return refuse(words("{0} is saved again and again by another program. Try again."), {shown_path(request.build)});
 }
 
 Expected<std::string> book(const BookRequest& request) {

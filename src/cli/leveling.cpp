@@ -25,7 +25,7 @@ Expected<control::RoadClass> road_class(const std::string& name) {
 }
 
 control::PlanePoint plane_point(Reader& r, const Json& in, const char* key) {
-  const Json value = in.value(key, Json());
+  const Json value = value_of(in, key);
   if (value.is_array() && value.size() == 2 && value[0].is_number() && value[1].is_number() &&
       std::abs(value[0].get<double>()) <= farthest && std::abs(value[1].get<double>()) <= farthest)
     return {value[0].get<double>(), value[1].get<double>()};
@@ -55,7 +55,9 @@ Expected<build::DriveEvent> event_of(const std::string& text) {
 Expected<std::string> road(const RoadRequest& request) {
   const auto kind = road_class(request.road);
   if (!kind) return refuse(kind.error());
-  const auto length = within("--length", request.length, Kind::length, 1, 1e5);
+  // A road is told in metres or in kilometres.
+  const bool far = parse_quantity(request.length, Kind::distance, {}, {}).has_value();
+  const auto length = within("--length", request.length, far ? Kind::distance : Kind::length, 1, 1e5);
   const auto step = within("--step", request.step, Kind::length, 0.001, widest_step);
   for (const auto* value : {&length, &step})
     if (!*value) return refuse(value->error());
@@ -76,6 +78,9 @@ Expected<std::string> road(const RoadRequest& request) {
 
 Expected<std::string> sensor(const std::string& path) {
   return answer_file(path, [](const Json& file) -> Expected<Json> {
+    if (!file.is_object())
+      return refuse(
+          words("A sensor is an object with pivot_m, pickup_m, lever_m, rod_m, pickup_ratio, side and dh_m."));
     Reader r;
     control::SensorLinkage s;
     s.pivot = plane_point(r, file, "pivot_m");

@@ -22,6 +22,12 @@ using Json = nlohmann::ordered_json;
 constexpr double degree = std::numbers::pi / 180; // rad
 constexpr double farthest = 10;                   // m that anything near a wheel may lie from its axle's middle
 
+/// What stands there under a key; null where nothing does, or where nothing has keys.
+[[nodiscard]] inline Json value_of(const Json& in, const char* key) {
+  const auto found = in.find(key);
+  return in.is_object() && found != in.end() ? *found : Json();
+}
+
 /// What one of these files may hold, read with bounds. The first mistake stays; what follows it is not read.
 class Reader {
 public:
@@ -30,14 +36,14 @@ public:
   double number(const Json& in, const std::string& where, const char* key, double least, double most,
                 std::optional<double> otherwise = {}) {
     if (!in.contains(key) && otherwise) return *otherwise;
-    const Json value = in.value(key, Json());
+    const Json value = value_of(in, key);
     if (value.is_number() && value.get<double>() >= least && value.get<double>() <= most) return value.get<double>();
     wrong(words("{0}: {1} is there; a number from {2} to {3} is right."),
           {path(where, key), build::kind_of(value), fmt::format("{:g}", least), fmt::format("{:g}", most)});
     return least;
   }
   std::string text(const Json& in, const std::string& where, const char* key) {
-    const Json value = in.value(key, Json());
+    const Json value = value_of(in, key);
     if (value.is_string() && !value.get<std::string>().empty()) return value.get<std::string>();
     wrong(words("{0}: {1} is there; {2} is right."), {path(where, key), build::kind_of(value), words("a text")});
     return {};
@@ -46,7 +52,7 @@ public:
     static const Json none = Json::object();
     if (const auto found = in.find(key); found != in.end() && found->is_object()) return *found;
     wrong(words("{0}: {1} is there; {2} is right."),
-          {path(where, key), build::kind_of(in.value(key, Json())), words("an object")});
+          {path(where, key), build::kind_of(value_of(in, key)), words("an object")});
     return none;
   }
   const Json& list(const Json& in, const char* key, std::size_t most) {
@@ -54,7 +60,7 @@ public:
     const auto found = in.find(key);
     if (found == in.end() || !found->is_array()) {
       wrong(words("{0}: {1} is there; {2} is right."),
-            {std::string(key), build::kind_of(in.value(key, Json())), words("a list")});
+            {std::string(key), build::kind_of(value_of(in, key)), words("a list")});
       return none;
     }
     if (found->size() <= most) return *found;
@@ -63,7 +69,7 @@ public:
     return none;
   }
   space::Point point(const Json& in, const std::string& where, const char* key) {
-    const Json value = in.value(key, Json());
+    const Json value = value_of(in, key);
     std::array<double, 3> p{};
     bool right = value.is_array() && value.size() == 3;
     for (std::size_t i = 0; right && i < 3; ++i) {

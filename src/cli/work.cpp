@@ -59,6 +59,7 @@ work::Task task_of(Reader& r, const Json& in, const std::string& where, const st
 }
 
 Expected<PlanFile> read_plan(const Json& file) {
+  if (!file.is_object()) return refuse(words("A plan is an object with people, places, day_h and tasks."));
   Reader r;
   PlanFile out;
   const double people = r.number(file, "", "people", 0, 1000);
@@ -72,7 +73,7 @@ Expected<PlanFile> read_plan(const Json& file) {
       else
         out.shop.resources.push_back({name, static_cast<int>(many)});
     }
-  const Json day = file.value("day_h", Json());
+  const Json day = value_of(file, "day_h");
   const bool right = day.is_array() && day.size() == 2 && day[0].is_number() && day[1].is_number() &&
                      day[0].get<double>() >= 0 && day[1].get<double>() <= 24 &&
                      day[1].get<double>() - day[0].get<double>() >= 0.01;

@@ -8,6 +8,7 @@
 
 #include <fcntl.h>
 #include <signal.h>
+#include <sys/file.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
@@ -160,9 +161,14 @@ TEST(CliLog, TwoProgramsOnOneLogLoseNothing) {
   std::filesystem::copy_file(shop("w-11.mavrel"), file);
   const auto before = build::load(file)->care->log.size();
   const int nowhere = ::open("/dev/null", O_WRONLY);
+  // By its own name and by others that lead to it.
+  std::filesystem::create_directory(folder / "elsewhere");
+  std::filesystem::create_symlink(file, folder / "elsewhere" / "link.mavrel");
+  const std::string names[] = {file, (folder / "elsewhere" / "link.mavrel").string(),
+                               (folder / "elsewhere" / ".." / "car.mavrel").string()};
   std::vector<pid_t> all;
-  for (int i = 0; i < 16; ++i)
-    all.push_back(start({"log", file, "--text", "line " + std::to_string(i)}, nowhere));
+  for (std::size_t i = 0; i < 16; ++i)
+    all.push_back(start({"log", names[i % 3], "--text", "line " + std::to_string(i)}, nowhere));
   for (const pid_t child : all) {
     int status = 0;
     ::waitpid(child, &status, 0);
@@ -175,6 +181,33 @@ TEST(CliLog, TwoProgramsOnOneLogLoseNothing) {
   for (const build::LogEntry& e : log)
     marks.insert(e.id);
   EXPECT_EQ(marks.size(), log.size());
+  EXPECT_FALSE(std::filesystem::exists(file + ".lock"));
+}
+
+TEST(CliLog, OfABuildThatIsNotThereLeavesNothing) {
+  const test::Folder folder;
+  const auto answer = test::run("log " + (folder / "none.mavrel").string() + " --text hello");
+  EXPECT_EQ(answer.status, 2);
+  EXPECT_NE(answer.err.find("none.mavrel"), std::string::npos) << answer.err;
+  EXPECT_TRUE(std::filesystem::is_empty(folder.path()));
+}
+
+TEST(CliLog, WaitsForAnotherButNotForEver) {
+  const test::Folder folder;
+  const auto file = (folder / "car.mavrel").string();
+  std::filesystem::copy_file(shop("w-11.mavrel"), file);
+  const int held = ::open(folder.path().c_str(), O_RDONLY | O_DIRECTORY);
+  ASSERT_EQ(::flock(held, LOCK_EX), 0);
+  const int nowhere = ::open("/dev/null", O_WRONLY);
+  const pid_t waiting = start({"log", file, "--text", "later"}, nowhere);
+  ::usleep(200'000);
+  int status = 0;
+  EXPECT_EQ(::waitpid(waiting, &status, WNOHANG), 0) << "it waits";
+  ::close(held);
+  ::waitpid(waiting, &status, 0);
+  ::close(nowhere);
+  EXPECT_EQ(WEXITSTATUS(status), 0);
+  EXPECT_EQ(build::load(file)->care->log[build::load(file)->care->log.size() - 1].text, "later");
 }
 
 } // namespace

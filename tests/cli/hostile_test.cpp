@@ -55,6 +55,25 @@ TEST(CliBag, ThinksTheSameUnderACommaLocale) {
   EXPECT_EQ(run(asked).status, 0);
 }
 
+TEST(CliFiles, OfAnotherKindAreRefusedInWordsOfOurs) {
+  const test::Folder folder;
+  for (const char* command : {"plan", "sensor", "gap", "ground", "linkage", "air"})
+    for (const char* text :
+         {"[]", "1", "null", "\"words\"", "{}", R"({"tasks": [1], "volumes": [2], "solids": [3]})"}) {
+      test::write(folder / "x.json", text);
+      const Answer a = run(std::string(command) + " " + (folder / "x.json").string());
+      refused(a, "mavrel-cli: ");
+      EXPECT_EQ(a.err.find("exception"), std::string::npos) << command << " " << text << ": " << a.err;
+    }
+}
+
+TEST(CliRoad, IsAsLongInKilometresAsInMetres) {
+  const Answer far = run("road --class C --length 1.2km --step 50m"),
+               near = run("road --class C --length 1200m --step 50m");
+  EXPECT_EQ(far.status, 0) << far.err;
+  EXPECT_EQ(far.out, near.out);
+}
+
 TEST(CliSearch, TakesOnlyACountToPrint) {
   const std::string demo = test::demo_file().string();
   refused(run("search " + demo + " --most=-1"), "--most");
