@@ -342,6 +342,35 @@ TEST_F(KeepingTest, SeveralLeftoversAreOfferedOneAfterTheOtherAndOutliveOtherNot
 
 // ---- settings
 
+TEST(HostileSettings, ThatAreNoneOfOursAreLeftAsTheyAre) {
+  const std::filesystem::path file =
+      QSettings(QSettings::IniFormat, QSettings::UserScope, "mavrel", "mavrel").fileName().toStdString();
+  std::filesystem::create_directories(file.parent_path());
+  std::filesystem::remove(file);
+  const auto changes = [] {
+    Settings settings;
+    settings.keep(Look{Theme::night_bay, 1.4});
+    EXPECT_EQ(settings.look().scale, 1.4) << "for this session";
+  };
+  const test::Folder folder;
+  test::write(folder / "letter.txt", "Dear Orla,\nthe car is done.\n");
+  std::filesystem::create_symlink(folder / "letter.txt", file);
+  changes();
+  EXPECT_EQ(test::text_of(folder / "letter.txt"), "Dear Orla,\nthe car is done.\n");
+  std::filesystem::remove(file);
+  ASSERT_EQ(::mkfifo(file.c_str(), 0600), 0);
+  changes(); // and does not wait for anybody to write
+  EXPECT_TRUE(std::filesystem::is_fifo(file));
+  std::filesystem::remove(file);
+  // One's own by a link is one's own.
+  test::write(folder / "kept.ini", "[look]\ntext=1.2\n");
+  std::filesystem::create_symlink(folder / "kept.ini", file);
+  EXPECT_EQ(Settings().look().scale, 1.2);
+  changes();
+  EXPECT_NE(test::text_of(folder / "kept.ini").find("text=1.4"), std::string::npos);
+  std::filesystem::remove(file);
+}
+
 TEST(HostileSettings, WhateverStandsInThemTheProgramStarts) {
   for (const char* text : {"[look]\ntext=nan\n", "[look]\ntext=inf\ntheme=-7\n", "[look]\ntext=1e999\ntheme=dark\n",
                            "[units]\nlength=99\nfinger_m=nan\npressure=@Invalid()\nmass=\n",

@@ -1,6 +1,8 @@
 #include "app/shell/settings.h"
 
+#include <QFile>
 #include <QFileInfo>
+#include <QStandardPaths>
 
 namespace mavrel::app {
 
@@ -22,12 +24,22 @@ double read_figure(const QSettings& store, const char* key, double usual, double
   const double value = store.value(key).toDouble(&number);
   return number && value >= least && value <= most ? value : usual; // no number compares so
 }
+
+/// The file of the settings. Empty where what stands there is not ours to read or to write over: a pipe, a folder,
+/// another text by a link; then nothing is kept between sessions, and nothing is lost.
+QString usable_file() {
+  const QString path = QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) + "/mavrel/mavrel.ini";
+  const QFileInfo info(path);
+  if (!info.exists()) return info.isSymLink() ? QString() : path;
+  if (!info.isFile() || info.size() > most_bytes) return {};
+  QFile file(path);
+  if (!file.open(QIODevice::ReadOnly)) return {};
+  const QByteArray text = file.read(most_bytes).trimmed();
+  return text.isEmpty() || text.startsWith('[') || text.startsWith(';') ? path : QString();
+}
 } // namespace
 
-Settings::Settings() : store_(QSettings::IniFormat, QSettings::UserScope, "mavrel", "mavrel") {
-  const QFileInfo file(store_.fileName());
-  if (file.exists() && (!file.isFile() || file.size() > most_bytes)) store_.clear(); // never ours
-}
+Settings::Settings() : store_(usable_file(), QSettings::IniFormat) {}
 
 UnitPrefs Settings::prefs() const {
   UnitPrefs p;
