@@ -342,6 +342,22 @@ TEST_F(KeepingTest, SeveralLeftoversAreOfferedOneAfterTheOtherAndOutliveOtherNot
 
 // ---- settings
 
+TEST(KeeperOfMany, OffersTheNewestAndNotEverything) {
+  const test::Folder folder;
+  for (int i = 0; i < 60; ++i) {
+    const auto file = folder / ("left" + std::to_string(i) + ".mavrel");
+    std::filesystem::copy_file(test::demo_file(), file);
+    std::filesystem::last_write_time(file, std::filesystem::file_time_type::clock::now() - std::chrono::hours(i));
+  }
+  ASSERT_EQ(::mkfifo((folder / "pipe.mavrel").c_str(), 0600), 0);
+  Desk desk(test::demo_shelf());
+  const Keeper keeper(desk, folder.path());
+  const auto left = keeper.left_behind();
+  ASSERT_EQ(left.size(), Keeper::most_left_behind);
+  EXPECT_EQ(left.front().kept.filename(), "left0.mavrel");
+  EXPECT_EQ(left.back().kept.filename(), "left19.mavrel");
+}
+
 TEST(HostileSettings, ThatAreNoneOfOursAreLeftAsTheyAre) {
   const std::filesystem::path file =
       QSettings(QSettings::IniFormat, QSettings::UserScope, "mavrel", "mavrel").fileName().toStdString();

@@ -10,6 +10,7 @@
 #include <QUuid>
 
 #include <algorithm>
+#include <functional>
 #include <utility>
 
 namespace mavrel::app {
@@ -166,12 +167,20 @@ void Keeper::discard_all(const std::vector<LeftBehind>& lefts) {
 }
 
 std::vector<LeftBehind> Keeper::left_behind() const {
-  std::vector<LeftBehind> out;
+  // The newest first, and no more of them than anybody looks at: each has a lock to be tried.
+  std::vector<std::pair<std::filesystem::file_time_type, std::filesystem::path>> there;
   std::error_code error;
   for (std::filesystem::directory_iterator it(folder_, error), end; !error && it != end; it.increment(error)) {
-    const auto& file = it->path();
-    if (file.extension() != ending) continue;
-    if (std::any_of(when_safe_.begin(), when_safe_.end(), [&](const LeftBehind& left) { return left.kept == file; }))
+    std::error_code unknown;
+    if (it->path().extension() == ending && it->is_regular_file(unknown))
+      there.emplace_back(it->last_write_time(unknown), it->path());
+  }
+  std::sort(there.begin(), there.end(), std::greater<>());
+  std::vector<LeftBehind> out;
+  for (const auto& [when, file] : there) {
+    if (out.size() == most_left_behind) break;
+    if (std::any_of(when_safe_.begin(), when_safe_.end(),
+                    [&, &file = file](const LeftBehind& left) { return left.kept == file; }))
       continue; // taken over already
     QLockFile lock(QString::fromStdString(beside(file, ".lock").string()));
     lock.setStaleLockTime(0);
@@ -180,7 +189,6 @@ std::vector<LeftBehind> Keeper::left_behind() const {
     out.push_back({file, original ? std::filesystem::path(*original) : std::filesystem::path(),
                    QFileInfo(QString::fromStdString(file.string())).lastModified()});
   }
-  std::sort(out.begin(), out.end(), [](const LeftBehind& a, const LeftBehind& b) { return a.when > b.when; });
   return out;
 }
 

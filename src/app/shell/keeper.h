@@ -39,7 +39,9 @@ public:
 
   /// `$XDG_STATE_HOME/mavrel/recovery`
   [[nodiscard]] static std::filesystem::path usual_folder();
+  /// What programs that were killed left, the newest first; no more than `most_left_behind` of it at a time.
   [[nodiscard]] std::vector<LeftBehind> left_behind() const;
+  static constexpr std::size_t most_left_behind = 20;
   /// Forgets one of them for good.
   void discard(const LeftBehind& left) const;
   /// Forgets one of them once the work taken over from it is safe elsewhere: kept here, or saved. Until then it stays.
