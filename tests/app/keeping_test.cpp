@@ -297,6 +297,24 @@ TEST_F(KeepingTest, TheOnlyCopyStaysUntilItIsSafeElsewhere) {
   EXPECT_FALSE(std::filesystem::exists(left.kept)) << "kept under our own name: the old copy may go";
 }
 
+TEST_F(KeepingTest, RecoveredWorkIsNotSavedOverANewerFileUnasked) {
+  LeftBehind left = leave_work(recovery(), "left", "Left Behind");
+  left.original = file();
+  const auto now = std::filesystem::file_time_type::clock::now();
+  std::filesystem::last_write_time(left.kept, now - std::chrono::hours(1));
+  std::filesystem::last_write_time(file(), now);
+  window_->recover(left);
+  EXPECT_EQ(desk().document().question_before_saving(file()), build::Question::changed);
+}
+
+TEST_F(KeepingTest, RecoveredWorkIsSavedOverTheFileItWasBegunFrom) {
+  LeftBehind left = leave_work(recovery(), "left", "Left Behind");
+  left.original = file();
+  std::filesystem::last_write_time(file(), std::filesystem::file_time_type::clock::now() - std::chrono::hours(1));
+  window_->recover(left);
+  EXPECT_EQ(desk().document().question_before_saving(file()), build::Question::none);
+}
+
 TEST_F(KeepingTest, AnOlderWriteThatEndsLateFreesNothingTakenOverSince) {
   const LeftBehind left = leave_work(recovery(), "left", "Left Behind");
   ASSERT_FALSE(desk().type("front.left.mass_kg", "433 kg"));

@@ -33,6 +33,8 @@ public:
 
   /// Replaces what is open. @param file  empty for a build that is in no file yet
   void put(build::Build build, std::filesystem::path file, bool saved);
+  /// What stands in the file is not what this was begun from: saving over it is asked about.
+  void distrust_file() { stamp_ = FileStamp{}; }
   /// Opens a file; what is open stays if it can't be read.
   [[nodiscard]] Expected<void> open(const std::filesystem::path& file);
   [[nodiscard]] Expected<Written> save(const std::filesystem::path& file, ReadOnly read_only = ReadOnly::refuse);

@@ -206,11 +206,19 @@ void MainWindow::recover(const LeftBehind& left) {
     say_why(build.error());
     return offer_left_behind();
   }
+  // Who saved the file after this copy was made has work in it that this has not.
+  std::error_code no_copy, no_file;
+  const auto copied = std::filesystem::last_write_time(left.kept, no_copy),
+             saved = std::filesystem::last_write_time(left.original, no_file);
+  const bool newer = !no_copy && !no_file && saved > copied;
   desk_.document().put(std::move(*build), left.original, false);
+  if (newer) desk_.document().distrust_file();
   // The old copy goes once this one is on the disk, under our own name or saved; not before.
   keeper_.discard_when_safe(left);
   keeper_.keep_now();
-  desk_.tell(tr("Recovered. Save it to keep it."));
+  desk_.tell(
+      newer ? tr("Recovered. Its file was saved after this was kept: save it under another name, and look at both.")
+            : tr("Recovered. Save it to keep it."));
   offer_left_behind();
 }
 
