@@ -11,31 +11,72 @@
 
 namespace mavrel::app {
 
-/// Edits a cell in a line of its own; what can't be taken stays in it, and is said.
+/// The line that a cell is typed in. What is typed belongs to the place it was begun at, whatever is looked at since,
+/// and is taken there before anything that is open changes under it.
+class CellLine : public QLineEdit {
+public:
+  CellLine(Desk& desk, PathTable& table, const QString& path, QWidget* parent)
+      : QLineEdit(parent), desk_(desk), table_(table), path_(path.startsWith('+') ? path : desk.resolve(path)) {
+    setFrame(false);
+    if (!path.startsWith('+')) setAccessibleName(desk_.words_of(desk_.field(path).label));
+    connect(&desk_.document(), &Document::settling, this, [this](Unfinished unfinished) {
+      if (const auto wrong = take()) desk_.document().could_not_take(*wrong);
+      if (unfinished != Unfinished::give_up) return;
+      setModified(false); // what comes next is another place
+      table_.closeEditor(this, QAbstractItemDelegate::NoHint);
+    });
+  }
+  /// @returns what is wrong with it, and it is as it was; none: it is taken, or nothing was typed
+  std::optional<QString> take() {
+    if (!isModified()) return std::nullopt;
+    setModified(false); // taken once, whatever hears of the change
+    const auto wrong = table_.type(path_, text());
+    if (wrong) setModified(true);
+    return wrong;
+  }
+
+private:
+  Desk& desk_;
+  PathTable& table_;
+  QString path_;
+};
+
+/// Edits a cell in a line of its own. Enter and Tab leave what can't be taken in it, and say why.
 class PathDelegate : public QStyledItemDelegate {
 public:
   PathDelegate(Desk& desk, PathTable& table) : QStyledItemDelegate(&table), desk_(desk), table_(table) {}
 
   QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&, const QModelIndex& index) const override {
     const QString path = table_.path_at(index);
-    if (path.isEmpty()) return nullptr;
-    auto* line = new QLineEdit(parent);
-    line->setFrame(false);
-    if (!path.startsWith('+')) line->setAccessibleName(desk_.words_of(desk_.field(path).label));
-    return line;
+    return path.isEmpty() ? nullptr : new CellLine(desk_, table_, path, parent);
   }
   void setEditorData(QWidget* editor, const QModelIndex& index) const override {
-    auto* line = static_cast<QLineEdit*>(editor);
+    auto* line = static_cast<CellLine*>(editor);
     if (line->isModified()) return; // the build changed while it is typed in: what is typed stays
     const QString path = table_.path_at(index);
     line->setText(path.startsWith('+') ? QString() : QString::fromStdString(desk_.field(path).editable));
     line->selectAll();
   }
-  void setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex& index) const override {
-    auto* line = static_cast<QLineEdit*>(editor);
-    if (!line->isModified()) return;
-    line->setModified(false); // taken once, whatever hears of the change
-    if (const auto wrong = table_.type(table_.path_at(index), line->text())) desk_.tell(*wrong);
+  void setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex&) const override {
+    if (const auto wrong = static_cast<CellLine*>(editor)->take()) desk_.tell(*wrong);
+  }
+
+protected:
+  bool eventFilter(QObject* editor, QEvent* event) override {
+    if (event->type() != QEvent::KeyPress) return QStyledItemDelegate::eventFilter(editor, event);
+    const int key = static_cast<QKeyEvent*>(event)->key();
+    const bool enter = key == Qt::Key_Return || key == Qt::Key_Enter;
+    if (!enter && key != Qt::Key_Tab && key != Qt::Key_Backtab) return QStyledItemDelegate::eventFilter(editor, event);
+    auto* line = static_cast<CellLine*>(editor);
+    if (const auto wrong = line->take()) {
+      desk_.tell(*wrong);
+      line->selectAll();
+      return true;
+    }
+    if (!enter) return QStyledItemDelegate::eventFilter(editor, event);
+    emit closeEditor(line, NoHint);
+    table_.go_down();
+    return true;
   }
 
 private:
@@ -136,6 +177,12 @@ void PathTable::fill() {
   if (currentRow() != before)
     QMetaObject::invokeMethod(
         this, [this] { emit held(currentRow()); }, Qt::QueuedConnection);
+}
+
+void PathTable::go_down() {
+  const int row = currentRow() + 1;
+  if (row < rowCount() && !path_at(model()->index(row, currentColumn())).isEmpty())
+    setCurrentCell(row, currentColumn());
 }
 
 bool PathTable::go_to(const QString& path) {

@@ -41,6 +41,8 @@ protected:
 
 private:
   friend class PathDelegate;
+  friend class CellLine;
+  void go_down();
   [[nodiscard]] QString path_at(const QModelIndex& index) const;
   void fill();
   [[nodiscard]] std::optional<QString> type(const QString& path, const QString& text);

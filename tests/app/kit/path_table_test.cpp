@@ -90,6 +90,60 @@ TEST_F(PathTableTest, WhatCannotBeTakenIsToldAndNothingChanges) {
   EXPECT_FALSE(said.isEmpty());
 }
 
+TEST_F(PathTableTest, WhatCannotBeTakenStaysByEnterAndByTab) {
+  const build::Build before = build();
+  table_->setCurrentCell(0, 0);
+  QTest::keyClick(table_, Qt::Key_Return);
+  editor()->selectAll();
+  QTest::keyClicks(editor(), "knee high");
+  for (const Qt::Key key : {Qt::Key_Return, Qt::Key_Tab, Qt::Key_Backtab}) {
+    finish(key);
+    ASSERT_NE(editor(), nullptr);
+    EXPECT_EQ(editor()->text(), "knee high");
+    EXPECT_EQ(table_->currentRow(), 0);
+  }
+  editor()->selectAll();
+  QTest::keyClicks(editor(), "401 mm");
+  finish(Qt::Key_Tab);
+  EXPECT_NEAR(build().ends[0].corners[0].height.values.at(0), 0.401, 1e-9) << "put right, it is taken";
+}
+
+TEST_F(PathTableTest, EnterGoesDown) {
+  table_->setCurrentCell(0, 0);
+  QTest::keyClick(table_, Qt::Key_4);
+  QTest::keyClicks(editor(), "02");
+  finish(Qt::Key_Return);
+  EXPECT_EQ(table_->currentRow(), 1);
+  EXPECT_EQ(table_->currentColumn(), 0);
+}
+
+TEST_F(PathTableTest, WhatIsHalfTypedIsSaved) {
+  table_->setCurrentCell(0, 0);
+  QTest::keyClick(table_, Qt::Key_4);
+  QTest::keyClicks(editor(), "03");
+  ASSERT_TRUE(window_->save());
+  EXPECT_NEAR(build::load(folder_ / "wayfare.mavrel")->ends[0].corners[0].height.values.at(0), 0.403, 1e-9);
+  finish(Qt::Key_Return);
+  EXPECT_TRUE(desk().document().may_close()) << "it was taken once";
+}
+
+TEST_F(PathTableTest, WhatIsHalfTypedIsOfTheVariantItWasBegunIn) {
+  ASSERT_GE(build().variants.size(), 2U);
+  table_->show_rows({"stack"}, {{"front", {"@.front.upper_stack_m"}, {}}});
+  const auto stacks = [&](std::size_t v) { return build().variants[v].fit[0].upper_stack; };
+  const double other = stacks(1);
+  table_->setCurrentCell(0, 0);
+  QTest::keyClick(table_, Qt::Key_Return);
+  ASSERT_NE(editor(), nullptr);
+  editor()->selectAll();
+  QTest::keyClicks(editor(), "31 mm");
+  use_variant(desk(), 1);
+  QCoreApplication::processEvents();
+  EXPECT_NEAR(stacks(0), 0.031, 1e-9);
+  EXPECT_DOUBLE_EQ(stacks(1), other);
+  EXPECT_EQ(editor(), nullptr) << "another place is begun anew";
+}
+
 TEST_F(PathTableTest, APathThatIsNoFieldYetGoesToItsTaker) {
   QString path, text;
   table_->set_take([&](const QString& p, const QString& t) -> std::optional<QString> {
