@@ -1,5 +1,6 @@
 #include "app/stages/faults/odds_page.h"
 
+#include "app/kit/half_typed.h"
 #include "app/kit/list_table.h"
 #include "app/stages/faults/edits.h"
 #include "quantity/quantity.h"
@@ -52,6 +53,8 @@ OddsPage::OddsPage(Desk& desk, QWidget* parent) : Page(desk, parent), often_(new
   line->addStretch(1);
   connect(list_, &ListTable::chose, this, &OddsPage::say_cause);
   connect(often_, &QLineEdit::returnPressed, this, &OddsPage::set);
+  connect(often_, &QLineEdit::textEdited, this, [this] { typed_for_ = held(); });
+  settle_line(desk_, often_, [this] { return take(typed_for_); });
 }
 
 const FaultCause* OddsPage::held() const {
@@ -60,13 +63,23 @@ const FaultCause* OddsPage::held() const {
 }
 
 void OddsPage::set() {
-  const FaultCause* cause = held();
-  if (!cause) return;
+  const FaultCause* cause = often_->isModified() ? typed_for_ : held();
+  often_->setModified(false); // taken once, whatever hears of the change
+  if (const auto wrong = take(cause)) {
+    often_->setModified(true);
+    typed_for_ = cause;
+    return desk_.tell(*wrong);
+  }
+}
+
+std::optional<QString> OddsPage::take(const FaultCause* cause) {
+  if (!cause) return std::nullopt;
   const auto often = parse_quantity(often_->text().toStdString(), Kind::plain);
-  if (!often) return desk_.tell(desk_.words_of(often.error()));
+  if (!often) return desk_.words_of(often.error());
   if (!(*often >= 0 && *often <= 1000))
-    return desk_.tell(tr("“%1” is out of reason: parts from 0 to 1000 are right.").arg(often_->text().trimmed()));
+    return tr("“%1” is out of reason: parts from 0 to 1000 are right.").arg(often_->text().trimmed());
   set_often(desk_, cause->key, *often);
+  return std::nullopt;
 }
 
 void OddsPage::say_cause() {
@@ -75,8 +88,13 @@ void OddsPage::say_cause() {
     w->setEnabled(cause);
   if (!cause) return words_->clear();
   words_->setText(desk_.words_of({cause->seen, {}}) + " " + desk_.words_of({cause->mend, {}}));
+  if (often_->isModified() && typed_for_ != cause) { // another is looked at: what was typed is of the last
+    often_->setModified(false);
+    if (const auto wrong = take(typed_for_)) desk_.tell(*wrong);
+  }
   const build::FaultOften* said = said_of(desk_, cause->key);
-  often_->setText(said && said->often ? QString::fromStdString(show_exact(*said->often, Kind::plain)) : QString());
+  if (!often_->isModified())
+    often_->setText(said && said->often ? QString::fromStdString(show_exact(*said->often, Kind::plain)) : QString());
   often_->setPlaceholderText(QString::fromStdString(show_exact(cause->often, Kind::plain)));
   forget_->setEnabled(said && said->found > 0);
   usual_->setEnabled(said && said->often);

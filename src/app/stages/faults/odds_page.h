@@ -22,6 +22,8 @@ protected:
 
 private:
   void set();
+  /// Takes what is typed for a fault. @returns what is wrong with it
+  std::optional<QString> take(const assess::FaultCause* cause);
   void say_cause();
   [[nodiscard]] const assess::FaultCause* held() const;
 
@@ -29,6 +31,7 @@ private:
   ListTable* list_;
   QLineEdit* often_;
   QPushButton *set_, *usual_, *forget_;
+  const assess::FaultCause* typed_for_ = nullptr; // the fault that was held when typing began
 };
 
 } // namespace mavrel::app

@@ -1,6 +1,7 @@
 #include "app/stages/swing/cycle_tape.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/half_typed.h"
 #include "app/kit/plain.h"
 #include "app/kit/tape_keys.h"
 #include "app/stages/swing/edits.h"
@@ -47,6 +48,11 @@ CycleTape::CycleTape(Desk& desk, QWidget* parent)
   line_->setObjectName("cycle_line");
   line_->installEventFilter(this);
   connect(line_, &QLineEdit::returnPressed, this, &CycleTape::take);
+  settle_line(desk_, line_, [this]() -> std::optional<QString> {
+    if (!isVisible()) return std::nullopt;
+    take();
+    return wrong_->text().isEmpty() ? std::nullopt : std::optional(wrong_->text());
+  });
   connect(line_, &QLineEdit::textEdited, wrong_, &QLabel::clear);
   connect(&desk_, &Desk::rewound, this, [this] {
     // The row under way may have been undone.
@@ -124,8 +130,10 @@ void CycleTape::show_step() {
 
 void CycleTape::take() {
   const QString text = line_->text().trimmed();
+  line_->setModified(false); // taken once, whatever hears of the change
   const auto say = [this](const QString& why) {
     wrong_->setText(why);
+    line_->setModified(true);
     line_->selectAll();
   };
   if (at_ == 0 && row_ < 0) {

@@ -134,6 +134,31 @@ TEST_F(FaultsTest, WhatWasFoundGoesIntoTheLogAndOntoThePlan) {
   EXPECT_FALSE(desk().build().shop->faults.front().often);
 }
 
+TEST_F(FaultsTest, OddsHalfTypedAreOfTheFaultTheyWereBegunFor) {
+  go(2);
+  auto* list = get<QTableWidget>("fault_odds");
+  auto* often = get<QLineEdit>("fault_often");
+  const auto said = [&](const char* cause) -> std::optional<double> {
+    for (const auto& one : *desk().build().shop->faults)
+      if (one.cause == cause) return one.often;
+    return std::nullopt;
+  };
+  list->setCurrentCell(0, 0);
+  QTest::keyClicks(often, "25");
+  list->setCurrentCell(1, 0);
+  EXPECT_EQ(said(assess::fault_causes()[0].key), 25);
+  EXPECT_FALSE(said(assess::fault_causes()[1].key));
+  EXPECT_EQ(often->text(), "");
+  QTest::keyClicks(often, "7");
+  desk().document().settle(Unfinished::keep); // as saving does
+  EXPECT_EQ(said(assess::fault_causes()[1].key), 7);
+  often->selectAll();
+  QTest::keyClicks(often, "-7");
+  EXPECT_TRUE(desk().document().settle(Unfinished::keep)) << "what can't be taken is said";
+  EXPECT_EQ(often->text(), "-7") << "and stays";
+  EXPECT_EQ(said(assess::fault_causes()[1].key), 7);
+}
+
 TEST_F(FaultsTest, AHiddenFaultIsFoundAndNamed) {
   go(1);
   get<QSpinBox>("practice_seed")->setValue(17);
