@@ -71,6 +71,7 @@ int main(int argc, char** argv) {
   qputenv("XDG_CONFIG_HOME", home.path().toLocal8Bit());
   qputenv("XDG_STATE_HOME", home.path().toLocal8Bit());
   qputenv("XDG_DATA_HOME", home.path().toLocal8Bit());
+  qputenv("HOME", home.path().toLocal8Bit());
   qputenv("MAVREL_NOW", "2026-12-01 10:30"); // the plan’s today
   QApplication application(argc, argv);
   QApplication::setStyle(QStyleFactory::create("Fusion"));
@@ -451,7 +452,9 @@ int main(int argc, char** argv) {
   if (wants({"book"})) {
     auto* book = static_cast<app::BookPage*>(window.stage("book"));
     window.go_to_stage("book");
-    book->sync(QString::fromStdString((shelf::demo_folder() / "shop").string()));
+    const auto cars = std::filesystem::path(home.path().toStdString()) / "cars"; // as a shop would have them
+    std::filesystem::copy(shelf::demo_folder() / "shop", cars, std::filesystem::copy_options::recursive);
+    book->sync(QString::fromStdString(cars.string()));
     wait([&] { return !book->is_syncing(); });
     window.findChild<QLineEdit*>("book_words")->setText("rail");
     book->search();

@@ -1,6 +1,7 @@
 #include "app/stages/book/book_page.h"
 
 #include "app/desk/clock.h"
+#include "app/desk/home.h"
 #include "app/kit/ask.h"
 #include "app/kit/list_table.h"
 #include "assess/care/origin.h"
@@ -121,10 +122,10 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
   folder_->setPlaceholderText(tr("the folder that the shop keeps its builds in"));
   top->addWidget(folder_, 1);
   button(top, tr("Folder …"), "book_browse", [this] {
-    const QString chosen = QFileDialog::getExistingDirectory(this, tr("Folder of builds"), folder_->text());
-    if (!chosen.isEmpty()) folder_->setText(chosen), sync(chosen);
+    const QString chosen = QFileDialog::getExistingDirectory(this, tr("Folder of builds"), from_home(folder_->text()));
+    if (!chosen.isEmpty()) sync(chosen);
   });
-  update_ = button(top, tr("Bring up to date"), "book_update", [this] { sync(folder_->text()); });
+  update_ = button(top, tr("Bring up to date"), "book_update", [this] { sync(from_home(folder_->text())); });
   make_asks();
   summary_ = words("book_summary", TextSize::normal);
   all->addWidget(summary_);
@@ -145,7 +146,7 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
   foot->addStretch(1);
   open_ = button(foot, tr("Open it"), "book_open", [this] { open(); });
   begin_ = button(foot, tr("Begin a car from it"), "book_begin", [this] { begin_from(); });
-  folder_->setText(settings().value("book/folder").toString());
+  folder_->setText(at_home(settings().value("book/folder").toString()));
   sync_.set_moved([this] { summary_->setText(tr("The builds are read: %1 %").arg(qRound(sync_.done() * 100))); });
   typed_.setSingleShot(true);
   typed_.setInterval(search_after_ms);
@@ -154,7 +155,7 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
     connect(edit, &QLineEdit::textChanged, this, [this] { typed_.start(); });
   for (QComboBox* box : {platform_, layout_, bag_})
     connect(box, &QComboBox::currentIndexChanged, this, &BookPage::search);
-  connect(folder_, &QLineEdit::returnPressed, this, [this] { sync(folder_->text()); });
+  connect(folder_, &QLineEdit::returnPressed, this, [this] { sync(from_home(folder_->text())); });
   connect(list_, &ListTable::chose, this, &BookPage::fill_car);
   connect(list_, &ListTable::picked, this, &BookPage::open);
 }
@@ -224,7 +225,7 @@ void BookPage::sync(const QString& folder) {
     return folder_->setFocus();
   }
   settings().setValue("book/folder", folder);
-  folder_->setText(folder);
+  folder_->setText(at_home(folder));
   const BookQuestion::Found* found = found_.value();
   sync_.ask({folder.toStdString(), desk_.shelf(), ++edition_, found && found->was_rebuilt});
   refresh();
@@ -242,7 +243,7 @@ void BookPage::synced() {
 void BookPage::came() {
   const BookQuestion::Found* found = found_.value();
   if (found && found->was_rebuilt && !folder_->text().trimmed().isEmpty() && !sync_.was_asked())
-    return sync(folder_->text());
+    return sync(from_home(folder_->text()));
   refresh();
 }
 
@@ -323,7 +324,7 @@ QString BookPage::about(const book::BookFound& found) const {
   const book::BookCar& c = found.car;
   QString text = QString("<b>%1</b><br>%2")
                      .arg(QString::fromStdString(c.number + " " + c.car).toHtmlEscaped(),
-                          QString::fromStdString(c.file).toHtmlEscaped());
+                          at_home(QString::fromStdString(c.file)).toHtmlEscaped());
   if (!found.snippet.empty()) {
     QString snippet = QString::fromStdString(found.snippet).toHtmlEscaped();
     snippet.replace(QString::fromUtf8("‹"), "<b>").replace(QString::fromUtf8("›"), "</b>");

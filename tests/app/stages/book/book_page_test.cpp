@@ -2,6 +2,8 @@
 // anew.
 #include "app/stages/book/book_page.h"
 
+#include "app/desk/home.h"
+
 #include "app/window_fixture.h"
 
 #include <QComboBox>
@@ -124,6 +126,18 @@ TEST_F(BookPageTest, ADamagedBookIsMadeAnewFromTheBuildsAndSaysSo) {
   settle();
   EXPECT_EQ(cars()->rowCount(), 6);
   EXPECT_TRUE(told().contains("made anew")) << told().toStdString();
+}
+
+TEST_F(BookPageTest, AFolderAtHomeIsWrittenAsPeopleWriteIt) {
+  const QByteArray before = qgetenv("HOME");
+  qputenv("HOME", QByteArray::fromStdString(folder_.path().string()));
+  EXPECT_EQ(at_home(QString::fromStdString((folder_ / "cars" / "a.mavrel").string())), "~/cars/a.mavrel");
+  EXPECT_EQ(at_home(QString::fromStdString(folder_.path().string()) + "2/cars"),
+            QString::fromStdString(folder_.path().string()) + "2/cars")
+      << "a neighbour of a longer name";
+  EXPECT_EQ(from_home(" ~/cars "), QString::fromStdString((folder_ / "cars").string()));
+  EXPECT_EQ(from_home("/srv/~/cars"), "/srv/~/cars");
+  qputenv("HOME", before);
 }
 
 } // namespace
