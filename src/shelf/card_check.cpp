@@ -154,4 +154,9 @@ std::vector<std::size_t> rows_where_force_falls(const air::BagCard& card) {
   return out;
 }
 
+bool is_suspect(const std::vector<SuspectCell>& suspects, std::size_t row, const std::optional<std::size_t>& column) {
+  return std::any_of(suspects.begin(), suspects.end(),
+                     [&](const SuspectCell& one) { return one.row == row && one.column == column; });
+}
+
 } // namespace mavrel::shelf

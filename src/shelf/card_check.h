@@ -35,6 +35,9 @@ struct SuspectCell {
 /// The cells behind the doubts, as far as the figures around them tell: a volume between two stretches that are off
 /// opposite ways, a load whose area strays from what its column usually is beside the others; else both volumes.
 [[nodiscard]] std::vector<SuspectCell> suspect_cells(const air::BagCard& card, double tolerance = 0.15);
+/// Is a cell among them? @param column  of the loads; none: the volume
+[[nodiscard]] bool is_suspect(const std::vector<SuspectCell>& suspects, std::size_t row,
+                              const std::optional<std::size_t>& column);
 
 /// Force must rise with pressure everywhere between the rows, or a load has no pressure or several.
 /// @returns rows below which it doesn't

@@ -32,7 +32,13 @@ TEST_F(BagsTest, ABagIsChosenWithTheMouse) {
   const QModelIndex index = row("Fennick R-134");
   ASSERT_TRUE(index.isValid());
   table()->scrollTo(index);
+  const std::string before = build().variant().fit[0].bag;
   QTest::mouseClick(table()->viewport(), Qt::LeftButton, {}, table()->visualRect(index).center());
+  EXPECT_EQ(build().variant().fit[0].bag, before) << "a click only looks";
+  desk().set_pose(build::End::front, *desk().pose(build::End::front) + 0.003);
+  QCoreApplication::processEvents();
+  EXPECT_EQ(table()->currentIndex().row(), row("Fennick R-134").row()) << "and stays held while the car is posed";
+  QTest::mouseDClick(table()->viewport(), Qt::LeftButton, {}, table()->visualRect(row("Fennick R-134")).center());
   EXPECT_EQ(build().variant().fit[0].bag, "Fennick R-134");
   EXPECT_EQ(desk().document().history().undo_name(), "Choose front Fennick R-134");
 }

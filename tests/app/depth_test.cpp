@@ -263,27 +263,43 @@ protected:
   }
   ShelfPage* page() { return bags()->shelf_page(); }
   QTableWidget* cells() { return window_->findChild<QTableWidget*>("card_cells"); }
+  /// As a person does; what is refused stays in its line.
+  void type(int row, int column, const char* text) {
+    cells()->setFocus();
+    cells()->setCurrentCell(row, column);
+    QTest::keyClick(cells(), Qt::Key_F2);
+    auto* line = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+    ASSERT_NE(line, nullptr);
+    line->selectAll();
+    QTest::keyClicks(line, text);
+    QTest::keyClick(line, Qt::Key_Return);
+    QCoreApplication::processEvents();
+  }
 };
 
 TEST_F(ShelfTest, ACellIsEditedTheDoubtMarkedAndUndone) {
   ASSERT_TRUE(page()->draft());
   const auto before = *page()->draft();
-  cells()->item(4, 1)->setText("1.9 l");
+  type(4, 1, "1.9 l");
   EXPECT_DOUBLE_EQ(page()->draft()->volumes[4], 0.0019);
   // A volume above its neighbour is a mistake; a believable one off its loads is a doubt, with the cell named.
-  cells()->item(4, 1)->setText("1.51 l");
+  type(4, 1, "1.51 l");
   EXPECT_TRUE(cells()->item(4, 1)->text().contains("△"));
   EXPECT_TRUE(button("card_keep")->isEnabled());
-  cells()->item(4, 1)->setText("heavy");
+  type(4, 1, "heavy");
   EXPECT_DOUBLE_EQ(page()->draft()->volumes[4], 0.00151) << "the last good value stands";
   EXPECT_TRUE(told().contains("heavy"));
+  EXPECT_EQ(qobject_cast<QLineEdit*>(QApplication::focusWidget())->text(), "heavy") << "it stays, to be put right";
+  QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+  QCoreApplication::processEvents();
+  EXPECT_EQ(cells()->currentRow(), 4) << "and the cell is held still";
   click("card_undo");
   click("card_undo");
   EXPECT_EQ(*page()->draft(), before);
 }
 
 TEST_F(ShelfTest, LookingAtAnotherCardLosesNoEdit) {
-  cells()->item(2, 2)->setText("2540 N");
+  type(2, 2, "2540 N");
   page()->show_bag("Fennick R-100");
   EXPECT_EQ(page()->draft()->name, "Fennick R-100");
   page()->show_bag("Osier O-135");

@@ -1,6 +1,7 @@
 // What a person typed is text on every page: markup in names neither shows as markup nor reads a file.
 #include "app/kit/plain.h"
 
+#include "app/kit/paged_stage.h"
 #include "app/shell/stages.h"
 #include "app/window_fixture.h"
 #include "build/brief.h"

@@ -196,7 +196,7 @@ TEST(CliLog, WaitsForAnotherButNotForEver) {
   const test::Folder folder;
   const auto file = (folder / "car.mavrel").string();
   std::filesystem::copy_file(shop("w-11.mavrel"), file);
-  const int held = ::open(folder.path().c_str(), O_RDONLY | O_DIRECTORY);
+  const int held = ::open(folder.path().c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
   ASSERT_EQ(::flock(held, LOCK_EX), 0);
   const int nowhere = ::open("/dev/null", O_WRONLY);
   const pid_t waiting = start({"log", file, "--text", "later"}, nowhere);

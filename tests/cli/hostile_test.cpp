@@ -68,8 +68,8 @@ TEST(CliFiles, OfAnotherKindAreRefusedInWordsOfOurs) {
 }
 
 TEST(CliRoad, IsAsLongInKilometresAsInMetres) {
-  const Answer far = run("road --class C --length 1.2km --step 50m"),
-               near = run("road --class C --length 1200m --step 50m");
+  const Answer far = run("road --class C --length 1.2km --step 200mm"),
+               near = run("road --class C --length 1200m --step 200mm");
   EXPECT_EQ(far.status, 0) << far.err;
   EXPECT_EQ(far.out, near.out);
 }

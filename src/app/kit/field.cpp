@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/plain.h"
 
+#include <QApplication>
 #include <QEvent>
 #include <QKeyEvent>
 #include <QPainter>
@@ -27,6 +28,12 @@ Field::Field(Desk& desk, QString path, QString caption, QWidget* parent)
   connect(edit_, &QLineEdit::textEdited, this, [this] { clear_wrong(); });
   connect(edit_, &QLineEdit::returnPressed, this, [this] {
     if (editing_ && !commit(false)) emit taken();
+  });
+  connect(qApp, &QApplication::focusChanged, this, [this](QWidget*, QWidget* now) {
+    // Why it was refused never lies over what is typed next; it is there again when somebody comes back.
+    if (!bubble_ || !now || now == edit_ || now->window() != window()) return;
+    const QRect typed_in(now->mapTo(window(), QPoint(0, 0)), now->size());
+    bubble_->setVisible(!bubble_->geometry().intersects(typed_in));
   });
   connect(&desk_, &Desk::changed, this, &Field::refresh);
   connect(&desk_, &Desk::restyled, this, &Field::restyle);
@@ -116,12 +123,12 @@ std::optional<QString> Field::commit(bool leaving) {
       began_with_ = QString::fromStdString(desk_.field(began_at_).editable);
       mark_wrong(*wrong);
       desk_.tell(*wrong);
-      if (leaving) give_up(); // the last good value stands; the sentence stays at the foot of the window
-      return wrong;
+      return wrong; // what was typed stays to be put right, and says why
     }
   }
   clear_wrong();
   editing_ = false;
+  says_.clear(); // the line may show its readings, or the figure without its unit
   refresh();
   if (!leaving) begin();
   return std::nullopt;
@@ -129,13 +136,16 @@ std::optional<QString> Field::commit(bool leaving) {
 
 void Field::settle(bool give_up_wrong) {
   if (!is_touched()) return;
-  if (const auto wrong = commit(give_up_wrong)) desk_.document().could_not_take(*wrong);
+  const auto wrong = commit(true);
+  if (wrong && give_up_wrong) give_up(); // the last good value stands; the sentence stays at the foot of the window
+  if (wrong) desk_.document().could_not_take(*wrong);
 }
 
 void Field::give_up() {
   clear_wrong();
   edit_->setText(began_with_);
   editing_ = false;
+  says_.clear();
   refresh();
 }
 
@@ -177,8 +187,11 @@ void Field::clear_wrong() {
 bool Field::eventFilter(QObject* watched, QEvent* event) {
   if (event->type() == QEvent::FocusIn) {
     begin();
+    if (bubble_) bubble_->show();
   } else if (event->type() == QEvent::FocusOut) {
-    if (static_cast<QFocusEvent*>(event)->reason() != Qt::PopupFocusReason) commit(true);
+    // Another window in front takes nothing: half a figure waits until somebody comes back to it.
+    const Qt::FocusReason reason = static_cast<QFocusEvent*>(event)->reason();
+    if (reason != Qt::PopupFocusReason && reason != Qt::ActiveWindowFocusReason) commit(true);
   } else if (event->type() == QEvent::ShortcutOverride && !is_touched()) {
     // Undo and redo are the line's own only while something is typed in it; else they are the build's.
     auto* key = static_cast<QKeyEvent*>(event);

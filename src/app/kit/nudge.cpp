@@ -1,5 +1,7 @@
 #include "app/kit/nudge.h"
 
+#include "app/desk/document.h"
+
 namespace mavrel::app {
 
 std::optional<QPointF> nudge_of(const QKeyEvent& event) {
@@ -18,6 +20,11 @@ std::optional<QPointF> nudge_of(const QKeyEvent& event) {
   default:
     return std::nullopt;
   }
+}
+
+QString stroke_of(const QKeyEvent& event, Document& document) {
+  if (!event.isAutoRepeat()) document.end_gesture();
+  return "arrows";
 }
 
 bool is_arrow_for_shortcuts(const QEvent& event) {

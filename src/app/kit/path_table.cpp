@@ -1,96 +1,28 @@
 #include "app/kit/path_table.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/cell_editing.h"
 
 #include <QHeaderView>
-#include <QKeyEvent>
-#include <QLineEdit>
-#include <QStyledItemDelegate>
 
 #include <utility>
 
 namespace mavrel::app {
 
-/// The line that a cell is typed in. What is typed belongs to the place it was begun at, whatever is looked at since,
-/// and is taken there before anything that is open changes under it.
-class CellLine : public QLineEdit {
-public:
-  CellLine(Desk& desk, PathTable& table, const QString& path, QWidget* parent)
-      : QLineEdit(parent), desk_(desk), table_(table), path_(path.startsWith('+') ? path : desk.resolve(path)) {
-    setFrame(false);
-    if (!path.startsWith('+')) setAccessibleName(desk_.words_of(desk_.field(path).label));
-    connect(&desk_.document(), &Document::settling, this, [this](Unfinished unfinished) {
-      if (const auto wrong = take()) desk_.document().could_not_take(*wrong);
-      if (unfinished != Unfinished::give_up) return;
-      setModified(false); // what comes next is another place
-      table_.closeEditor(this, QAbstractItemDelegate::NoHint);
-    });
-  }
-  /// @returns what is wrong with it, and it is as it was; none: it is taken, or nothing was typed
-  std::optional<QString> take() {
-    if (!isModified()) return std::nullopt;
-    setModified(false); // taken once, whatever hears of the change
-    const auto wrong = table_.type(path_, text());
-    if (wrong) setModified(true);
-    return wrong;
-  }
-
-private:
-  Desk& desk_;
-  PathTable& table_;
-  QString path_;
-};
-
-/// Edits a cell in a line of its own. Enter and Tab leave what can't be taken in it, and say why.
-class PathDelegate : public QStyledItemDelegate {
-public:
-  PathDelegate(Desk& desk, PathTable& table) : QStyledItemDelegate(&table), desk_(desk), table_(table) {}
-
-  QWidget* createEditor(QWidget* parent, const QStyleOptionViewItem&, const QModelIndex& index) const override {
-    const QString path = table_.path_at(index);
-    return path.isEmpty() ? nullptr : new CellLine(desk_, table_, path, parent);
-  }
-  void setEditorData(QWidget* editor, const QModelIndex& index) const override {
-    auto* line = static_cast<CellLine*>(editor);
-    if (line->isModified()) return; // the build changed while it is typed in: what is typed stays
-    const QString path = table_.path_at(index);
-    line->setText(path.startsWith('+') ? QString() : QString::fromStdString(desk_.field(path).editable));
-    line->selectAll();
-  }
-  void setModelData(QWidget* editor, QAbstractItemModel*, const QModelIndex&) const override {
-    if (const auto wrong = static_cast<CellLine*>(editor)->take()) desk_.tell(*wrong);
-  }
-
-protected:
-  bool eventFilter(QObject* editor, QEvent* event) override {
-    if (event->type() != QEvent::KeyPress) return QStyledItemDelegate::eventFilter(editor, event);
-    const int key = static_cast<QKeyEvent*>(event)->key();
-    const bool enter = key == Qt::Key_Return || key == Qt::Key_Enter;
-    if (!enter && key != Qt::Key_Tab && key != Qt::Key_Backtab) return QStyledItemDelegate::eventFilter(editor, event);
-    auto* line = static_cast<CellLine*>(editor);
-    if (const auto wrong = line->take()) {
-      desk_.tell(*wrong);
-      line->selectAll();
-      return true;
-    }
-    if (!enter) return QStyledItemDelegate::eventFilter(editor, event);
-    emit closeEditor(line, NoHint);
-    table_.go_down();
-    return true;
-  }
-
-private:
-  Desk& desk_;
-  PathTable& table_;
-};
-
 PathTable::PathTable(Desk& desk, const QString& accessible_name, QWidget* parent) : QTableWidget(parent), desk_(desk) {
   setAccessibleName(accessible_name);
-  setItemDelegate(new PathDelegate(desk, *this));
-  setEditTriggers(QAbstractItemView::AnyKeyPressed | QAbstractItemView::DoubleClicked |
-                  QAbstractItemView::SelectedClicked | QAbstractItemView::EditKeyPressed);
-  setSelectionMode(QAbstractItemView::SingleSelection);
-  setTabKeyNavigation(true);
+  edit_cells(desk, *this,
+             {[this](const QModelIndex& index) {
+                const QString path = path_at(index);
+                return path.isEmpty() || path.startsWith('+') ? path : desk_.resolve(path);
+              },
+              [this](const QString& path) {
+                return path.startsWith('+') ? QString() : QString::fromStdString(desk_.field(path).editable);
+              },
+              [this](const QString& path) {
+                return path.startsWith('+') ? tr("new row") : desk_.words_of(desk_.field(path).label);
+              },
+              [this](const QString& path, const QString& text) { return type(path, text); }});
   setShowGrid(false);
   setAlternatingRowColors(false);
   setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -179,12 +111,6 @@ void PathTable::fill() {
         this, [this] { emit held(currentRow()); }, Qt::QueuedConnection);
 }
 
-void PathTable::go_down() {
-  const int row = currentRow() + 1;
-  if (row < rowCount() && !path_at(model()->index(row, currentColumn())).isEmpty())
-    setCurrentCell(row, currentColumn());
-}
-
 bool PathTable::go_to(const QString& path) {
   for (std::size_t r = 0; r < rows_.size(); ++r)
     for (int c = 0; c < rows_[r].paths.size(); ++c)
@@ -194,14 +120,6 @@ bool PathTable::go_to(const QString& path) {
         return true;
       }
   return false;
-}
-
-void PathTable::keyPressEvent(QKeyEvent* event) {
-  if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter) {
-    if (state() != QAbstractItemView::EditingState && currentIndex().isValid()) edit(currentIndex());
-    return;
-  }
-  QTableWidget::keyPressEvent(event);
 }
 
 } // namespace mavrel::app

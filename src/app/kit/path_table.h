@@ -36,13 +36,9 @@ signals:
   void held(int row); // another row is
 
 protected:
-  void keyPressEvent(QKeyEvent* event) override;
   void showEvent(QShowEvent* event) override;
 
 private:
-  friend class PathDelegate;
-  friend class CellLine;
-  void go_down();
   [[nodiscard]] QString path_at(const QModelIndex& index) const;
   void fill();
   [[nodiscard]] std::optional<QString> type(const QString& path, const QString& text);

@@ -199,13 +199,20 @@ FindingsPanel::FindingsPanel(Desk& desk, QWidget* parent)
 
 void FindingsPanel::refresh() {
   title_->setFont(desk_.look().font(TextSize::large, true));
-  const int kept = list_->currentIndex().row();
+  // What is held is a finding, not a place in the list: another one never takes its Enter.
+  const int row = list_->currentIndex().row();
+  const std::optional<Finding> held = row >= 0 ? std::optional(model_->finding(row)) : std::nullopt;
   model_->refresh();
   const auto& findings = model_->findings();
   const auto stops =
       std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::stop; });
   title_->setText(stops > 0 ? tr("What stops it (%1)").arg(stops) : tr("What stops it"));
-  if (kept >= 0 && kept < model_->rowCount()) list_->setCurrentIndex(model_->index(kept, 0));
+  int kept = -1;
+  for (int i = 0; held && kept < 0 && i < model_->rowCount(); ++i) {
+    const Finding one = model_->finding(i);
+    if (one.code == held->code && one.end == held->end && one.place == held->place) kept = i;
+  }
+  list_->setCurrentIndex(kept >= 0 ? model_->index(kept, 0) : QModelIndex());
 }
 
 void FindingsPanel::set_folded(bool fold) {

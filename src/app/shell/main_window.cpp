@@ -8,6 +8,7 @@
 #include "app/shell/notice_bar.h"
 #include "app/shell/stage_rail.h"
 #include "app/shell/stages.h"
+#include "app/shell/tab_order.h"
 #include "app/shell/top_strip.h"
 
 #include <QApplication>
@@ -15,6 +16,8 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QMimeData>
+#include <QScreen>
+#include <QScrollArea>
 #include <QStackedWidget>
 #include <QStatusBar>
 #include <QVBoxLayout>
@@ -95,8 +98,11 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   qApp->installEventFilter(this);
   go_to_stage(stage_entries().front().key);
   refresh_title();
-  resize(1280, 800);
-  setMinimumSize(1100, 700);
+  // Within the screen, however small it is.
+  const QSize most = screen() ? screen()->availableSize() : QSize(1280, 800);
+  setMinimumSize(QSize(1100, 700).boundedTo(most));
+  resize(QSize(1280, 800).boundedTo(most));
+  page()->setFocus(Qt::OtherFocusReason); // no button has it that Space would press
   for (const auto& problem : desk_.shelf().problems)
     desk_.tell(tr("A bag card was left on the shelf's floor: %1").arg(desk_.words_of(problem.what)));
 }
@@ -105,6 +111,15 @@ MainWindow::~MainWindow() {
   qApp->removeEventFilter(this);
   // The widgets listen to the desk, which is a member and would otherwise die before them.
   delete centralWidget();
+}
+
+bool MainWindow::focusNextPrevChild(bool next) {
+  QWidget* to = next_in_reading(this, focusWidget(), next);
+  if (!to) return false;
+  to->setFocus(next ? Qt::TabFocusReason : Qt::BacktabFocusReason);
+  for (QWidget* around = to->parentWidget(); around; around = around->parentWidget())
+    if (auto* scrolls = qobject_cast<QScrollArea*>(around)) scrolls->ensureWidgetVisible(to);
+  return true;
 }
 
 StagePage* MainWindow::page() const {

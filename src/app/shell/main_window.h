@@ -56,6 +56,7 @@ public:
   void recover(const LeftBehind& left);
 
 protected:
+  bool focusNextPrevChild(bool next) override; // in reading order
   void closeEvent(QCloseEvent* event) override;
   void dragEnterEvent(QDragEnterEvent* event) override;
   void dropEvent(QDropEvent* event) override;

@@ -3,7 +3,9 @@
 #include "assess/assess.h"
 #include "assess/assessment.h"
 #include "assess/end/end_answer.h"
+#include "assess/fit_up/routes.h"
 #include "build/edit.h"
+#include "build/fit_up.h"
 #include "build/names.h"
 
 #include <fmt/format.h>
@@ -29,11 +31,19 @@ std::vector<std::string> compared_paths(const build::Variant& a, const build::Va
     if (std::find(out.begin(), out.end(), path) == out.end()) out.push_back(std::move(path));
   std::erase_if(out, [](const std::string& path) {
     // How far the work has got is no choice between designs.
-    for (const char* list : {"fit_up.jobs.", "fit_up.checks.", "fit_up.parts."})
+    for (const char* list : {"fit_up.jobs.", "fit_up.checks.", "fit_up.parts.", "proving."})
       if (path.starts_with(list)) return true;
     return path == "name" || path == "brief.notes";
   });
   return out;
+}
+
+ChoiceAbout about_of(std::string_view path) {
+  if (path.starts_with("air.") || path.starts_with("brief.air.")) return ChoiceAbout::air;
+  if (path.starts_with("brief.")) return ChoiceAbout::heights;
+  if (path.starts_with("leveling.")) return ChoiceAbout::control;
+  if (path.starts_with("fit_up.")) return ChoiceAbout::fit_up;
+  return ChoiceAbout::bags;
 }
 
 void compare_field(const build::Build& build, std::size_t a, std::size_t b, const std::string& path,
@@ -43,7 +53,44 @@ void compare_field(const build::Build& build, std::size_t a, std::size_t b, cons
   const std::string shown_a = in_a && in_a->filled ? in_a->shown : "",
                     shown_b = in_b && in_b->filled ? in_b->shown : "";
   if (shown_a == shown_b) return;
-  out.push_back({path, in_a ? in_a->label : in_b->label, shown_a, shown_b});
+  out.push_back({path, in_a ? in_a->label : in_b->label, shown_a, shown_b, about_of(path), {}});
+}
+
+/// Routes by the line they lay: dozens of figures along a way are one difference to a person.
+void compare_routes(const build::Variant& a, const build::Variant& b, std::vector<ComparedChoice>& out) {
+  const std::vector<build::Route>&in_a = a.fit_up->routes, &in_b = b.fit_up->routes;
+  const auto find = [](const std::vector<build::Route>& all, const std::string& line) {
+    const auto found = std::find_if(all.begin(), all.end(), [&](const build::Route& r) { return r.line == line; });
+    return found == all.end() ? nullptr : &*found;
+  };
+  const auto add = [&](std::size_t place, const build::Route* one, const build::Route* other) {
+    ComparedChoice choice{fmt::format("fit_up.routes.{}", place),
+                          Message{words("route, {0}"), {line_name((one ? *one : *other).line)}},
+                          {},
+                          {},
+                          ChoiceAbout::fit_up,
+                          {}};
+    if (one) choice.points[0] = one->points.size();
+    if (other) choice.points[1] = other->points.size();
+    out.push_back(std::move(choice));
+  };
+  for (std::size_t i = 0; i < in_a.size(); ++i)
+    if (const build::Route* other = find(in_b, in_a[i].line); !other || !(*other == in_a[i])) add(i, &in_a[i], other);
+  for (std::size_t i = 0; i < in_b.size(); ++i)
+    if (!find(in_a, in_b[i].line)) add(i, nullptr, &in_b[i]);
+}
+
+std::vector<ComparedStop> stopped_of(const std::array<std::shared_ptr<const Assessment>, 2>& assessments) {
+  std::vector<ComparedStop> out;
+  for (std::size_t i = 0; i < 2; ++i)
+    for (const Finding& f : assessments[i]->findings) {
+      if (f.severity != Severity::stop) continue;
+      auto there = std::find_if(out.begin(), out.end(), [&](const ComparedStop& s) { return s.title == f.title; });
+      if (there == out.end()) there = out.insert(out.end(), {f.title, {}});
+      there->stops[i] = true;
+    }
+  std::stable_partition(out.begin(), out.end(), [](const ComparedStop& s) { return s.stops[0] != s.stops[1]; });
+  return out;
 }
 
 std::optional<double> edge_of(const std::optional<Window>& window, bool low) {
@@ -67,6 +114,22 @@ std::optional<double> at_preset(const build::Variant& variant, const EndAssessme
 
 } // namespace
 
+const char* name_of(ChoiceAbout about) {
+  switch (about) {
+  case ChoiceAbout::bags:
+    return words("ends");
+  case ChoiceAbout::heights:
+    return words("heights");
+  case ChoiceAbout::air:
+    return words("air");
+  case ChoiceAbout::control:
+    return words("control");
+  case ChoiceAbout::fit_up:
+    return words("fit-up");
+  }
+  return "";
+}
+
 Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::size_t a, std::size_t b,
                    std::size_t load_case, const UnitPrefs& prefs, std::array<Assessor, 2>& assessors) {
   Comparison out;
@@ -82,7 +145,11 @@ Comparison compare(const build::Build& build, const shelf::Shelf& shelf, std::si
         std::count_if(found.begin(), found.end(), [](const Finding& f) { return f.severity == Severity::stop; }));
   }
   for (const std::string& path : compared_paths(build.variants[a], build.variants[b]))
-    compare_field(build, a, b, path, prefs, out.choices);
+    if (!path.starts_with("fit_up.routes.")) compare_field(build, a, b, path, prefs, out.choices);
+  compare_routes(build.variants[a], build.variants[b], out.choices);
+  std::stable_sort(out.choices.begin(), out.choices.end(),
+                   [](const ComparedChoice& one, const ComparedChoice& other) { return one.about < other.about; });
+  out.stopped = stopped_of(out.assessments);
 
   for (const End end : build::both_ends) {
     const auto add = [&](Message what, Kind kind, auto figure) {

@@ -19,18 +19,32 @@ struct ComparedFigure {
   [[nodiscard]] bool differs() const;
 };
 
-/// One thing chosen differently.
+/// What a choice is about, in the order in which a person decides by it.
+enum class ChoiceAbout { bags, heights, air, control, fit_up };
+/// `bags`, `air kit`, to be translated.
+[[nodiscard]] const char* name_of(ChoiceAbout about);
+
+/// One thing chosen differently. A route counts as one, whatever differs along it.
 struct ComparedChoice {
-  std::string path; // of the field, within the variant: `front.bag`
+  std::string path; // of the field, within the variant: `front.bag`; of a route: `fit_up.routes.3`
   Message label;
-  std::string a, b;
+  std::string a, b; // empty: it has none, or it is a route
+  ChoiceAbout about = ChoiceAbout::bags;
+  std::array<std::optional<std::size_t>, 2> points; // of a route, on its way; none: it is not laid there
+};
+
+/// A finding that stops one of them, or both.
+struct ComparedStop {
+  Message title;
+  std::array<bool, 2> stops{};
 };
 
 struct Comparison {
   std::size_t a = 0, b = 0;            // indices of the variants
-  std::vector<ComparedChoice> choices; // only what differs
+  std::vector<ComparedChoice> choices; // only what differs, by what they are about; in each the order of the document
   std::vector<ComparedFigure> figures; // all, in a fixed order
   std::array<std::size_t, 2> stops{};  // findings of severity stop in each
+  std::vector<ComparedStop> stopped;   // which those are; what stops only one of them first
   std::array<std::shared_ptr<const Assessment>, 2> assessments;
 };
 

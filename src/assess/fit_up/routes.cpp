@@ -31,29 +31,27 @@ public:
   std::vector<JudgedRoute> judge() {
     if (kit_.valves.empty() && kit_.tank.empty() && kit_.compressor.empty()) return {};
     const auto& parts = given_.air().parts;
-    add("feed", {words("tank to valves"), {}}, kit_.feed_line, parts[KitRole::feed_line], kit_.tank_at, kit_.valves_at,
-        {words("tank"), {}}, {words("valves"), {}}, "T");
+    add("feed", kit_.feed_line, parts[KitRole::feed_line], kit_.tank_at, kit_.valves_at, {words("tank"), {}},
+        {words("valves"), {}}, "T");
     constexpr std::array<const char*, 4> marks{"FL", "FR", "RL", "RR"};
     for (std::size_t corner = 0; corner < 4; ++corner) {
       const bool front = corner < 2;
       JudgedRoute& r =
-          add(corner_line_key(corner), {words("valves to {0} bag"), {corner_name(corner)}},
-              front ? kit_.front_line : kit_.rear_line, parts[front ? KitRole::front_line : KitRole::rear_line],
-              kit_.valves_at, port_of(given_.air(), corner), {words("valves"), {}},
-              {words("{0} bag"), {corner_name(corner)}}, marks[corner]);
+          add(corner_line_key(corner), front ? kit_.front_line : kit_.rear_line,
+              parts[front ? KitRole::front_line : KitRole::rear_line], kit_.valves_at, port_of(given_.air(), corner),
+              {words("valves"), {}}, {words("{0} bag"), {corner_name(corner)}}, marks[corner]);
       r.slack_wanted = making_ends + travel_of(corner);
     }
     const std::string cable = section_ ? fmt::format("cable {:g} mm²", *section_) : std::string("cable");
     if (!kit_.compressor.empty())
-      wire("power", {words("battery to compressor"), {}}, cable, kit_.battery_at, kit_.compressor_at,
-           {words("battery"), {}}, {words("compressor"), {}}, "P");
+      wire("power", cable, kit_.battery_at, kit_.compressor_at, {words("battery"), {}}, {words("compressor"), {}}, "P");
     const build::FitUp& fit_up = *given_.fit_up;
     if (kit_.school == build::ValveSchool::block && !kit_.valves.empty()) {
-      wire("valve_loom", {words("controller to valves"), {}}, "loom 0.5 mm²", fit_up.controller_at, kit_.valves_at,
-           {words("controller"), {}}, {words("valves"), {}}, "V");
+      wire("valve_loom", "loom 0.5 mm²", fit_up.controller_at, kit_.valves_at, {words("controller"), {}},
+           {words("valves"), {}}, "V");
       if (fit_up.handset == build::HandsetBy::cable)
-        wire("handset", {words("controller to handset"), {}}, "loom 0.5 mm²", fit_up.controller_at, fit_up.handset_at,
-             {words("controller"), {}}, {words("handset"), {}}, "H");
+        wire("handset", "loom 0.5 mm²", fit_up.controller_at, fit_up.handset_at, {words("controller"), {}},
+             {words("handset"), {}}, "H");
     }
     return std::move(out_);
   }
@@ -78,12 +76,11 @@ private:
     return out;
   }
 
-  JudgedRoute& add(const char* key, Message name, const std::string& part, const shelf::Part* line,
-                   const build::PartPlace& from, const build::PartPlace& to, Message from_name, Message to_name,
-                   const char* mark) {
+  JudgedRoute& add(const char* key, const std::string& part, const shelf::Part* line, const build::PartPlace& from,
+                   const build::PartPlace& to, Message from_name, Message to_name, const char* mark) {
     JudgedRoute& r = out_.emplace_back();
     r.key = key;
-    r.name = std::move(name);
+    r.name = line_name(key);
     r.part = part;
     r.from = from, r.to = to;
     r.from_name = std::move(from_name), r.to_name = std::move(to_name);
@@ -98,9 +95,9 @@ private:
       judge_tyres(r, side);
     return r;
   }
-  void wire(const char* key, Message name, const std::string& part, const build::PartPlace& from,
-            const build::PartPlace& to, Message from_name, Message to_name, const char* mark) {
-    JudgedRoute& r = add(key, std::move(name), part, nullptr, from, to, std::move(from_name), std::move(to_name), mark);
+  void wire(const char* key, const std::string& part, const build::PartPlace& from, const build::PartPlace& to,
+            Message from_name, Message to_name, const char* mark) {
+    JudgedRoute& r = add(key, part, nullptr, from, to, std::move(from_name), std::move(to_name), mark);
     r.air = false;
   }
   void lay(JudgedRoute& r) {
@@ -184,6 +181,18 @@ private:
 };
 
 } // namespace
+
+Message line_name(std::string_view key) {
+  constexpr std::pair<std::string_view, const char*> others[] = {{"feed", words("tank to valves")},
+                                                                 {"power", words("battery to compressor")},
+                                                                 {"valve_loom", words("controller to valves")},
+                                                                 {"handset", words("controller to handset")}};
+  for (const auto& [other, name] : others)
+    if (key == other) return {name, {}};
+  for (std::size_t corner = 0; corner < 4; ++corner)
+    if (key == corner_line_key(corner)) return {words("valves to {0} bag"), {corner_name(corner)}};
+  return {words("{0}, which this kit lacks"), {std::string(key)}};
+}
 
 std::vector<JudgedRoute> judged_routes(const FitUpGiven& given) {
   return RouteJudge(given).judge();

@@ -42,6 +42,9 @@ struct JudgedRoute {
   std::string mark;                 // on both ends: `FL`
   double outer = 0.008;             // m across
 };
+/// What a line is called by where it goes: `valves to front left bag`. @param key  as in the document, `front_left`
+[[nodiscard]] Message line_name(std::string_view key);
+
 /// Every line to a bag, the feed, and the cables between battery, compressor, controller and valves.
 /// Source: docs/models.md, "Routes".
 [[nodiscard]] std::vector<JudgedRoute> judged_routes(const FitUpGiven& given);

@@ -216,6 +216,10 @@ std::vector<std::pair<std::size_t, double>> read_now(const FitUpGiven& given, co
   return out;
 }
 
+bool stands_off(double height, double from) {
+  return std::abs(height - from) > Stopwatch::near;
+}
+
 void Stopwatch::look(double time, double height, bool open) {
   if (took_ || trouble_) return;
   const bool up = to_ > from_;
@@ -225,7 +229,7 @@ void Stopwatch::look(double time, double height, bool open) {
       began_ = last_time_ ? (*last_time_ + time) / 2 : time;
       const double there = last_height_.value_or(height);
       to_ += there - from_;
-      if (std::abs(there - from_) > near)
+      if (stands_off(there, from_))
         trouble_ = Message{words("It began at {0}; {1} is right. Bring it there and let it settle."),
                            {told_from(metres(there), from_), told_from(metres(from_), there)}};
     }

@@ -44,6 +44,9 @@ constexpr double live_still = 0.002;       // m
 constexpr double live_near = 0.030;        // m from a preset that it can't be taken for another's
 constexpr double live_pressure_at = 0.006; // m from road height that its pressure is still read at
 
+/// Is a corner too far from where its time begins to be timed? @param height, from  m, H
+[[nodiscard]] bool stands_off(double height, double from);
+
 /// Times a corner while it is looked at: from the moment its valve opens until it stands where it should.
 class Stopwatch {
 public:

@@ -1,5 +1,6 @@
 #include "app/desk/desk.h"
 #include "app/kit/drawing.h"
+#include "app/kit/nudge.h"
 #include "app/stages/air/room_page.h"
 #include "app/theme/text_line.h"
 #include "assess/air/air_findings.h"
@@ -304,15 +305,16 @@ void RoomView::keyPressEvent(QKeyEvent* event) {
   const double step = event->modifiers() & Qt::ShiftModifier ? 0.10 : 0.01;
   const KitBox& box = boxes[static_cast<std::size_t>(std::clamp<int>(held_, 0, static_cast<int>(boxes.size()) - 1))];
   const bool up = event->modifiers() & Qt::ControlModifier; // up and down instead of left and right
+  const auto stroke = [&] { return stroke_of(*event, desk_.document()); };
   switch (event->key()) {
   case Qt::Key_Left:
-    return move_held(1, box.x - step, box.y, {});
+    return move_held(1, box.x - step, box.y, stroke());
   case Qt::Key_Right:
-    return move_held(1, box.x + step, box.y, {});
+    return move_held(1, box.x + step, box.y, stroke());
   case Qt::Key_Up:
-    return up ? move_held(0, box.x, box.z + step, {}) : move_held(1, box.x, box.y + step, {});
+    return up ? move_held(0, box.x, box.z + step, stroke()) : move_held(1, box.x, box.y + step, stroke());
   case Qt::Key_Down:
-    return up ? move_held(0, box.x, box.z - step, {}) : move_held(1, box.x, box.y - step, {});
+    return up ? move_held(0, box.x, box.z - step, stroke()) : move_held(1, box.x, box.y - step, stroke());
   default:
     QWidget::keyPressEvent(event);
   }

@@ -198,8 +198,10 @@ QVariant BagModel::data(const QModelIndex& index, int role) const {
   if (role == Qt::ForegroundRole && index.column() == kind) return desk_.look().tokens().second;
   if (role != Qt::DisplayRole && role != Qt::AccessibleTextRole) return {};
   switch (index.column()) {
-  case name:
-    return QString::fromStdString(v.bag);
+  case name: {
+    const bool chosen = v.bag == desk_.build().variant().fit[at(desk_.end())].bag;
+    return (chosen ? QString("● ") : QString()) + QString::fromStdString(v.bag);
+  }
   case kind:
     return tr(air::bag_kind_name(v.kind));
   case window:
@@ -285,7 +287,7 @@ BagTable::BagTable(Desk& desk, QWidget* parent) : QTableView(parent), desk_(desk
     model_->set_order(orders[section]);
     refresh();
   });
-  connect(this, &QTableView::clicked, this, &BagTable::choose);
+  connect(this, &QTableView::doubleClicked, this, &BagTable::choose);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
     connect(&desk_, signal, this, &BagTable::refresh);
   refresh();
@@ -296,10 +298,18 @@ void BagTable::refresh() {
   const int row_height = desk_.look().px(23);
   verticalHeader()->setDefaultSectionSize(row_height);
   horizontalHeader()->setFixedHeight(desk_.look().px(22));
+  const int held = currentIndex().isValid() ? currentIndex().row() : -1;
+  const std::string held_bag = held >= 0 ? model_->judged(held).bag : std::string();
   model_->refresh();
   fit_columns();
-  const int row = model_->row_of(desk_.build().variant().fit[at(desk_.end())].bag);
-  if (row >= 0) {
+  // The row that a person looks at stays held by its bag, until another is chosen or another end is looked at.
+  const auto chosen = std::pair(desk_.end(), desk_.build().variant().fit[at(desk_.end())].bag);
+  const bool same = chosen == chosen_ && !held_bag.empty();
+  chosen_ = chosen;
+  const int row = model_->row_of(same ? held_bag : chosen.second);
+  if (row >= 0 && same) {
+    selectRow(row);
+  } else if (row >= 0) {
     selectRow(row);
     scrollTo(model_->index(row, 0));
   } else {

@@ -1,5 +1,5 @@
-// Every bag on the shelf judged on this end: its windows drawn, its figures, whether it fits and why not. Click or
-// Enter chooses; the headings sort.
+// Every bag on the shelf judged on this end: its windows drawn, its figures, whether it fits and why not. A click holds
+// a row, Enter or a double click chooses its bag; the headings sort.
 #pragma once
 
 #include "app/desk/desk.h"
@@ -52,6 +52,7 @@ private:
 
   Desk& desk_;
   BagModel* model_;
+  std::pair<End, std::string> chosen_; // what was chosen when it was filled last
 };
 
 } // namespace mavrel::app

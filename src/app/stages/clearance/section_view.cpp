@@ -218,7 +218,7 @@ void SectionView::keyPressEvent(QKeyEvent* event) {
   if (event->key() == Qt::Key_Escape && chosen_) return choose(std::nullopt);
   const auto nudge = nudge_of(*event);
   if (!nudge || !chosen_ || from_ == From::section) return QWidget::keyPressEvent(event);
-  move_chosen(nudge->x(), nudge->y(), {});
+  move_chosen(nudge->x(), nudge->y(), stroke_of(*event, desk_.document()));
 }
 
 bool SectionView::event(QEvent* event) {

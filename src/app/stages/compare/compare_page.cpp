@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/height_scale.h"
+#include "app/kit/list_table.h"
 #include "app/kit/plain.h"
 #include "assess/end/end_answer.h"
 #include "build/names.h"
@@ -19,7 +20,7 @@ namespace mavrel::app {
 
 using assess::Comparison;
 
-/// Posts of both variants in the middle on one scale, figures either side of them.
+/// Posts of both variants on one scale, an end beside the other, their figures below.
 class ComparePage::Canvas : public QWidget {
 public:
   Canvas(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) { setAccessibleName(tr("Comparison")); }
@@ -47,13 +48,10 @@ protected:
   void paintEvent(QPaintEvent*) override {
     if (!comparison_) return;
     QPainter painter(this);
-    const Look& look = desk_.look();
-    const double left = look.px(300);
-    paint_choices(painter, QRectF(0, 0, left - look.px(24), height()));
-    const double each = (width() - left) / 2.0;
+    const double each = width() / 2.0;
     for (const End end : build::both_ends)
       paint_end(painter, end,
-                QRectF(left + each * static_cast<double>(build::at(end)), 0, each - look.px(12), height()));
+                QRectF(each * static_cast<double>(build::at(end)), 0, each - desk_.look().px(12), height()));
   }
 
 private:
@@ -72,52 +70,6 @@ private:
     painter.setPen(colour);
     painter.drawText(rect, flags,
                      painter.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(rect.width())));
-  }
-
-  void paint_choices(QPainter& painter, const QRectF& area) const {
-    const Look& look = desk_.look();
-    const Tokens& t = look.tokens();
-    const QFont small = look.font(TextSize::small), normal = look.font(TextSize::normal),
-                bold = look.font(TextSize::normal, true);
-    const double line = look.px(20), half = area.width() / 2;
-    double y = area.top();
-    text(painter, {0, y, area.width(), line}, tr("Chosen differently"), look.font(TextSize::large, true), t.ink);
-    y += line + look.px(6);
-    if (comparison_->choices.empty()) {
-      text(painter, {0, y, area.width(), line}, tr("Nothing: the two are alike."), normal, t.second);
-      y += line;
-    }
-    for (const auto& choice : comparison_->choices) {
-      text(painter, {0, y, area.width(), line * 0.8}, desk_.words_of(choice.label), small, t.second);
-      y += line * 0.8;
-      text(painter, {0, y, half - 6, line}, choice.a.empty() ? tr("none") : QString::fromStdString(choice.a), bold,
-           t.ink);
-      text(painter, {half, y, half, line}, choice.b.empty() ? tr("none") : QString::fromStdString(choice.b), bold,
-           t.ink);
-      y += line + look.px(3);
-    }
-    y += look.px(12);
-    text(painter, {0, y, area.width(), line}, tr("What stops it"), look.font(TextSize::large, true), t.ink);
-    y += line + look.px(4);
-    for (std::size_t i = 0; i < 2; ++i) {
-      const double x = i == 0 ? 0 : half;
-      double row = y;
-      text(painter, {x, row, half - 6, line},
-           comparison_->stops[i] == 0   ? tr("nothing")
-           : comparison_->stops[i] == 1 ? tr("1 stop")
-                                        : tr("%1 stops").arg(comparison_->stops[i]),
-           bold, comparison_->stops[i] == 0 ? t.good : t.stop);
-      row += line;
-      painter.setFont(small);
-      for (const auto& f : comparison_->assessments[i]->findings) {
-        if (f.severity != assess::Severity::stop || row > area.bottom() - line) continue;
-        painter.setPen(t.ink);
-        const QString words = desk_.words_of(f.title);
-        const QRectF used = painter.boundingRect(QRectF(x, row, half - 8, 200), Qt::TextWordWrap, words);
-        painter.drawText(used, Qt::TextWordWrap, words);
-        row += used.height() + look.px(4);
-      }
-    }
   }
 
   void paint_end(QPainter& painter, End end, const QRectF& area) const {
@@ -213,6 +165,26 @@ private:
   std::array<QString, 2> names_;
 };
 
+namespace {
+
+/// Where it is chosen.
+QString stage_of(assess::ChoiceAbout about) {
+  switch (about) {
+  case assess::ChoiceAbout::bags:
+  case assess::ChoiceAbout::heights:
+    return "bags";
+  case assess::ChoiceAbout::air:
+    return "air";
+  case assess::ChoiceAbout::control:
+    return "leveling";
+  case assess::ChoiceAbout::fit_up:
+    return "fit_up";
+  }
+  return "bags";
+}
+
+} // namespace
+
 ComparePage::ComparePage(Desk& desk, QWidget* parent)
     : StagePage(desk, parent), first_(new QComboBox(this)), second_(new QComboBox(this)),
       canvas_(new Canvas(desk, this)) {
@@ -233,17 +205,34 @@ ComparePage::ComparePage(Desk& desk, QWidget* parent)
   about_ = small_words("compare_about");
   about_->setWordWrap(false);
   head->addWidget(about_, 1);
-  stage_column()->addWidget(canvas_, 1);
+  auto* both = row(stage_column(), 1);
+  both->setSpacing(desk_.look().px(24));
+  auto* lists = new QVBoxLayout;
+  both->addLayout(lists, 5);
+  both->addWidget(canvas_, 7);
+  differ_ = heading({});
+  differ_->setObjectName("compare_differ");
+  lists->addWidget(differ_);
+  choices_ = table("compare_choices", tr("What is chosen differently"), {tr("of"), tr("choice"), {}, {}});
+  choices_->stretch(1);
+  connect(choices_, &ListTable::picked, this, [this](std::size_t i) {
+    const assess::ComparedChoice& one = comparison_->choices[i];
+    emit desk_.went_to(stage_of(one.about), "@." + QString::fromStdString(one.path));
+  });
+  lists->addWidget(choices_, 3);
+  lists->addWidget(heading(tr("What stops it")));
+  stops_ = table("compare_stops", tr("What stops them"), {tr("finding"), {}, {}});
+  lists->addWidget(stops_, 2);
   // Out of sight it shows nothing: it is asked anew when it is shown.
   for (const auto signal : {&Desk::changed, &Desk::looked_at})
     connect(&desk_, signal, this, [this] {
-      if (!isVisible()) canvas_->show_nothing();
+      if (!isVisible()) show_nothing();
     });
 }
 
 void ComparePage::fill() {
   const auto& variants = desk_.build().variants;
-  if (variants.size() < 2) return canvas_->show_nothing();
+  if (variants.size() < 2) return show_nothing();
   a_ = std::min(a_, variants.size() - 1);
   b_ = std::min(b_, variants.size() - 1);
   if (a_ == b_) b_ = a_ == 0 ? 1 : 0;
@@ -255,9 +244,48 @@ void ComparePage::fill() {
   }
   about_->setText(tr("comfort and pressures in %1, windows in every load case")
                       .arg(QString::fromStdString(desk_.assessment().loads[desk_.load_case()].name)));
-  canvas_->show_comparison(
-      assess::compare(desk_.build(), desk_.shelf(), a_, b_, desk_.load_case(), desk_.prefs(), assessors_),
-      {QString::fromStdString(variants[a_].name), QString::fromStdString(variants[b_].name)});
+  const std::array names{QString::fromStdString(variants[a_].name), QString::fromStdString(variants[b_].name)};
+  comparison_ = assess::compare(desk_.build(), desk_.shelf(), a_, b_, desk_.load_case(), desk_.prefs(), assessors_);
+  canvas_->show_comparison(*comparison_, names);
+  fill_lists(names);
+}
+
+void ComparePage::show_nothing() {
+  canvas_->show_nothing();
+  choices_->fill(0, {});
+  stops_->fill(0, {});
+  comparison_.reset();
+}
+
+void ComparePage::fill_lists(const std::array<QString, 2>& names) {
+  const Tokens& t = desk_.look().tokens();
+  const Comparison& c = *comparison_;
+  for (int i = 0; i < 2; ++i) {
+    choices_->horizontalHeaderItem(2 + i)->setText(names[static_cast<std::size_t>(i)]);
+    stops_->horizontalHeaderItem(1 + i)->setText(names[static_cast<std::size_t>(i)]);
+  }
+  differ_->setText(c.choices.empty()       ? tr("Nothing is chosen differently")
+                   : c.choices.size() == 1 ? tr("One thing is chosen differently")
+                                           : tr("%1 things are chosen differently").arg(c.choices.size()));
+  choices_->fill(c.choices.size(), [&](std::size_t i, ListTable::Row& row) {
+    const assess::ComparedChoice& one = c.choices[i];
+    row.words(tr(assess::name_of(one.about)), t.second).words(desk_.words_of(one.label), t.ink);
+    for (const std::size_t side : {0U, 1U}) {
+      const std::string& chosen = side == 0 ? one.a : one.b;
+      const auto& points = one.points[side];
+      const QString said = points           ? tr("%1 points").arg(*points)
+                           : chosen.empty() ? tr("none")
+                                            : QString::fromStdString(chosen);
+      const bool elsewhere = side == 1 && points && points == one.points[0];
+      row.words(elsewhere ? tr("%1, elsewhere").arg(said) : said, t.ink);
+    }
+  });
+  stops_->fill(c.stopped.size(), [&](std::size_t i, ListTable::Row& row) {
+    const assess::ComparedStop& one = c.stopped[i];
+    row.words(desk_.words_of(one.title), t.ink);
+    for (const bool stops : one.stops)
+      row.words(stops ? tr("■ stops it") : "–", stops ? t.stop : t.second);
+  });
 }
 
 } // namespace mavrel::app

@@ -23,11 +23,16 @@ protected:
 private:
   class Canvas;
 
-  QLabel* about_;
+  void show_nothing();
+  void fill_lists(const std::array<QString, 2>& names);
+
+  QLabel *about_, *differ_;
+  ListTable *choices_, *stops_;
   QComboBox *first_, *second_;
   Canvas* canvas_;
   std::size_t a_ = 0, b_ = 1;
-  std::array<assess::Assessor, 2> assessors_; // keep what each side was last worked out from
+  std::optional<assess::Comparison> comparison_; // that is shown
+  std::array<assess::Assessor, 2> assessors_;    // keep what each side was last worked out from
 };
 
 } // namespace mavrel::app

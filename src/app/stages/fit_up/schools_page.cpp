@@ -2,6 +2,7 @@
 
 #include "app/kit/plain.h"
 
+#include <QApplication>
 #include <QFrame>
 #include <QGridLayout>
 #include <QLabel>
@@ -50,7 +51,11 @@ void SchoolsPage::fill() {
 
 void SchoolsPage::build_cards(const assess::Schools& schools) {
   const Look& look = desk_.look();
+  const QWidget* focus = QApplication::focusWidget();
+  const QString held = focus && page_ && page_->isAncestorOf(focus) ? focus->objectName() : QString();
   if (page_) {
+    for (QWidget* widget : page_->findChildren<QWidget*>())
+      widget->setObjectName({}); // what is looked for by name is on the new page
     page_->hide();
     page_->deleteLater();
   }
@@ -63,6 +68,7 @@ void SchoolsPage::build_cards(const assess::Schools& schools) {
   all->addStretch(1);
   cards_->layout()->addWidget(page_);
   page_->show();
+  if (auto* again = held.isEmpty() ? nullptr : page_->findChild<QWidget*>(held)) again->setFocus(Qt::OtherFocusReason);
 }
 
 QString SchoolsPage::shown(const assess::CostRow& what, const std::optional<double>& cost) const {

@@ -302,41 +302,51 @@ void WaysView::mouseMoveEvent(QMouseEvent* event) {
   if (drag_view_ < 0) return;
   const Frame f = frame(drag_view_);
   const QPointF by = event->position() - last_;
-  last_ = event->position();
-  move_held(drag_view_, by.x() / f.scale, -by.y() / f.scale, QString("ways %1").arg(drag_));
+  // To the millimetre: a hand on a mouse is no better. What is left over is moved by what comes next.
+  const QPointF moved =
+      move_held(drag_view_, {by.x() / f.scale, -by.y() / f.scale}, 1e-3, QString("ways %1").arg(drag_));
+  last_ += QPointF(moved.x() * f.scale, -moved.y() * f.scale);
 }
 
 void WaysView::mouseReleaseEvent(QMouseEvent*) {
+  if (drag_view_ >= 0) desk_.document().end_gesture();
   drag_view_ = -1;
 }
 
-void WaysView::move_held(int view, double dx, double dv, const QString& gesture) {
+QPointF WaysView::move_held(int view, QPointF by, double grain, const QString& gesture) {
   build::Build build = desk_.build();
+  QPointF moved;
   const auto shift = [&](double& x, double& y, double& z) {
-    x = std::clamp(x + dx, -3.0, 7.0);
     double& v = view == 0 ? z : y;
-    v = view == 0 ? std::clamp(v + dv, 0.0, 2.0) : std::clamp(v + dv, -1.2, 1.2);
+    const double x_was = x, v_was = v;
+    x = std::clamp(std::round((x + by.x()) / grain) * grain, -3.0, 7.0);
+    v = std::round((v + by.y()) / grain) * grain;
+    v = view == 0 ? std::clamp(v, 0.0, 2.0) : std::clamp(v, -1.2, 1.2);
+    moved = {x - x_was, v - v_was};
   };
   if (!place_.isEmpty()) {
     build::PartPlace* p = place_of(build.variant(), place_);
-    if (!p) return;
+    if (!p) return {};
     shift(p->x, p->y, p->z);
-    return desk_.edit(tr("Move a part"), std::move(build), gesture);
+    desk_.edit(tr("Move a part"), std::move(build), gesture);
+    return moved;
   }
   const JudgedRoute* r = held();
-  if (!r || !r->laid || point_ < 0) return;
+  if (!r || !r->laid || point_ < 0) return {};
   auto& points = build.variant().fit_up.own().routes[r->index].points;
-  if (static_cast<std::size_t>(point_) >= points.size()) return;
+  if (static_cast<std::size_t>(point_) >= points.size()) return {};
   build::WayPoint& p = points[static_cast<std::size_t>(point_)];
   shift(p.x, p.y, p.z);
   desk_.edit(tr("Move a line's point"), std::move(build), gesture);
+  return moved;
 }
 
 void WaysView::keyPressEvent(QKeyEvent* event) {
   if (const auto by = nudge_of(*event)) {
     // Seen from above with Ctrl held, from the side without.
     const int view = event->modifiers() & Qt::ControlModifier ? 1 : 0;
-    return move_held(view, by->x(), by->y(), {});
+    move_held(view, *by, 1e-4, stroke_of(*event, desk_.document()));
+    return;
   }
   const JudgedRoute* r = held();
   const bool next = event->key() == Qt::Key_BracketRight, before = event->key() == Qt::Key_BracketLeft;

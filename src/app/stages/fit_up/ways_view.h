@@ -52,7 +52,8 @@ private:
   void paint_kit(QPainter& painter, int view) const;
   void paint_routes(QPainter& painter, int view) const;
   /// Moves what is held: rearward, and up or to the left.
-  void move_held(int view, double dx, double dv, const QString& gesture);
+  /// @param by  m to the right and up  @param grain  m that places are rounded to  @returns m that it moved by
+  QPointF move_held(int view, QPointF by, double grain, const QString& gesture);
   [[nodiscard]] const assess::JudgedRoute* held() const;
   void describe();
 

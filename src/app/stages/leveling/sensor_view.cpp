@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/drawing.h"
+#include "app/kit/nudge.h"
 #include "app/stages/leveling/questions.h"
 #include "app/theme/text_line.h"
 #include "quantity/quantity.h"
@@ -100,7 +101,7 @@ void SensorView::move(Grip grip, double by_y, double by_z, const QString& gestur
   auto& y = grip == Grip::shaft ? fit.pivot_y : fit.pickup_y;
   auto& z = grip == Grip::shaft ? fit.pivot_z : fit.pickup_z;
   if (!y || !z) return;
-  const auto round = [](double v) { return std::round(v * 2e3) / 2e3; };
+  const auto round = [](double v) { return std::round(v * 1e4) / 1e4; };
   y = std::clamp(round(*y + by_y), 0.0, 1.2);
   z = std::clamp(round(*z + by_z), 0.02, 1.5);
   desk_.edit(grip == Grip::shaft ? tr("Move the sensor's shaft") : tr("Move the sensor's pickup"), std::move(next),
@@ -126,27 +127,20 @@ void SensorView::mouseMoveEvent(QMouseEvent* event) {
   const auto p = grip_at(held_);
   if (!p) return;
   const Frame f = frame();
-  move(held_, (event->position().x() - p->x()) / f.per_metre, (p->y() - event->position().y()) / f.per_metre,
-       QString("sensor %1").arg(drag_));
+  // To half a millimetre: a hand on a mouse is no better.
+  const auto near = [](double v) { return std::round(v * 2e3) / 2e3; };
+  move(held_, near((event->position().x() - p->x()) / f.per_metre),
+       near((p->y() - event->position().y()) / f.per_metre), QString("sensor %1").arg(drag_));
 }
 
 void SensorView::mouseReleaseEvent(QMouseEvent*) {
+  if (dragged_from_) desk_.document().end_gesture();
   dragged_from_.reset();
 }
 
 void SensorView::keyPressEvent(QKeyEvent* event) {
-  const double step = event->modifiers() & Qt::ShiftModifier ? 0.01
-                      : event->modifiers() & Qt::AltModifier ? 5e-4
-                                                             : 1e-3;
+  if (const auto by = nudge_of(*event)) return move(held_, by->x(), by->y(), stroke_of(*event, desk_.document()));
   switch (event->key()) {
-  case Qt::Key_Left:
-    return move(held_, -step, 0, {});
-  case Qt::Key_Right:
-    return move(held_, step, 0, {});
-  case Qt::Key_Up:
-    return move(held_, 0, step, {});
-  case Qt::Key_Down:
-    return move(held_, 0, -step, {});
   case Qt::Key_Space:
     held_ = held_ == Grip::shaft ? Grip::pickup : Grip::shaft;
     return update();

@@ -60,12 +60,18 @@ LiveBox::LiveBox(Desk& desk, QWidget* parent)
   connect(play_, &QPushButton::clicked, this, [this] {
     if (const auto wrong = rig_.play()) desk_.tell(*wrong);
   });
-  connect(bar_, &HoldBar::pressed, this, &LiveBox::begin_timing);
-  connect(bar_, &HoldBar::released, this, &LiveBox::end_timing);
-  connect(timed_, &QComboBox::currentIndexChanged, this, &LiveBox::refresh);
+  connect(bar_, &HoldBar::pressed, this, &LiveBox::begin);
+  connect(bar_, &HoldBar::released, this, &LiveBox::end_hold);
+  connect(timed_, &QComboBox::currentIndexChanged, this, [this] {
+    end_timing();
+    refused_.clear();
+    refresh();
+  });
   connect(&bench_, &BenchLink::changed, this, &LiveBox::refresh);
   connect(&bench_, &BenchLink::told, this, [this] {
     if (watch_) look();
+    if (brought_up_) bring();
+    name_bar();
   });
 }
 
@@ -77,6 +83,7 @@ void LiveBox::show_check(const QString& id) {
   if (id != id_) {
     end_timing();
     id_ = id;
+    refused_.clear();
     const QSignalBlocker quiet(timed_);
     timed_->clear();
   }
@@ -108,23 +115,69 @@ void LiveBox::read(assess::Reached from) {
   desk_.tell(tr("Figures read over the link: %1.").arg(found.size()));
 }
 
-void LiveBox::begin_timing() {
+const assess::AskedFigure* LiveBox::chosen() const {
   const HoldPoint* p = point();
   const std::size_t figure = timed_->currentData().toUInt();
-  if (!p || figure >= p->figures.size() || !is_timed(p->figures[figure])) return;
-  const assess::AskedFigure& f = p->figures[figure];
-  const link::Circuit* circuit = circuit_of(*f.corner);
+  return p && figure < p->figures.size() && is_timed(p->figures[figure]) ? &p->figures[figure] : nullptr;
+}
+
+std::optional<double> LiveBox::height_of(const link::Circuit& circuit) const {
+  const link::State* s = bench_.state();
+  return s ? assess::mean_height({s->height, s->pressure}, circuit.corners) : std::nullopt;
+}
+
+void LiveBox::begin() {
+  const assess::AskedFigure* f = chosen();
+  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
   if (!circuit) return;
-  figure_ = figure;
-  watch_.emplace(f.from, f.to);
+  const QString name = QString::fromStdString(circuit->name);
+  refused_.clear();
+  const auto height = height_of(*circuit);
+  if (height && assess::stands_off(*height, f->from)) {
+    brought_up_ = *height < f->from;
+    says_->setText(tr("Brought to %1 …").arg(desk_.shown(f->from, Kind::length, 0)));
+    return bench_.hold(name, *brought_up_ ? control::ValveOrder::fill : control::ValveOrder::vent);
+  }
+  figure_ = timed_->currentData().toUInt();
+  watch_.emplace(f->from, f->to);
   look(); // as it stands with the valve still shut
-  bench_.hold(QString::fromStdString(circuit->name),
-              f.read == ReadBy::fill ? control::ValveOrder::fill : control::ValveOrder::vent);
+  if (watch_) bench_.hold(name, f->read == ReadBy::fill ? control::ValveOrder::fill : control::ValveOrder::vent);
+}
+
+void LiveBox::bring() {
+  const assess::AskedFigure* f = chosen();
+  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
+  const auto height = circuit ? height_of(*circuit) : std::nullopt;
+  if (height && (*brought_up_ ? *height < f->from : *height > f->from)) return;
+  end_timing();
+  if (height)
+    says_->setText(
+        tr("It stands at %1: let it settle, then hold again to time it.").arg(desk_.shown(*height, Kind::length, 0)));
+}
+
+void LiveBox::end_hold() {
+  const assess::AskedFigure* f = watch_ && watch_->running() ? chosen() : nullptr;
+  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
+  const auto height = circuit ? height_of(*circuit) : std::nullopt;
+  if (height) {
+    watch_->look(bench_.state()->time, *height, false);
+    if (const auto& trouble = watch_->trouble()) return refuse(desk_.words_of(*trouble));
+  }
+  end_timing();
+  refresh();
 }
 
 void LiveBox::end_timing() {
   if (bench_.is_held()) bench_.release();
   watch_.reset();
+  brought_up_.reset();
+}
+
+void LiveBox::refuse(const QString& why) {
+  refused_ = why;
+  desk_.tell(why);
+  end_timing();
+  refresh();
 }
 
 void LiveBox::look() {
@@ -140,10 +193,7 @@ void LiveBox::look() {
   const auto place = static_cast<std::size_t>(circuit - bench_.hello()->circuits.data());
   const bool open = place < s->valves.size() && s->valves[place] != control::ValveOrder::shut;
   watch_->look(s->time, height, open);
-  if (const auto& trouble = watch_->trouble()) {
-    desk_.tell(desk_.words_of(*trouble));
-    return end_timing();
-  }
+  if (const auto& trouble = watch_->trouble()) return refuse(desk_.words_of(*trouble));
   if (const auto took = watch_->took()) {
     const HoldPoint held = *p;
     const QString name = desk_.words_of(f.name);
@@ -182,14 +232,29 @@ void LiveBox::refresh() {
       if (is_timed(p->figures[i]))
         timed_->addItem(desk_.words_of(p->figures[i].name), QVariant::fromValue<uint>(static_cast<uint>(i)));
   }
-  if (times) bar_->show_words(works ? tr("Hold to open and time (space bar)") : tr("No valve to be held"), works);
-  if (watch_) return;
+  name_bar();
+  if (watch_ || brought_up_) return;
+  if (!refused_.isEmpty() && works && times) return says_->setText(refused_);
   says_->setText(
       !open    ? tr("By hand, or over the bench link: no rig or logger is linked.")
       : !works ? tr("Linked to %1, which only reads.").arg(bench_.address())
       : times  ? tr("Linked. The valve opens while the bar is held, shuts by itself where the time ends, and what it "
                      "took is put down. Hands and feet clear.")
                : tr("Linked. What the car shows now is put down."));
+}
+
+void LiveBox::name_bar() {
+  if (bar_->is_held() || !bar_->isVisibleTo(this)) return; // words don't change under the hand that holds
+  const bool works =
+      bench_.standing() == BenchLink::Standing::open && bench_.hello() && !bench_.hello()->circuits.empty();
+  const assess::AskedFigure* f = chosen();
+  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
+  const auto height = circuit ? height_of(*circuit) : std::nullopt;
+  const QString is = !works ? tr("No valve to be held")
+                     : height && assess::stands_off(*height, f->from)
+                         ? tr("Hold to bring it to %1 first").arg(desk_.shown(f->from, Kind::length, 0))
+                         : tr("Hold to open and time (space bar)");
+  if (is != bar_->accessibleName() || works != bar_->isEnabled()) bar_->show_words(is, works);
 }
 
 } // namespace mavrel::app

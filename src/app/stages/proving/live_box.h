@@ -28,9 +28,20 @@ public:
 private:
   [[nodiscard]] const assess::HoldPoint* point() const;
   void read(assess::Reached from);
-  void begin_timing();
+  /// The hand is on the bar: the corner is brought to where its time begins, or timed where it stands there.
+  void begin();
+  /// It left: what was not timed to its end says so, as the rig's next word on the valve will.
+  void end_hold();
   void end_timing();
+  void bring();
   void look();
+  void refuse(const QString& why);
+  /// What the bar would do now.
+  void name_bar();
+  /// The time that is chosen; none: nothing here is timed.
+  [[nodiscard]] const assess::AskedFigure* chosen() const;
+  /// m, mean over the corners that the circuit works; none: the link tells none.
+  [[nodiscard]] std::optional<double> height_of(const link::Circuit& circuit) const;
   /// The circuit that works a corner, as the rig calls it; none where it only reads.
   [[nodiscard]] const link::Circuit* circuit_of(std::size_t corner) const;
 
@@ -43,6 +54,8 @@ private:
   HoldBar* bar_;
   QLabel* says_;
   std::optional<assess::Stopwatch> watch_; // while the bar is held
+  std::optional<bool> brought_up_;         // while the bar is held: brought up or down to where the time begins
+  QString refused_;                        // why the last timing came to nothing, until the next is begun
   std::size_t figure_ = 0;                 // that is timed
 };
 

@@ -194,7 +194,7 @@ void EndView::keyPressEvent(QKeyEvent* event) {
   if (event->key() == Qt::Key_Escape && !chosen_.isEmpty()) return choose({});
   const auto nudge = nudge_of(*event);
   if (!nudge || chosen_.isEmpty()) return QWidget::keyPressEvent(event);
-  move_chosen(nudge->x(), nudge->y(), {});
+  move_chosen(nudge->x(), nudge->y(), stroke_of(*event, desk_.document()));
 }
 
 bool EndView::event(QEvent* event) {

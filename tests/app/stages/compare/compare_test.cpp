@@ -1,5 +1,9 @@
 // Two variants side by side, and what becomes of them when the build changes under the page.
+#include "app/kit/list_table.h"
 #include "app/window_fixture.h"
+#include "build/fit_up.h"
+
+#include <QClipboard>
 
 namespace mavrel::app {
 namespace {
@@ -20,6 +24,43 @@ protected:
 
 TEST_F(CompareTest, IsPaintedWithBothNames) {
   EXPECT_TRUE(is_painted(window_->stage("compare")));
+}
+
+TEST_F(CompareTest, ListsWhatAPersonDecidesByFirstAndIsCopiedAndGoneToByKeys) {
+  // A copy with another stack and a whole route moved.
+  build::Build b = build();
+  b.active_variant = 0;
+  b.variants[1] = b.variants[0];
+  b.variants[1].name = "Other";
+  b.variants[1].fit[0].upper_stack = 0.0613;
+  ASSERT_FALSE(b.variants[1].fit_up->routes.empty());
+  for (build::WayPoint& p : b.variants[1].fit_up.own().routes.front().points)
+    p.x += 0.05;
+  desk().document().put(b, {}, true);
+  QCoreApplication::processEvents();
+  auto* list = window_->findChild<ListTable*>("compare_choices");
+  ASSERT_EQ(list->rowCount(), 2);
+  const auto row_with = [&](const QString& said) {
+    for (int r = 0; r < list->rowCount(); ++r)
+      if (list->item(r, 1)->text().contains(said)) return r;
+    return -1;
+  };
+  const int stack = row_with("stack"), route = row_with("route");
+  ASSERT_GE(stack, 0);
+  ASSERT_GE(route, 0);
+  EXPECT_LT(stack, route);
+  int routes = 0;
+  for (int r = 0; r < list->rowCount(); ++r)
+    routes += list->item(r, 0)->text() == "fit-up";
+  EXPECT_EQ(routes, 1) << "a route that was moved is one difference, not one a coordinate";
+  EXPECT_TRUE(list->item(route, 3)->text().contains("elsewhere"));
+  list->setFocus();
+  list->hold(static_cast<std::size_t>(stack));
+  QTest::keyClick(list, Qt::Key_C, Qt::ControlModifier);
+  EXPECT_TRUE(QApplication::clipboard()->text().contains("61")) << QApplication::clipboard()->text().toStdString();
+  QTest::keyClick(list, Qt::Key_Return);
+  QCoreApplication::processEvents();
+  EXPECT_TRUE(window_->stage("bags")->isVisible()) << "Enter leads to where it is chosen";
 }
 
 TEST_F(CompareTest, AnotherCarWithOneVariantIsNotComparedWithTheLast) {

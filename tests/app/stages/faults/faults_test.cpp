@@ -139,7 +139,7 @@ TEST_F(FaultsTest, OddsHalfTypedAreOfTheFaultTheyWereBegunFor) {
   auto* list = get<QTableWidget>("fault_odds");
   auto* often = get<QLineEdit>("fault_often");
   const auto said = [&](const char* cause) -> std::optional<double> {
-    for (const auto& one : *desk().build().shop->faults)
+    for (const auto& one : desk().build().shop->faults)
       if (one.cause == cause) return one.often;
     return std::nullopt;
   };

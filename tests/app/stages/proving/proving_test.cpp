@@ -249,16 +249,28 @@ TEST_F(ProvingTest, TheWholeStory) {
     while (proof("times").figures[place].key != key)
       ++place;
     timed->setCurrentIndex(timed->findData(QVariant::fromValue<uint>(static_cast<uint>(place))));
+    // Let go too early: it says so until the next time is begun.
     bar->setFocus();
     QTest::keyPress(bar, Qt::Key_Space);
-    wait_for([&] { return proof("times").measured[place].has_value() || !bench.is_held(); });
+    wait_for([&] { return named<QLabel>("live_says")->text().startsWith("Timed: "); });
     QTest::keyRelease(bar, Qt::Key_Space);
+    QTest::qWait(200);
+    EXPECT_TRUE(named<QLabel>("live_says")->text().contains("The valve shut at")) << key;
+    // A busy machine asks for its valve too late, which then shuts: the corner is brought back and timed again.
+    for (int hold = 0; hold < 12 && !proof("times").measured[place]; ++hold) {
+      bar->setFocus();
+      QTest::keyPress(bar, Qt::Key_Space);
+      wait_for([&] { return proof("times").measured[place].has_value() || !bench.is_held(); });
+      QTest::keyRelease(bar, Qt::Key_Space);
+      QTest::qWait(600);
+    }
     ASSERT_TRUE(proof("times").measured[place]) << key << ": " << told().toStdString();
     const double predicted = *proof("times").figures[place].designed;
     EXPECT_NEAR(*proof("times").measured[place], predicted, 0.6 * predicted) << key;
     EXPECT_FALSE(bench.is_held());
-    QTest::qWait(600); // the air settles
   }
+  // What was vented stands elsewhere now: the bar brings it back before it times it again.
+  EXPECT_TRUE(bar->accessibleName().contains("bring it to")) << bar->accessibleName().toStdString();
   bench.shut();
   // ---- not proved is not handed over
   go(hand_page);

@@ -151,6 +151,9 @@ TEST_F(SwingTest, CellsTakeTypedUnitsAndRefuseWhatIsNone) {
   type_cell(table, 0, 1, "4 3/4 in");
   EXPECT_NEAR(*build().ends[0].cycle[0].spring, 0.12065, 1e-9);
   type_cell(table, 0, 1, "a bit");
+  EXPECT_EQ(qobject_cast<QLineEdit*>(QApplication::focusWidget())->text(), "a bit") << "it stays, to be put right";
+  QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
+  QCoreApplication::processEvents();
   EXPECT_NEAR(*build().ends[0].cycle[0].spring, 0.12065, 1e-9);
   EXPECT_FALSE(told().isEmpty());
   type_cell(table, 0, 4, "0.1"); // toe was not taken

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/ask.h"
+#include "app/kit/cell_editing.h"
 #include "app/kit/plain.h"
 #include "app/stages/bags/shelf/card_drawing.h"
 #include "quantity/quantity.h"
@@ -13,6 +14,7 @@
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
+#include <QStyle>
 #include <QTableWidget>
 
 namespace mavrel::app {
@@ -32,6 +34,13 @@ constexpr BenchKey bench_keys[] = {{QT_TRANSLATE_NOOP("bench", "name"), "Bench b
                                    {QT_TRANSLATE_NOOP("bench", "most pressure"), "8 bar", Kind::pressure}};
 constexpr Kind columns[] = {Kind::length, Kind::force, Kind::pressure, Kind::volume};
 constexpr int most_rows = 30;
+
+int reading_row(const QString& key) {
+  return key.section('/', 0, 0).toInt();
+}
+int reading_column(const QString& key) {
+  return key.section('/', 1, 1).toInt();
+}
 
 } // namespace
 
@@ -82,7 +91,30 @@ BenchPanel::BenchPanel(Desk& desk, QWidget* parent)
   table_->horizontalHeader()->setSectionResizeMode(QHeaderView::Stretch);
   set_small(table_->horizontalHeader(), desk_.look());
   table_->verticalHeader()->setDefaultSectionSize(desk_.look().px(22));
-  table_->setTabKeyNavigation(true);
+  edit_cells(desk, *table_,
+             {[](const QModelIndex& at) {
+                return at.column() < 4 ? QString("%1/%2").arg(at.row()).arg(at.column()) : QString();
+              },
+              [this](const QString& key) {
+                const QTableWidgetItem* cell = table_->item(reading_row(key), reading_column(key));
+                return cell ? cell->text() : QString();
+              },
+              [this](const QString& key) {
+                return tr("%1, reading %2")
+                    .arg(table_->horizontalHeaderItem(reading_column(key))->text())
+                    .arg(reading_row(key) + 1);
+              },
+              [this](const QString& key, const QString& text) -> std::optional<QString> {
+                if (!text.trimmed().isEmpty())
+                  if (const auto value =
+                          parse_quantity(text.toStdString(), columns[reading_column(key)], desk_.prefs());
+                      !value)
+                    return desk_.words_of(value.error());
+                if (!table_->item(reading_row(key), reading_column(key)))
+                  table_->setItem(reading_row(key), reading_column(key), new QTableWidgetItem);
+                table_->item(reading_row(key), reading_column(key))->setText(text.trimmed());
+                return std::nullopt;
+              }});
   connect(table_, &QTableWidget::cellChanged, this, &BenchPanel::refresh);
   row->addWidget(table_, 1);
   said_->setWordWrap(true);
@@ -124,15 +156,19 @@ void BenchPanel::clear() {
 
 air::BagCard BenchPanel::about() {
   air::BagCard out;
+  heads_right_ = true;
   out.name = keys_[0]->text().trimmed().toStdString();
   out.kind = static_cast<air::BagKind>(kind_->currentData().toInt());
   double* const to[] = {nullptr,           &out.collapsed_height, &out.max_height,
                         &out.max_diameter, &out.min_pressure,     &out.max_pressure};
   for (std::size_t i = 1; i < std::size(bench_keys); ++i) {
     auto value = parse_quantity(keys_[i]->text().toStdString(), bench_keys[i].kind, desk_.prefs());
-    if (!value || !(*value > 0)) {
+    const bool wrong = !value || !(*value > 0);
+    keys_[i]->setProperty("wrong", wrong); // what was typed stays, to be put right
+    keys_[i]->style()->polish(keys_[i]);
+    if (wrong) {
       desk_.tell(value ? tr("%1 is above 0.").arg(tr(bench_keys[i].caption)) : desk_.words_of(value.error()));
-      keys_[i]->setText(bench_keys[i].usual);
+      heads_right_ = false;
       value = parse_quantity(bench_keys[i].usual, bench_keys[i].kind);
     }
     *to[i] = *value;
@@ -201,8 +237,8 @@ void BenchPanel::refresh() {
     text += tr("<p>Nothing is missing.</p>");
   }
   said_->setText(text);
-  const bool sound = answer_.fit && answer_.fit->card && !bag.name.empty() && bag.max_height > bag.collapsed_height &&
-                     bag.max_pressure > bag.min_pressure;
+  const bool sound = heads_right_ && answer_.fit && answer_.fit->card && !bag.name.empty() &&
+                     bag.max_height > bag.collapsed_height && bag.max_pressure > bag.min_pressure;
   make_->setEnabled(sound);
   drawing_->show_card(sound ? answer_.fit->card : std::nullopt);
   drawing_->setVisible(sound);

@@ -43,7 +43,8 @@ private:
   CardDrawing* drawing_;
   QPushButton* make_;
   shelf::BenchAnswer answer_;
-  std::vector<int> rows_; // the table's row of each reading
+  bool heads_right_ = true; // all that is typed above the readings can be taken
+  std::vector<int> rows_;   // the table's row of each reading
 };
 
 } // namespace mavrel::app

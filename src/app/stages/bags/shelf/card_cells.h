@@ -1,8 +1,9 @@
-// A bag card's figures as a table to type in: units understood, suspect cells marked, a wrong figure refused with the
-// last good one standing.
+// A bag card's figures as a table to type in: units understood, suspect cells marked, a wrong figure refused and left
+// to be put right.
 #pragma once
 
 #include "air/bag_card.h"
+#include "quantity/quantity.h"
 
 #include <QTableWidget>
 
@@ -25,7 +26,10 @@ signals:
   void edited(const air::BagCard& card);
 
 private:
-  void cell_edited(int row, int column);
+  /// Reads or writes a figure of the card where it stands in the table. @returns none: there is none
+  [[nodiscard]] std::optional<std::pair<double*, Kind>> figure(air::BagCard& card, int row, int column) const;
+  [[nodiscard]] std::optional<QString> take(const QString& key, const QString& text);
+  [[nodiscard]] int decimals_of(Kind kind) const;
 
   Desk& desk_;
   std::optional<air::BagCard> card_;

@@ -151,7 +151,7 @@ void CardDrawing::paintEvent(QPaintEvent*) {
       painter.drawEllipse(at, look.px(7), look.px(7));
     };
     const auto doubted = [&](const std::optional<std::size_t>& column) {
-      return std::find(suspects_.begin(), suspects_.end(), shelf::SuspectCell{i, column}) != suspects_.end();
+      return shelf::is_suspect(suspects_, i, column);
     };
     for (std::size_t j = 0; j < card.loads.size(); ++j)
       dot(frames[0].at(in_shown_unit(card.loads[j][i], Kind::force, prefs), card.heights[i]), t.front, doubted(j));

@@ -1,6 +1,7 @@
 #include "app/stages/bags/shelf/shelf_page.h"
 
 #include "app/kit/ask.h"
+#include "app/kit/cell_editing.h"
 #include "app/stages/bags/shelf/bench_panel.h"
 #include "app/stages/bags/shelf/card_cells.h"
 #include "app/stages/bags/shelf/card_drawing.h"
@@ -209,6 +210,7 @@ void ShelfPage::refresh_list() {
 void ShelfPage::show_bag(const std::string& name) {
   const shelf::ShelfBag* bag = desk_.shelf().find(name);
   if (!bag) return;
+  settle_cells(*cells_); // what is half typed belongs to the card that was shown
   stack_->setCurrentIndex(0);
   drafts_.open(bag->card);
   show_edits();
@@ -224,12 +226,14 @@ void ShelfPage::change(air::BagCard card) {
 }
 
 void ShelfPage::undo() {
+  settle_cells(*cells_);
   if (!drafts_.can_undo()) return;
   drafts_.undo();
   show_edits();
 }
 
 void ShelfPage::redo() {
+  settle_cells(*cells_);
   if (!drafts_.can_redo()) return;
   drafts_.redo();
   show_edits();
@@ -248,6 +252,8 @@ void ShelfPage::show_draft() {
                             : QString::fromStdString(show_exact((drafts_.card()).*keys[i].what, keys[i].kind, prefs)));
     keys_[i]->setCursorPosition(0);
     keys_[i]->setEnabled(drafts_.has_card());
+    keys_[i]->setProperty("wrong", false);
+    keys_[i]->style()->polish(keys_[i]);
   }
   if (drafts_.has_card())
     kind_->setCurrentIndex(static_cast<int>(drafts_.card().kind)), stop_->setChecked(drafts_.card().internal_stop);
@@ -258,6 +264,13 @@ void ShelfPage::show_draft() {
   check();
 }
 
+void ShelfPage::refuse(QLineEdit& line, const QString& why) {
+  line.setModified(true); // what was typed stays, to be put right
+  line.setProperty("wrong", true);
+  line.style()->polish(&line);
+  desk_.tell(why);
+}
+
 void ShelfPage::key_edited(int key) {
   if (!drafts_.has_card() || !keys_[static_cast<std::size_t>(key)]->isModified()) return;
   keys_[static_cast<std::size_t>(key)]->setModified(false);
@@ -265,16 +278,15 @@ void ShelfPage::key_edited(int key) {
   const std::string text = keys_[static_cast<std::size_t>(key)]->text().trimmed().toStdString();
   if (!keys[key].what) {
     if (text.empty() || text.size() > 80) {
-      desk_.tell(tr("A bag needs a name of 1 to 80 letters."));
-      return show_draft();
+      return refuse(*keys_[static_cast<std::size_t>(key)], tr("A bag needs a name of 1 to 80 letters."));
     }
     card.name = text;
     return change(std::move(card));
   }
   const auto value = parse_quantity(text, keys[key].kind, desk_.prefs());
   if (!value || *value < 0) {
-    desk_.tell(value ? tr("That is never below 0.") : desk_.words_of(value.error()));
-    return show_draft();
+    return refuse(*keys_[static_cast<std::size_t>(key)],
+                  value ? tr("That is never below 0.") : desk_.words_of(value.error()));
   }
   card.*keys[key].what = *value;
   change(std::move(card));
@@ -301,6 +313,7 @@ void ShelfPage::check() {
 }
 
 void ShelfPage::duplicate() {
+  settle_cells(*cells_);
   if (!drafts_.has_card()) return;
   air::BagCard card = drafts_.card();
   card.name += tr(" copy").toStdString();
@@ -310,6 +323,7 @@ void ShelfPage::duplicate() {
 }
 
 bool ShelfPage::keep() {
+  settle_cells(*cells_);
   if (!drafts_.has_card()) return false;
   const std::string name = drafts_.card().name;
   const auto there = desk_.cards().own(name);

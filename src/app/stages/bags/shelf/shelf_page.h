@@ -52,6 +52,7 @@ private:
   void change(air::BagCard card);
   void show_draft();
   void key_edited(int key);
+  void refuse(QLineEdit& line, const QString& why);
   void check();
 
   QListWidget* list_;
