@@ -20,6 +20,12 @@ double column_force(const BagSection& at, std::size_t j) {
 
 } // namespace
 
+Peak peak_of(const BagCard& card) {
+  constexpr double usual_peak = 1.5; // of the steady maximum
+  if (card.peak_pressure > 0) return {card.peak_pressure, true};
+  return {usual_peak * card.max_pressure, false};
+}
+
 Beyond beyond(const BagCard& card, double p) {
   constexpr double rounding = 1e-9; // of the pressure: one put on the edge is not beyond it
   if (p > card.max_pressure * (1 + rounding)) return Beyond::maximum;

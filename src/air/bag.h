@@ -21,6 +21,14 @@ struct BagForce {
 /// @param p  gauge, Pa
 [[nodiscard]] BagForce bag_force(const BagSection& at, double p);
 
+/// What a bag takes for a moment, in bump. Where its card states none, 1.5 times its steady maximum stands in; whoever
+/// goes by it says that it is ours. Source: docs/models.md, "What a bag can't do".
+struct Peak {
+  double pressure = 0; // Pa
+  bool stated = false; // on the card
+};
+[[nodiscard]] Peak peak_of(const BagCard& card);
+
 /// What a card knows a pressure lies beyond. An answer there rests on less than was measured, or is not to be used.
 enum class Beyond {
   nothing,

@@ -16,6 +16,11 @@ enum class BagKind { single_bellows, double_bellows, triple_bellows, sleeve, sli
 [[nodiscard]] const char* bag_kind_name(BagKind kind);
 [[nodiscard]] std::optional<BagKind> bag_kind_from(std::string_view name);
 
+/// A figure that came to cards later: one that does not state it has the digest that it had before.
+struct WhereStated {
+  double value = 0;
+};
+
 /// The card's figures, SI, gauge pressures.
 struct BagCard {
   std::string name;
@@ -24,7 +29,8 @@ struct BagCard {
   double max_height = 0;       // m
   double max_diameter = 0;     // m, greatest at any height
   double min_pressure = 0;     // Pa
-  double max_pressure = 0;     // Pa
+  double max_pressure = 0;     // Pa, steady: at rest and on the road
+  double peak_pressure = 0;    // Pa, for a moment in bump; 0: not given
   bool internal_stop = false;  // may serve as the bump stop
   double mass = 0;             // kg, 0: not given
   double max_tilt = 0;         // rad between its plates, 0: not given
@@ -41,8 +47,10 @@ struct BagCard {
   friend bool operator==(const BagCard&, const BagCard&) = default;
   /// All that an answer may read of it, for digests.
   [[nodiscard]] auto parts() const {
-    return std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop,
-                    mass, max_tilt, max_offset, heights, volumes, pressures, loads, diameters);
+    return std::tuple_cat(std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure,
+                                   internal_stop, mass, max_tilt, max_offset, heights, volumes, pressures, loads,
+                                   diameters),
+                          std::tuple(WhereStated{peak_pressure}));
   }
 };
 

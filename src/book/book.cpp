@@ -353,15 +353,19 @@ Expected<void> Book::take(const std::string& file, std::int64_t changed, std::in
   return {};
 }
 
-Expected<void> Book::take_findings(const std::string& file, const std::string& findings) {
+Expected<void> Book::take_findings(const std::string& file, const BookFindings& found) {
   try {
     SQLite::Transaction whole(*inside_->db, SQLite::TransactionBehavior::IMMEDIATE);
     SQLite::Statement text(*inside_->db, "UPDATE words SET findings=? WHERE rowid=(SELECT id FROM car WHERE file=?)");
-    text.bind(1, findings);
+    text.bind(1, found.sentences);
     text.bind(2, file);
     text.exec();
-    SQLite::Statement done(*inside_->db, "UPDATE car SET found=1 WHERE file=?");
+    SQLite::Statement done(*inside_->db, "UPDATE car SET found=1,due=ifnull(?2,due),proved=ifnull(?3,proved),"
+                                         "checks=ifnull(?4,checks) WHERE file=?1");
     done.bind(1, file);
+    if (found.due) done.bind(2, *found.due);
+    if (found.proved) done.bind(3, *found.proved);
+    if (found.checks) done.bind(4, *found.checks);
     done.exec();
     whole.commit();
   } catch (const std::exception& what) {
@@ -386,7 +390,7 @@ Expected<std::vector<std::string>> Book::without_findings(std::size_t most) {
 Expected<std::vector<BookFound>> Book::search(const BookQuery& query) {
   std::vector<BookFound> out;
   const std::string match = match_of(query.words);
-  if (!query.words.empty() && match.empty()) return out; // only signs: nothing is called so
+  if (!trimmed(query.words).empty() && match.empty()) return out; // only signs: nothing is called so
   std::string sql =
       "SELECT car.file,car.car,number,owner,platform,shop,layout_front,layout_rear,bag_front,bag_rear,hours,"
       "handed_over,proved,checks,due,lessons,lesson_text,";
@@ -394,7 +398,8 @@ Expected<std::vector<BookFound>> Book::search(const BookQuery& query) {
              ? "'' FROM car WHERE 1"
              : "snippet(words,-1,'‹','›','…',12) FROM words JOIN car ON car.id=words.rowid WHERE words MATCH ?1";
   std::vector<std::string> binds;
-  const auto part = [&](const std::string& text, const char* condition) {
+  const auto part = [&](const std::string& typed, const char* condition) {
+    const std::string text(trimmed(typed));
     if (text.empty()) return;
     binds.push_back(text);
     std::string c = condition;
@@ -462,7 +467,7 @@ Expected<Alike> Book::alike(const std::string& platform) {
     const BookCar& c = f.car;
     if (c.platform != platform) continue; // a longer name that holds this one
     ++out.builds;
-    if (c.hours > 0) {
+    if (c.hours > 0 && !c.handed_over.empty()) { // of one under way nobody knows yet
       out.least = out.timed == 0 ? c.hours : std::min(out.least, c.hours);
       out.most = std::max(out.most, c.hours);
       sum += c.hours;

@@ -42,10 +42,17 @@ struct BookFound {
   std::string snippet; // of the text that was found, the words between ‹ and ›; empty where no words were asked for
 };
 
+/// What takes an assessment of a car.
+struct BookFindings {
+  std::string sentences;
+  std::optional<std::string> due;    // day; none: as it stands
+  std::optional<int> proved, checks; // likewise
+};
+
 /// What builds of one platform came to.
 struct Alike {
   int builds = 0;
-  int timed = 0;                        // of them with hours noted
+  int timed = 0;                        // of them handed over, with hours noted
   double least = 0, mean = 0, most = 0; // s that their jobs took
   struct Bags {
     std::array<std::string, 2> bag; // front, rear
@@ -83,8 +90,8 @@ public:
   /// Takes one build in, as if its file said so.
   [[nodiscard]] Expected<void> take(const std::string& file, std::int64_t changed, std::int64_t size,
                                     const build::Build& build);
-  /// Adds what an assessment found, to be searched with the rest. @param findings  sentences
-  [[nodiscard]] Expected<void> take_findings(const std::string& file, const std::string& findings);
+  /// Adds what an assessment found, to be searched with the rest, and what only one can say of what stands there.
+  [[nodiscard]] Expected<void> take_findings(const std::string& file, const BookFindings& found);
   /// Files whose findings were not taken since they last changed.
   [[nodiscard]] Expected<std::vector<std::string>> without_findings(std::size_t most);
 

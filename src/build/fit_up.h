@@ -152,6 +152,8 @@ struct JobNote {
   std::optional<double> took; // s of work
   std::string who;            // one of the shop, with commas
   std::string reason;         // why it is skipped, or what held it
+  std::string taken_by;       // who went on although something before it was missing; empty: nobody had to
+  std::string taken_why;      // and why
   Extra extra;
   friend bool operator==(const JobNote&, const JobNote&) = default;
 };
@@ -170,7 +172,8 @@ enum class CheckResult { open, passed, failed };
 struct HoldCheck {
   std::string check; // `rear.angles`
   CheckResult result = CheckResult::open;
-  std::string by, day; // who signed it, and when: `2026-12-01 15:20`
+  std::string by, day;             // who signed it, and when: `2026-12-01 15:20`
+  std::string taken_by, taken_why; // who signed it although something before it was missing, and why
   std::string digest;
   double formula = 1; // of the arithmetic then
   std::string notes;

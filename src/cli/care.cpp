@@ -1,6 +1,7 @@
 // mavrel-cli prove, hand-over, care, log and book.
 #include "app/print/fit_up_pdf.h"
 #include "assess/care/air_use.h"
+#include "assess/care/book_notes.h"
 #include "assess/care/log_table.h"
 #include "assess/care/origin.h"
 #include "assess/opened.h"
@@ -12,6 +13,7 @@
 #include "build/names.h"
 #include "build/names_care.h"
 #include "cli/commands.h"
+#include "cli/moment.h"
 #include "cli/outputs.h"
 #include "file/text_file.h"
 #include "report/calendar_file.h"
@@ -21,7 +23,6 @@
 
 #include <nlohmann/json.hpp>
 
-#include <ctime>
 #include <fcntl.h>
 #include <sys/file.h>
 #include <unistd.h>
@@ -31,21 +32,6 @@ namespace mavrel::cli {
 namespace {
 
 using Json = nlohmann::ordered_json;
-
-std::string clock_text() {
-  const std::time_t now = std::time(nullptr);
-  std::tm local{};
-  localtime_r(&now, &local);
-  char out[32];
-  std::strftime(out, sizeof out, "%Y-%m-%d %H:%M", &local);
-  return out;
-}
-
-Expected<work::Moment> moment_of(const std::string& typed) {
-  const auto moment = work::parse_moment(typed.empty() ? clock_text() : typed);
-  if (!moment) return refuse(words("--now: “{0}” is there; 2026-11-30 or “2026-11-30 10:30” is right."), {typed});
-  return *moment;
-}
 
 std::string text_of(const Json& json) {
   return json.dump(2, ' ', false, Json::error_handler_t::replace);
@@ -123,8 +109,12 @@ Expected<std::string> prove(const ProveRequest& request) {
   if (request.learn) learned = assess::learn_from({open->build, open->shelf}, {});
   if (learned && !*learned) return refuse(learned->error());
   if (!request.owner_pdf.empty() || !request.shop_pdf.empty()) {
+    const auto now = moment_of({});
+    if (!now) return refuse(now.error());
     const auto air = assess::air_a_day(given.air(), {});
-    const auto over = assess::hand_over(given, points, air && *air ? std::optional(**air) : std::nullopt);
+    const auto drain = assess::drain_round(assess::care_given(open->build, given),
+                                           air && *air ? std::optional(**air) : std::nullopt, now->day);
+    const auto over = assess::hand_over(given, points, drain);
     const auto sheets = report::hand_over_sheets(open->build, given, over, points, {}, clock_text().substr(0, 10));
     for (const auto& [path, pages] :
          {std::pair(&request.owner_pdf, &sheets.owner), std::pair(&request.shop_pdf, &sheets.shop)}) {
@@ -149,7 +139,7 @@ Expected<std::string> care(const CareRequest& request) {
   const auto plan = assess::care_plan(given, air && *air ? std::optional(**air) : std::nullopt, now->day);
   if (!plan) return refuse(words("The car is not on the road: “care.from” holds the day since which it is."));
   if (!request.ics.empty()) {
-    const auto text = report::calendar_file(open->build.job, *plan, work::moment_text(*now), {});
+    const auto text = report::calendar_file(open->build.job, *open->build.shop, *plan, work::moment_text(*now), {});
     if (!text) return refuse(text.error());
     if (const auto done = write_atomically(request.ics, *text); !done) return refuse(done.error());
   }
@@ -157,7 +147,7 @@ Expected<std::string> care(const CareRequest& request) {
 }
 
 Expected<std::string> log(const LogRequest& request) {
-  const auto now = moment_of(request.day);
+  const auto now = moment_of(request.day, "--day");
   if (!now) return refuse(now.error());
   if (request.text.empty() && request.what.empty()) {
     const auto build = build::load(request.build);
@@ -204,17 +194,20 @@ Expected<std::string> book(const BookRequest& request) {
       problems.push_back({{"file", p.file.string()}, {"why", say(p.what)}});
     out["problems"] = std::move(problems);
     if (request.findings) {
+      const auto now = moment_of({});
+      if (!now) return refuse(now.error());
       // Each build is assessed once after it changed.
       for (;;) {
         const auto files = book->without_findings(200);
         if (!files) return refuse(files.error());
         if (files->empty()) break;
         for (const std::string& file : *files) {
-          std::string text;
-          if (const auto open = assess::open_build(file, request.shelf))
-            for (const assess::Finding& f : assess::assess(open->build, open->shelf).findings)
-              text += say(f.title) + " " + say(f.reason) + "\n";
-          if (const auto done = book->take_findings(file, text); !done) return refuse(done.error());
+          book::BookFindings found;
+          if (const auto open = assess::open_build(file, request.shelf)) {
+            const auto notes = assess::book_notes(open->build, open->shelf, now->day);
+            found = {notes.findings, notes.due, notes.proved, notes.proofs};
+          }
+          if (const auto done = book->take_findings(file, found); !done) return refuse(done.error());
         }
       }
     }

@@ -1,4 +1,5 @@
 #include "cli/commands.h"
+#include "cli/long_work.h"
 #include "cli/outputs.h"
 
 #include "air/added_volume.h"
@@ -193,6 +194,10 @@ Expected<Opened> open(const BuildRequest& request) {
 
 } // namespace
 
+namespace {
+constexpr double doubt_for = 3.5; // s that a sheet waits for
+} // namespace
+
 Expected<std::string> assess_build(const BuildRequest& request) {
   const auto opened = open(request);
   if (!opened) return refuse(opened.error());
@@ -205,7 +210,7 @@ Expected<std::string> search_build(const BuildRequest& request) {
   const auto found =
       assess::search(assess::search_given(opened->build, opened->shelf, {},
                                           request.nine_in_ten ? assess::Sure::nine_in_ten : assess::Sure::as_read),
-                     {request.threads, {}, {}, request.most});
+                     {request.threads, {}, told_progress("search"), request.most});
   if (!found) return refuse(found.error());
   return report::search_json(opened->build, *found, request.most);
 }
@@ -231,7 +236,15 @@ Expected<std::string> sheet(const BuildRequest& request) {
     out["brackets"] = shown_path(request.brackets);
   }
   if (!request.pdf.empty()) {
-    const auto doubt = assess::doubt({opened->build, opened->shelf});
+    // A sheet is there in seconds, whatever the build: doubt that takes longer is left out, and it is said.
+    const Deadline deadline(doubt_for);
+    const auto doubt = assess::doubt({opened->build, opened->shelf}, {deadline.token(), 2, {}, told_progress("sheet")});
+    if (!doubt)
+      std::fprintf(stderr, "%s\n",
+                   say({words("mavrel-cli: how sure its figures are takes longer than {0} here and is left out of the "
+                              "sheet; “mavrel-cli doubt” works it out."),
+                        {Amount{doubt_for, Kind::time, 0, {}}}})
+                       .c_str());
     const UnitPrefs prefs;
     const auto pages =
         app::write_sheet_without_window({opened->build, assessment, prefs, doubt ? &*doubt : nullptr}, request.pdf,

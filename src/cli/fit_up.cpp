@@ -1,5 +1,6 @@
 // mavrel-cli plan of a build, parts, templates and schools.
 #include "cli/fit_up.h"
+#include "cli/moment.h"
 
 #include "app/print/fit_up_pdf.h"
 #include "assess/fit_up/fit_up_findings.h"
@@ -41,8 +42,9 @@ Expected<std::string> plan_build(const PlanRequest& request) {
   if (!open) return refuse(open.error());
   std::optional<work::Moment> now;
   if (!request.now.empty()) {
-    now = work::parse_moment(request.now);
-    if (!now) return refuse(words("--now: “{0}” is there; 2026-11-30 or “2026-11-30 10:30” is right."), {request.now});
+    const auto given = moment_of(request.now);
+    if (!given) return refuse(given.error());
+    now = *given;
   }
   const assess::PlanGiven given = assess::plan_given(open->given, now);
   const auto made = assess::plan_of(given);

@@ -3,6 +3,7 @@
 #include "assess/opened.h"
 #include "build/names.h"
 #include "cli/commands.h"
+#include "cli/long_work.h"
 #include "cli/outputs.h"
 #include "file/text_file.h"
 #include "report/air_json.h"
@@ -49,7 +50,7 @@ Expected<std::string> size(const BuildRequest& request) {
   const auto opened = assess::open_build(request.build, request.shelf);
   if (!opened) return refuse(opened.error());
   const auto given = assess::sizing_given(opened->build, opened->shelf, opened->air);
-  const auto sized = assess::size_kits(given, {request.threads, {}, {}});
+  const auto sized = assess::size_kits(given, {request.threads, {}, told_progress("kits")});
   return report::sizing_json(given, *sized, request.most);
 }
 

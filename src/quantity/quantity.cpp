@@ -156,6 +156,37 @@ bool goes_on(const Unit& coarser, const Unit& finer) {
   return coarser.kind == finer.kind && coarser.offset == 0 && finer.factor < coarser.factor;
 }
 
+bool is_of_time(Kind kind) {
+  return kind == Kind::hours || kind == Kind::minutes || kind == Kind::time;
+}
+
+/// s of `7:30`, `4 h 30`, `4h30` or `3 min 20`, the finer part bare and below 60; none where it is not written so.
+std::optional<double> written_as_a_clock(std::string_view text, Kind kind) {
+  if (!is_of_time(kind)) return std::nullopt;
+  const auto digits = [&](std::size_t most) -> std::optional<double> {
+    std::size_t n = 0;
+    double out = 0;
+    for (; n < text.size() && is_digit(text[n]); ++n)
+      out = 10 * out + (text[n] - '0');
+    text.remove_prefix(n);
+    text = trimmed(text);
+    return n == 0 || n > most ? std::nullopt : std::optional(out);
+  };
+  text = trimmed(text);
+  const auto coarse = digits(4);
+  if (!coarse) return std::nullopt;
+  double step = 0; // s, of the coarse part
+  for (const auto& [mark, seconds] :
+       {std::pair<std::string_view, double>{":", kind == Kind::hours ? 3600 : 60}, {"h", 3600}, {"min", 60}})
+    if (step == 0 && text.starts_with(mark)) step = seconds, text.remove_prefix(mark.size());
+  if (step == 0) return std::nullopt;
+  text = trimmed(text);
+  const auto fine = digits(2);
+  if (!fine || *fine >= 60) return std::nullopt;
+  const bool ends = text.empty() || (step == 3600 && text == "h");
+  return ends ? std::optional(step * (*coarse + *fine / 60)) : std::nullopt;
+}
+
 } // namespace
 
 Expected<double> parse_quantity(std::string_view typed, Kind kind, const UnitPrefs& prefs, std::string_view bare_unit) {
@@ -165,6 +196,7 @@ Expected<double> parse_quantity(std::string_view typed, Kind kind, const UnitPre
   if (text.size() > most_typed)
     return refuse(words("That is too long for a number. Type for example {0}."), {example_of(kind)});
 
+  if (const auto seconds = written_as_a_clock(text, kind)) return *seconds;
   Reader reader(trimmed(text));
   const double sign = reader.sign();
   double sum = 0;

@@ -1,5 +1,6 @@
 #include "report/calendar_file.h"
 
+#include "assess/fit_up/plan.h"
 #include "assess/kept/digest.h"
 
 #include <libical/ical.h>
@@ -9,6 +10,8 @@
 namespace mavrel::report {
 
 namespace {
+
+constexpr int rings_at = 8 * 3600; // s of its day
 
 struct Free {
   void operator()(icalcomponent* c) const { icalcomponent_free(c); }
@@ -33,8 +36,8 @@ icaltimetype moment_of(const work::Moment& at) {
 
 } // namespace
 
-Expected<std::string> calendar_file(const build::Job& job, const assess::CarePlan& plan, const std::string& now,
-                                    const UnitPrefs& prefs) {
+Expected<std::string> calendar_file(const build::Job& job, const build::Shop& shop, const assess::CarePlan& plan,
+                                    const std::string& now, const UnitPrefs& prefs) {
   const auto moment = work::parse_moment(now);
   if (!moment) return refuse(words("“{0}” is no moment. One such as 2026-11-26 10:15 is right."), {now});
   const std::string car = job.number.empty() ? job.car : job.number + " " + job.car;
@@ -47,13 +50,24 @@ Expected<std::string> calendar_file(const build::Job& job, const assess::CarePla
     icalcomponent* event = icalcomponent_new(ICAL_VEVENT_COMPONENT);
     icalcomponent_add_property(event, icalproperty_new_uid(mark.c_str()));
     icalcomponent_add_property(event, icalproperty_new_dtstamp(moment_of(*moment)));
-    icalcomponent_add_property(event, icalproperty_new_dtstart(day_of(d.due)));
-    icalcomponent_add_property(event, icalproperty_new_dtend(day_of(d.due + 1)));
+    const bool late = d.due < moment->day;
+    const work::Day on = late ? assess::working_day_from(shop, moment->day) : d.due;
+    icalcomponent_add_property(event, icalproperty_new_dtstart(day_of(on)));
+    icalcomponent_add_property(event, icalproperty_new_dtend(day_of(on + 1)));
     const std::string title = say({words("{0}: {1}"), {car, d.task->name}}, prefs);
     icalcomponent_add_property(event, icalproperty_new_summary(title.c_str()));
-    const std::string text = say({words("{0} {1}"), {d.task->how, d.why}}, prefs);
+    std::string text = say({words("{0} {1}"), {d.task->how, d.why}}, prefs);
+    if (late) text += " " + say({words("Due since {0}."), {work::day_text(d.due)}}, prefs);
     icalcomponent_add_property(event, icalproperty_new_description(text.c_str()));
     icalcomponent_add_property(event, icalproperty_new_transp(ICAL_TRANSP_TRANSPARENT));
+    icalcomponent* alarm = icalcomponent_new(ICAL_VALARM_COMPONENT);
+    icalcomponent_add_property(alarm, icalproperty_new_action(ICAL_ACTION_DISPLAY));
+    icalcomponent_add_property(alarm, icalproperty_new_description(title.c_str()));
+    icaltriggertype morning{};
+    morning.time = icaltime_null_time();
+    morning.duration = icaldurationtype_from_int(rings_at);
+    icalcomponent_add_property(alarm, icalproperty_new_trigger(morning));
+    icalcomponent_add_component(event, alarm);
     icalcomponent_add_component(calendar.get(), event); // the calendar's own from here
   }
   char* text = icalcomponent_as_ical_string_r(calendar.get());

@@ -72,6 +72,7 @@ std::string plan_json(const Plan& plan, const std::vector<HoldPoint>& checks, co
                     {"stands", name_of(p.stands)},
                     {"why", say(j.why)},
                     {"checks", texts(j.checks)}});
+    if (!j.note.taken_by.empty()) jobs.back()["taken_on"] = {{"by", j.note.taken_by}, {"why", j.note.taken_why}};
   }
   Json left_out = Json::array();
   for (const Job& j : skipped)
@@ -198,14 +199,16 @@ std::string schools_json(const Schools& schools) {
 }
 
 std::string plan_csv(const Plan& plan) {
-  std::string out = "id,job,place,people,hours,wait_h,start,start_h,end_h,float_h,critical,who,stands\n";
+  std::string out =
+      "id,job,place,people,hours,wait_h,start,start_h,end_h,float_h,critical,who,stands,taken_on_by,taken_on_because\n";
   for (std::size_t i = 0; i < plan.jobs.size(); ++i) {
     const Job& j = plan.jobs[i];
     const PlannedJob& p = plan.planned[i];
-    out += fmt::format("{},{},{},{},{:.2f},{:.2f},{},{:.2f},{:.2f},{:.2f},{},{},{}\n", csv_cell(j.id),
+    out += fmt::format("{},{},{},{},{:.2f},{:.2f},{},{:.2f},{:.2f},{:.2f},{},{},{},{},{}\n", csv_cell(j.id),
                        csv_cell(say(j.name)), build::name_of(j.place), j.people, j.hours, j.wait,
                        csv_cell(say(moment_name(plan, p.start))), p.start, p.end, p.path.slack,
-                       p.path.critical ? "yes" : "no", csv_cell(joined(p.who)), name_of(p.stands));
+                       p.path.critical ? "yes" : "no", csv_cell(joined(p.who)), name_of(p.stands),
+                       csv_cell(j.note.taken_by), csv_cell(j.note.taken_why));
   }
   return out;
 }

@@ -27,10 +27,10 @@ public:
     out += list(words("Never"), over_.never, 13);
     out += list(words("Listen for"), over_.listen, 11, proving.listen);
     std::vector<Message> care;
-    if (over_.drain_days)
+    if (over_.drain && over_.drain->known)
       care.push_back({words("Drain the tank about every {0}; sooner in damp weather, and before frost."),
-                      {Amount{*over_.drain_days * 86400, Kind::days, 0, {}}}});
-    else
+                      {Amount{over_.drain->days * 86400, Kind::days, 0, {}}}});
+    else if (over_.drain)
       care.push_back({words("Drain the tank once a month until you know how much comes out."), {}});
     care.push_back({words("Come back after two weeks or 100 km: bolts are torqued again, heights looked at."), {}});
     if (over_.least_standing)
@@ -55,6 +55,7 @@ public:
       proofs.row({say(p.name, prefs_), say({name_of(p.state), {}}), p.by.empty() ? "" : p.by + ", " + p.day});
     first += proofs.text();
     first += heights();
+    if (!over_.taken.empty()) first += list(words("Gone on with before it was released"), over_.taken, 10);
     if (!over_.learned.empty()) first += list(words("Predictions follow this car"), over_.learned, 10);
     out.push_back(first);
     std::string figures = "<h2>" + told({words("Predicted and measured"), {}}) + "</h2>";

@@ -58,6 +58,9 @@ public:
       line(13, told(j.why), " class='second'");
       if (!j.tools.text.empty() || !j.parts.text.empty())
         line(13, "☐ " + told(j.tools) + (j.tools.text.empty() || j.parts.text.empty() ? "" : " · ") + told(j.parts));
+      if (!j.note.taken_by.empty())
+        line(13, told({words("Taken on by {0} before everything was ready: {1}"), {j.note.taken_by, j.note.taken_why}}),
+             "", true);
       for (const std::string& check : j.checks)
         line(15, "◆ " + told(check_name(check)), "", true);
       out += "<p>&nbsp;</p>";

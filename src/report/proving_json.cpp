@@ -92,6 +92,7 @@ std::string care_json(const CarePlan& plan) {
                       {"a_year_sd", t.year_sd},
                       {"limit", number(t.limit)},
                       {"crosses", t.crosses ? Json(work::day_text(*t.crosses)) : Json()},
+                      {"far", t.far ? Json(say(*t.far)) : Json()},
                       {"says", t.says ? Json(say(*t.says)) : Json()}});
   }
   out["trends"] = std::move(trends);

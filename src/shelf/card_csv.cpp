@@ -70,6 +70,7 @@ constexpr NumberKey number_keys[] = {
     {"max_diameter_mm", 1e-3, 20, 600, &air::BagCard::max_diameter, true},
     {"min_pressure_bar", 1e5, 0, 20, &air::BagCard::min_pressure, true},
     {"max_pressure_bar", 1e5, 0.5, 40, &air::BagCard::max_pressure, true},
+    {"peak_bar", 1e5, 0.5, 60, &air::BagCard::peak_pressure, false},
     {"mass_kg", 1, 0, 60, &air::BagCard::mass, false},
     {"max_tilt_deg", std::numbers::pi / 180, 0.5, 45, &air::BagCard::max_tilt, false},
     {"max_offset_mm", 1e-3, 0.5, 100, &air::BagCard::max_offset, false},
@@ -322,6 +323,11 @@ private:
                      {words("The greatest pressure {0} is not above the least, {1}."),
                       {told_from(pascals(card_.max_pressure), card_.min_pressure),
                        told_from(pascals(card_.min_pressure), card_.max_pressure)}});
+    if (card_.peak_pressure > 0 && card_.peak_pressure < card_.max_pressure)
+      return mistake(keys_["peak_bar"], 1,
+                     {words("The peak {0}, for a moment in bump, is not below the steady maximum, {1}."),
+                      {told_from(pascals(card_.peak_pressure), card_.max_pressure),
+                       told_from(pascals(card_.max_pressure), card_.peak_pressure)}});
     if (card_.heights.back() <= card_.collapsed_height || card_.heights.front() >= card_.max_height)
       return mistake(max_line, 1,
                      {words("The rows from {0} to {1} lie outside the bag's own heights, {2} to {3}."),

@@ -21,6 +21,7 @@ std::string card_text(const air::BagCard& card) {
   key("max_diameter_mm", figure(card.max_diameter * 1e3));
   key("min_pressure_bar", figure(card.min_pressure * 1e-5));
   key("max_pressure_bar", figure(card.max_pressure * 1e-5));
+  if (card.peak_pressure > 0) key("peak_bar", figure(card.peak_pressure * 1e-5));
   key("internal_stop", card.internal_stop ? "yes" : "no");
   if (card.mass > 0) key("mass_kg", figure(card.mass));
   if (card.max_tilt > 0) key("max_tilt_deg", figure(card.max_tilt * 180 / std::numbers::pi));

@@ -13,10 +13,12 @@
 
 #include <QAbstractButton>
 #include <QApplication>
+#include <QComboBox>
 #include <QElapsedTimer>
 #include <QLabel>
 #include <QLineEdit>
 #include <QTest>
+#include <QTimer>
 
 #include <array>
 #include <functional>
@@ -78,6 +80,32 @@ protected:
     QTest::keyClick(window_.get(), key, modifiers);
     QCoreApplication::processEvents();
   }
+  /// Answers whoever asks to go on with what is not released. @param by  empty: it is left
+  class TakesOn {
+  public:
+    explicit TakesOn(const QString& by, const QString& why = "the customer waits") {
+      timer_.callOnTimeout([this, by, why] {
+        QWidget* asked = QApplication::activeModalWidget();
+        if (!asked || asked->objectName() != "take_on") return;
+        missing_ = asked->findChild<QLabel*>("missing")->text();
+        could_ = asked->findChild<QAbstractButton*>("take_it")->isEnabled();
+        if (by.isEmpty()) return asked->findChild<QAbstractButton*>("leave_it")->click();
+        asked->findChild<QComboBox*>("taken_by")->setEditText(by);
+        asked->findChild<QLineEdit*>("taken_why")->setText(why);
+        asked->findChild<QAbstractButton*>("take_it")->click();
+      });
+      timer_.start(5);
+    }
+    /// What was said to be missing; empty: nobody asked.
+    [[nodiscard]] const QString& missing() const { return missing_; }
+    /// Could it be taken on before a name and a reason stood there?
+    [[nodiscard]] bool could_at_once() const { return could_; }
+
+  private:
+    QTimer timer_;
+    QString missing_;
+    bool could_ = false;
+  };
   /// The widget of an object name.
   template <class T>
   T* named(const char* name) {

@@ -331,9 +331,16 @@ TEST_F(BookTest, FindingsAreSearchedOnceTheyWereTakenAndAskedForAgainAfterAChang
   ASSERT_TRUE(book.sync(folder_ / "builds"));
   const std::string a = (folder_ / "builds" / "a.mavrel").string();
   EXPECT_EQ(book.without_findings(10)->size(), 3U);
-  ASSERT_TRUE(book.take_findings(a, "The damper tops out at road height."));
+  ASSERT_TRUE(book.take_findings(a, {"The damper tops out at road height.", "2027-02-03", 4, 9}));
   EXPECT_EQ(book.without_findings(10)->size(), 2U);
   EXPECT_EQ(numbers(book, {"tops out", "", "", "", "", "", "", 10}), std::vector<std::string>{"W-1"});
+  const auto found = book.search({"tops out", "", "", "", "", "", "", 10});
+  ASSERT_TRUE(found && found->size() == 1);
+  EXPECT_EQ(found->front().car.due, "2027-02-03") << "as Care has it";
+  EXPECT_EQ(found->front().car.proved, 4);
+  EXPECT_EQ(found->front().car.checks, 9);
+  EXPECT_EQ(book.search({"  ", " ", "", "", "", "", "", 10})->size(), 3U) << "a blank searches for everything";
+  EXPECT_TRUE(book.search({" ,;. ", "", "", "", "", "", "", 10})->empty()) << "signs alone are nothing's name";
   put("a", [](build::Build& b) { b.job.number = "W-1", b.job.car = "x"; });
   ASSERT_TRUE(book.sync(folder_ / "builds"));
   EXPECT_EQ(book.without_findings(10)->size(), 3U);

@@ -53,6 +53,26 @@ TEST(Quantity, WeightsAndMassesStandForEachOther) {
   EXPECT_NEAR(si("100 kg", Kind::force), 980.665, 1e-9);
 }
 
+TEST(Quantity, HoursAreWrittenAsAClockToo) {
+  for (const auto& [typed, seconds] : {std::pair<const char*, double>{"7:30", 27000},
+                                       {"07:05", 25500},
+                                       {" 7 : 30 h", 27000},
+                                       {"4 h 30", 16200},
+                                       {"4h30", 16200},
+                                       {"4 h 30 min", 16200},
+                                       {"90 min", 5400},
+                                       {"0:00", 0}}) {
+    const auto read = parse_quantity(typed, Kind::hours);
+    ASSERT_TRUE(read) << typed;
+    EXPECT_DOUBLE_EQ(*read, seconds) << typed;
+  }
+  EXPECT_DOUBLE_EQ(*parse_quantity("3:20", Kind::time), 200) << "of what takes seconds: minutes and seconds";
+  EXPECT_DOUBLE_EQ(*parse_quantity("3 min 20", Kind::minutes), 200);
+  for (const char* wrong : {"7:60", "7:", ":30", "7:30:10", "4 h 90", "7:30 mm", "12345:00"})
+    EXPECT_FALSE(parse_quantity(wrong, Kind::hours)) << wrong;
+  EXPECT_FALSE(parse_quantity("7:30", Kind::length));
+}
+
 TEST(Quantity, BareNumbersTakeThePreferredUnit) {
   UnitPrefs imperial{LengthUnit::inch, PressureUnit::psi, MassUnit::lb, TemperatureUnit::fahrenheit, 0.020};
   EXPECT_DOUBLE_EQ(si("343", Kind::length), 0.343);

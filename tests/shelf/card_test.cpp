@@ -67,6 +67,8 @@ TEST(Card, EachMistakeIsNamedWithItsPlace) {
       {"# max_pressure_bar: 9.0", "# max_pressure_bar: 9.0\n# max_pressure_bar: 8", 9, "second time"},
       {"# min_pressure_bar: 0.4", "# min_pressure_bar: 12", 8, "not above the least"},
       {"# internal_stop: no", "# internal_stop: maybe", 9, "yes or no"},
+      {"# internal_stop: no", "# peak_bar: 8.5", 9, "not below the steady maximum"},
+      {"# internal_stop: no", "# peak_bar: much", 9, "much"},
       {"height_mm,volume_l", "height_mm,volume_q", 11, "no column"},
       {"height_mm,volume_l", "height_mm,height_mm", 11, "twice"},
       {"load_n@4bar", "load_n@1bar", 11, "out of order"},

@@ -1,5 +1,6 @@
 #include "shelf/card_write.h"
 
+#include "air/bag.h"
 #include "shelf/card_check.h"
 #include "support.h"
 
@@ -14,6 +15,20 @@ TEST(CardWrite, ReadBackIsTheSameCard) {
     EXPECT_EQ(back.card->name, bag.card.name);
     EXPECT_EQ(back.card->pressures, bag.card.pressures);
   }
+}
+
+TEST(CardWrite, APeakIsKeptAndNoneIsWrittenAsNone) {
+  air::BagCard card = test::demo_shelf().bags.front().card;
+  card.peak_pressure = 0;
+  EXPECT_EQ(card_text(card).find("peak"), std::string::npos);
+  EXPECT_FALSE(air::peak_of(card).stated);
+  EXPECT_DOUBLE_EQ(air::peak_of(card).pressure, 1.5 * card.max_pressure);
+  card.peak_pressure = 1.2 * card.max_pressure;
+  const CardReading back = read_card(card_text(card));
+  ASSERT_TRUE(back.card);
+  EXPECT_NEAR(back.card->peak_pressure, card.peak_pressure, 1);
+  EXPECT_TRUE(air::peak_of(*back.card).stated);
+  EXPECT_TRUE(back.card->more.empty());
 }
 
 TEST(CardWrite, RandomCardsComeBackToTheDigitsWritten) {

@@ -92,6 +92,8 @@ int main(int argc, char** argv) {
   app::Look first = window.desk().look();
   if (asked.contains("--night")) first.theme = app::Theme::night_bay;
   if (asked.contains("--large-text")) first.scale = 1.3;
+  for (const QString& one : asked)
+    if (one.startsWith("--text=")) first.scale = one.mid(7).toDouble();
   window.desk().view().set_look(first);
   window.resize(asked.contains("--small") ? QSize(1100, 700) : QSize(1280, 800));
   window.show();

@@ -1,6 +1,9 @@
 #include "app/checks/check_edits.h"
 
+#include "app/checks/take_on.h"
 #include "assess/fit_up/check_figures.h"
+#include "assess/fit_up/fit_up_findings.h"
+#include "assess/fit_up/plan.h"
 
 #include <algorithm>
 
@@ -95,7 +98,8 @@ bool keep_series(Desk& desk, const assess::HoldPoint& point, std::vector<build::
   return true;
 }
 
-bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment) {
+bool sign_check(Desk& desk, QWidget* asks, const assess::HoldPoint& point, const QString& by,
+                const std::string& moment) {
   build::Build build = desk.build();
   build::HoldCheck* check = with_check(desk, build, point);
   if (!check) return false;
@@ -104,6 +108,15 @@ bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, c
   if (!done) {
     desk.tell(desk.words_of(done.error()));
     return false;
+  }
+  const assess::PlanGiven plan = assess::plan_given(desk.assessment().fit_up.given(), std::nullopt);
+  if (const auto missing = assess::missing_before_check(plan, point.id); !missing.empty()) {
+    const auto taken = ask_to_take_on(asks, desk, Desk::tr("Sign “%1”").arg(desk.words_of(point.name)), missing);
+    if (!taken) {
+      desk.tell(Desk::tr("Not signed: %1.").arg(desk.words_of(missing.front())));
+      return false;
+    }
+    done->taken_by = taken->by.toStdString(), done->taken_why = taken->why.toStdString();
   }
   *check = std::move(*done);
   desk.edit(Desk::tr("Sign a check"), std::move(build));

@@ -14,8 +14,11 @@ namespace mavrel::app {
 void begin_check(Desk& desk, const assess::HoldPoint& point);
 /// Measured, yes or no.
 void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes);
+/// Signed where what its job waits for is there; else whoever signs is asked to take that on.
+/// @param asks  over which that is asked
 /// @returns whether it could be signed; else why not is told
-bool sign_check(Desk& desk, const assess::HoldPoint& point, const QString& by, const std::string& moment);
+bool sign_check(Desk& desk, QWidget* asks, const assess::HoldPoint& point, const QString& by,
+                const std::string& moment);
 
 /// What was read of figures, by their place, over the link or by a watch.
 void measure_figures(Desk& desk, const assess::HoldPoint& point,

@@ -130,6 +130,10 @@ void CheckPage::fill_check() {
     said << tr("First: %1.").arg(first.join(", "));
   }
   if (p && p->state == CheckState::stale) said << stale_words(desk_, *p);
+  if (p && p->note)
+    if (const build::HoldCheck& note = desk_.build().variant().fit_up->checks[*p->note]; !note.taken_by.empty())
+      said << tr("Taken on by %1 before everything was ready: %2.")
+                  .arg(QString::fromStdString(note.taken_by), QString::fromStdString(note.taken_why));
   state_->setText(said.join(" "));
   state_->setVisible(!said.isEmpty());
   QPalette palette = state_->palette();

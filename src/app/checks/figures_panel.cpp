@@ -223,6 +223,11 @@ void FiguresPanel::build_rows() {
       grid()->addWidget(field, row, 4);
     }
     QLabel* verdict = quiet_label();
+    // As wide as its longest words from the start: no button moves from under the hand that pressed it.
+    int widest = 0;
+    for (const QString& one : {tr("✗ not right"), tr("optional"), QString("✓")})
+      widest = std::max(widest, verdict->fontMetrics().horizontalAdvance(one));
+    verdict->setMinimumWidth(widest + desk().look().px(4));
     verdicts_.push_back(verdict);
     grid()->addWidget(verdict, row, 5);
   }

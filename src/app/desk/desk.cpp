@@ -1,7 +1,9 @@
 #include "app/desk/desk.h"
 
 #include "assess/assessment.h"
+#include "assess/care/care_findings.h"
 #include "assess/end/end_answer.h"
+#include "build/care.h"
 
 #include <QCoreApplication>
 
@@ -28,6 +30,18 @@ void Desk::refresh() {
   assessment_ = assessor_.assess(build(), shelf());
   view_.show(assessment_);
   emit changed();
+}
+
+QString Desk::of_another_car(const QString& path) const {
+  const build::Origin& origin = *build().origin;
+  if (origin.taken.empty()) return {};
+  const std::string where = resolve(path).toStdString();
+  for (const assess::StillTaken& still : assessment_->care.given().taken) {
+    const std::string& leaf = origin.taken[still.place].path; // a list is one leaf
+    if (where == leaf || (where.starts_with(leaf) && where[leaf.size()] == '.'))
+      return QString::fromStdString(origin.number.empty() ? origin.car : origin.number);
+  }
+  return {};
 }
 
 std::optional<QString> Desk::type(const QString& path, const QString& text) {

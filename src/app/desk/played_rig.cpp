@@ -16,7 +16,21 @@
 
 namespace mavrel::app {
 
-PlayedRig::PlayedRig(Desk& desk) : QObject(&desk), desk_(desk), bench_(BenchLink::of(desk)) {}
+PlayedRig::PlayedRig(Desk& desk) : QObject(&desk), desk_(desk), bench_(BenchLink::of(desk)) {
+  // It is the car that was put on it: what is read of it is nothing to another, nor to another design.
+  connect(&desk_.document(), &Document::put_down, this, &PlayedRig::end_with_its_car);
+  connect(&desk_, &Desk::changed, this, [this] {
+    if (rig_ && desk_.build().active_variant != variant_) end_with_its_car();
+  });
+}
+
+void PlayedRig::end_with_its_car() {
+  if (!rig_) return;
+  bench_.shut();
+  stop();
+  emit said(tr("The rig ended: it played another car."));
+  desk_.tell(tr("The rig ended: it played another car."));
+}
 
 PlayedRig::~PlayedRig() {
   stop();
@@ -77,6 +91,7 @@ std::optional<QString> PlayedRig::start(const QStringList& more) {
   if (!written) return tr("The car could not be put on the rig: %1 takes no files.").arg(folder_->path());
   QStringList arguments = {build, "--socket", socket, "--shelf", shelf, "--alone", "20"};
   arguments << more;
+  variant_ = desk_.build().active_variant;
   rig_ = std::make_unique<QProcess>();
   connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
     if (bench_.standing() == BenchLink::Standing::open || bench_.standing() == BenchLink::Standing::opening) return;

@@ -35,12 +35,14 @@ signals:
 
 private:
   explicit PlayedRig(Desk& desk);
+  void end_with_its_car();
   [[nodiscard]] std::optional<QString> start(const QStringList& more);
 
   Desk& desk_;
   BenchLink& bench_;
   std::unique_ptr<QTemporaryDir> folder_;
   std::unique_ptr<QProcess> rig_;
+  std::size_t variant_ = 0; // that was put on it
 };
 
 } // namespace mavrel::app

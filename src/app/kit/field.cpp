@@ -78,10 +78,11 @@ void Field::refresh() {
   if (stale_) return;
   const build::FieldView view = desk_.field(path_);
   const QString name = desk_.words_of(view.label);
+  const QString other = desk_.of_another_car(path_);
   // At every move of a hand every field is asked; most say what they said before.
   const QString says =
-      QString("%1\n%2\n%3\n%4")
-          .arg(name, QString::fromStdString(view.shown), QString::fromStdString(view.editable), placeholder_);
+      QString("%1\n%2\n%3\n%4\n%5")
+          .arg(name, QString::fromStdString(view.shown), QString::fromStdString(view.editable), placeholder_, other);
   if (!editing_ && says == says_) return;
   says_ = says;
   edit_->setAccessibleName(name.isEmpty() ? caption_->text() : name);
@@ -95,6 +96,8 @@ void Field::refresh() {
     tip += tr("\nSeveral readings: separate them with ;  Add one with + in front.");
   else if (view.is_wish)
     tip += tr("\nA height (343 mm), a gap (gap 30 mm, or 2 f for fingers), or a drop (drop 60 mm).");
+  if (!other.isEmpty()) tip += tr("\n≈ Of %1, another car: not measured on this one.").arg(other);
+  other_ = other;
   edit_->setToolTip(tip);
   edit_->setAccessibleDescription(tip);
   if (is_touched()) return;
@@ -209,13 +212,21 @@ bool Field::eventFilter(QObject* watched, QEvent* event) {
 
 void Field::paintEvent(QPaintEvent*) {
   const build::FieldView view = desk_.field(path_);
-  if (view.readings < 2 || editing_) return;
-  // How many readings stand behind the mean: a small figure at the caption's right.
+  const bool many = view.readings > 1 && !editing_;
+  if (!many && other_.isEmpty()) return;
+  // At the caption's right: that the figure is another car's, and how many readings stand behind the mean.
   QPainter painter(this);
   painter.setFont(desk_.look().font(TextSize::small));
-  painter.setPen(desk_.look().tokens().second);
-  painter.drawText(QRect(0, 0, width() - 2, caption_->height()), Qt::AlignRight | Qt::AlignVCenter,
-                   QString("×%1").arg(view.readings));
+  QRect room(0, 0, width() - 2, caption_->height());
+  if (many) {
+    const QString count = QString("×%1").arg(view.readings);
+    painter.setPen(desk_.look().tokens().second);
+    painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter, count);
+    room.setRight(room.right() - painter.fontMetrics().horizontalAdvance(count) - 4);
+  }
+  if (other_.isEmpty()) return;
+  painter.setPen(desk_.look().tokens().caution);
+  painter.drawText(room, Qt::AlignRight | Qt::AlignVCenter, "≈");
 }
 
 } // namespace mavrel::app

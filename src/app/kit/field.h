@@ -58,6 +58,7 @@ private:
   QPointer<QLabel> bubble_;                     // belongs to the window, so that it may lie over other widgets
   QString began_with_, began_at_, placeholder_; // text and resolved path when editing began
   QString says_;                                // all that it showed last
+  QString other_;                               // the car that its figure is of, where that is another
   bool editing_ = false;
   bool stale_ = false; // changed while out of sight
   bool prominent_ = false;

@@ -96,12 +96,18 @@ void PathTable::fill() {
       }
       const QString path = row.paths.value(c);
       const auto view = path.isEmpty() || path.startsWith('+') ? build::FieldView{} : desk_.field(path);
-      const QString shown = path.isEmpty() ? QString() : view.filled ? QString::fromStdString(view.shown) : tr("·");
+      const QString other = path.isEmpty() || !view.filled ? QString() : desk_.of_another_car(path);
+      const QString shown = path.isEmpty()    ? QString()
+                            : !view.filled    ? tr("·")
+                            : other.isEmpty() ? QString::fromStdString(view.shown)
+                                              : "≈ " + QString::fromStdString(view.shown);
       if (cell->text() != shown) cell->setText(shown);
       cell->setFlags(path.isEmpty() ? Qt::ItemIsEnabled
                                     : Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsEditable);
       cell->setForeground(row.flag.isEmpty() ? t.ink : t.caution);
-      cell->setToolTip(row.flag.isEmpty() ? desk_.words_of(view.label) : row.flag);
+      QString tip = row.flag.isEmpty() ? desk_.words_of(view.label) : row.flag;
+      if (!other.isEmpty()) tip += tr("\n≈ Of %1, another car: not measured on this one.").arg(other);
+      cell->setToolTip(tip);
     }
   }
   setVerticalHeaderLabels(names);

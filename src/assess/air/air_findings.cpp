@@ -71,11 +71,22 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
                        Message way_out) {
     out.push_back({code, severity, role, std::move(title), std::move(reason), std::move(way_out)});
   };
+  std::vector<Message> lacks; // said once, however many there are
+  std::optional<KitRole> first;
   for (const KitRole role : needed)
-    if ((kit.*row_of(role).name).empty())
-      add("air_part_missing", Severity::caution, role, {words("The kit has no {0}"), {row_of(role).label}},
-          {words("Air can't get from the tank to the bags without it."), {}},
-          {words("Choose one in the run of air."), {}});
+    if ((kit.*row_of(role).name).empty()) {
+      if (!first) first = role;
+      lacks.push_back({row_of(role).label, {}});
+    }
+  if (lacks.size() == 1)
+    add("air_part_missing", Severity::caution, *first, {words("The kit has no {0}"), {lacks.front()}},
+        {words("Air can't get from the tank to the bags without it."), {}},
+        {words("Choose one in the run of air."), {}});
+  else if (first)
+    add("air_part_missing", Severity::caution, *first,
+        {words("The kit lacks {0} parts"), {std::to_string(lacks.size())}},
+        {words("Air can't get from the tank to the bags without: {0}."), {list_of(std::move(lacks))}},
+        {words("Choose them in the run of air."), {}});
   for (const KitRoleRow& role : kit_roles())
     if (const std::string& name = kit.*role.name; !name.empty() && !parts[role.role])
       add("air_part_not_on_shelf", Severity::caution, role.role, {words("“{0}” is not on the shelf"), {name}},

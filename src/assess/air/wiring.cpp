@@ -21,14 +21,16 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
   if (!given.parts[KitRole::compressor])
     return refuse(words("The kit has no {0}."), {row_of(KitRole::compressor).label});
   if (!cut) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
-  const build::Route* laid = route_of(given.routes, "power");
-  const double length = laid ? routed_length(way_of(*laid, kit.battery_at, kit.compressor_at), *laid, kit.line_slack)
-                             : way_between(kit.battery_at, kit.compressor_at, kit.line_slack);
+  const auto length_of = [&](const char* route) {
+    const build::Route* laid = route_of(given.routes, route);
+    return laid ? routed_length(way_of(*laid, kit.battery_at, kit.compressor_at), *laid, kit.line_slack)
+                : way_between(kit.battery_at, kit.compressor_at, kit.line_slack);
+  };
   Wiring out;
   std::vector<const shelf::Part*> all;
   for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
     if (const shelf::Part* part = given.parts[role]) all.push_back(part);
-  const auto feed_of = [&](const std::vector<const shelf::Part*>& on_it) {
+  const auto feed_of = [&](const std::vector<const shelf::Part*>& on_it, double length) {
     double running = 0, starting = 0;
     std::vector<std::string> names;
     for (const shelf::Part* part : on_it) {
@@ -44,11 +46,11 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
     return feed;
   };
   if (kit.feeds == build::Feeds::one || all.size() == 1)
-    out.feeds.push_back(feed_of(all));
-  else
-    for (const shelf::Part* part : all)
-      out.feeds.push_back(feed_of({part}));
-  const Feed together = feed_of(all);
+    out.feeds.push_back(feed_of(all, length_of("power")));
+  else // a cable of its own for each, as it is laid
+    for (std::size_t i = 0; i < all.size(); ++i)
+      out.feeds.push_back(feed_of({all[i]}, length_of(i == 0 ? "power" : "power_2")));
+  const Feed together = feed_of(all, length_of("power"));
   out.running = together.running, out.starting = together.starting;
   double drop = 0;
   for (const Feed& feed : out.feeds)
@@ -63,9 +65,10 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
     const auto fuse = feed.cable ? std::optional(feed.cable->fuse) : std::nullopt;
     out.rows.push_back(
         {"battery +", "fuse", {words("within a hand of the battery"), {}}, fuse_from_battery, section, fuse});
-    out.rows.push_back({"fuse", "relay", {words("the long run"), {}}, length, section, {}});
+    out.rows.push_back({"fuse", "relay", {words("the long run"), {}}, feed.length, section, {}});
     out.rows.push_back({"relay", names, {words("beside the compressor"), {}}, 0.3, section, {}});
-    out.rows.push_back({names, "battery −", {words("back, or to bare body metal as thick"), {}}, length, section, {}});
+    out.rows.push_back(
+        {names, "battery −", {words("back, or to bare body metal as thick"), {}}, feed.length, section, {}});
   }
   const double to_switch = way_between(kit.battery_at, kit.tank_at, kit.line_slack);
   const auto thin = air::cable_for(switch_wire, to_switch, kit.volts, kit.drop_allowed);

@@ -1,6 +1,8 @@
 #include "assess/care/care_findings.h"
 
 #include "assess/care/care_plan.h"
+#include "assess/fit_up/checks.h"
+#include "build/proving.h"
 #include "work/day.h"
 
 #include <fmt/format.h>
@@ -12,6 +14,7 @@ namespace mavrel::assess {
 namespace {
 
 constexpr FindingRow rows[] = {
+    {"care_unproved", &stages::care},
     {"care_other_car", &stages::car_in},
     {"care_log_day", &stages::care},
     {"care_typed", &stages::care},
@@ -26,6 +29,26 @@ const std::span<const FindingRow> care_finding_rows = rows;
 
 Findings find_in_care(const CareGiven& given) {
   Findings out;
+  if (work::parse_day(given.care->from) && given.fit_up.proving->handed_over.empty()) {
+    // On the road without a hand-over: what is not proved is not driven.
+    std::size_t proofs = 0, stand = 0;
+    std::vector<Message> some;
+    for (const HoldPoint& p : hold_points(given.fit_up)) {
+      if (!is_proof(p)) continue;
+      ++proofs;
+      if (p.state == CheckState::passed)
+        ++stand;
+      else if (some.size() < 4)
+        some.push_back(p.name);
+    }
+    if (stand < proofs)
+      add_finding(
+          out, row("care_unproved"), Severity::stop, std::nullopt, "care.from",
+          {words("On the road and not proved"), {}},
+          {words("{0} of {1} proofs stand; among those that do not: {2}."),
+           {std::to_string(stand), std::to_string(proofs), list_of(std::move(some))}},
+          {words("Prove them on Proving and hand the car over, or clear the day it is on the road since."), {}});
+  }
   if (!given.taken.empty()) {
     std::vector<Message> some;
     for (const StillTaken& t : given.taken)

@@ -402,4 +402,14 @@ std::optional<CarePlan> care_plan(const CareGiven& given, std::optional<double> 
   return Planner(given, air_a_day, today).plan();
 }
 
+std::optional<DrainRound> drain_round(const CareGiven& given, std::optional<double> air_a_day, Day since) {
+  CareGiven fresh = given; // handed over on that day, and nothing has happened to it
+  fresh.care.own().from = work::day_text(since);
+  fresh.care.own().log = {};
+  const auto plan = care_plan(fresh, air_a_day, since);
+  for (const CareDue& d : plan->due)
+    if (std::string_view(d.task->key) == "drain") return DrainRound{double(d.due - since), air_a_day.has_value()};
+  return std::nullopt;
+}
+
 } // namespace mavrel::assess

@@ -70,7 +70,8 @@ struct CareTrend {
   std::vector<work::Day> marks;     // days on which its bag was new
   double year = 0, year_sd = 0;     // change a year, by the line through the points since the last mark, and its doubt
   std::optional<double> limit;      // what it should not cross
-  std::optional<work::Day> crosses; // when it would, as it goes
+  std::optional<Message> far;       // how far it is from that, or past it
+  std::optional<work::Day> crosses; // when it would, as it goes; a day that is still to come
   std::optional<Message> says;      // what it means, where it means something
 };
 
@@ -87,6 +88,16 @@ struct CarePlan {
 /// Source: docs/models.md, "Care".
 [[nodiscard]] std::optional<CarePlan> care_plan(const CareGiven& given, std::optional<double> air_a_day,
                                                 work::Day today);
+
+/// How often a tank is drained, as it comes round and as the owner is told.
+struct DrainRound {
+  double days = 0;
+  bool known = false; // by the air that goes through; else by the month
+};
+/// From a tank that was drained on `since`. @param air_a_day  kg that go through; none: not known
+/// @returns none: there is nothing to drain, or it is not wanted
+[[nodiscard]] std::optional<DrainRound> drain_round(const CareGiven& given, std::optional<double> air_a_day,
+                                                    work::Day since);
 
 /// Mean of the air on a day, by the year's coldest and warmest month.
 struct Weather {

@@ -64,7 +64,7 @@ std::optional<curve::Line> fit_line(CareTrend& t) {
 
 class Trends {
 public:
-  Trends(const CareGiven& given, Day today) : given_(given) {
+  Trends(const CareGiven& given, Day today) : given_(given), today_(today) {
     for (const build::LogEntry& e : given.care->log)
       if (const auto at = work::parse_moment(e.day); at && at->day <= today) log_.emplace_back(at->day, &e);
     std::stable_sort(log_.begin(), log_.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
@@ -143,12 +143,24 @@ private:
         t.says = {words("The tank takes longer to fill from year to year: the compressor wears, or its filter clogs."),
                   {}};
     }
+    if (t.limit && t.says) {
+      // Which side is right: a height above its limit, the others below.
+      const double left = key == "height" ? now - *t.limit : *t.limit - now;
+      const auto amount = [&](double v) { return Amount{v, t.kind, -1, {}}; };
+      t.far = left > 0 ? Message{words("It stands at {0}; {1} is too far, {2} from there."),
+                                 {amount(now), amount(*t.limit), amount(left)}}
+                       : Message{words("It stands at {0}, {2} past {1}, which is too far."),
+                                 {amount(now), amount(*t.limit), amount(-left)}};
+    }
     if (!line || !t.limit || std::abs(t.year) <= 2 * t.year_sd || t.year == 0) return;
     const double days = (*t.limit - line->at(t.points.back().day)) / t.year * days_a_year;
-    if (days > 0 && days < believed) t.crosses = t.points.back().day + static_cast<Day>(days);
+    // A day that has passed is no forecast: what was read last says how far it is.
+    if (days > 0 && days < believed && t.points.back().day + static_cast<Day>(days) > today_)
+      t.crosses = t.points.back().day + static_cast<Day>(days);
   }
 
   const CareGiven& given_;
+  Day today_;
   std::vector<std::pair<Day, const build::LogEntry*>> log_;
   std::vector<CareTrend> out_;
 };

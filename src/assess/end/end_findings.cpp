@@ -27,6 +27,7 @@ constexpr FindingRow end_rows[] = {
     {"preset_outside", &stages::bags},
     {"bag_before_stop", &stages::bags},
     {"not_held_up", &stages::bags},
+    {"bump_over_peak", &stages::bags},
     {"bump_over_maximum", &stages::bags},
     {"rebound_under_minimum", &stages::bags},
     {"stroke_unknown", &stages::bags},
@@ -50,6 +51,7 @@ public:
     card_doubts();
     for (const Misfit& m : here_.misfits)
       if (is_worst(m)) misfit(m);
+    bump_over_maximum();
     heavy_lift();
     comfort();
   }
@@ -139,8 +141,8 @@ private:
       return stop_order(m);
     case MisfitCode::not_held_up:
       return not_held_up(m);
-    case MisfitCode::bump_over_maximum:
-      return bump_over_maximum(m);
+    case MisfitCode::bump_over_peak:
+      return over_in_bump(m.figure, *m.load_case, true);
     case MisfitCode::rebound_under_minimum:
       return rebound_under_minimum(m);
     case MisfitCode::stroke_unknown:
@@ -181,20 +183,37 @@ private:
         {words("A bag whose area changes less with height there, or another stack."), {}});
   }
 
-  void bump_over_maximum(const Misfit& m) {
-    const StrokeEnd& bump = here_.strokes[*m.load_case]->bump;
-    auto& f =
-        add(end_row("bump_over_maximum"), Severity::stop, fit_path("bag"),
-            {words("{0} bag reaches {1} in full bump"), {name(), told_from(pascals(m.figure), m.limit)}},
-            {words("{0}, sealed, the heavier side, from road height down to {1}, {2}; its maximum is {3}."),
-             {given_.cases[*m.load_case], metres(bump.height), bump.by->name, told_from(pascals(m.limit), m.figure)}},
-            model_.setting.added_volume > 0
-                ? Message{words("A stop that meets sooner, a bigger bag, or a wider line to the added volume: {0} "
-                                "of it breathes in time."),
-                          {Amount{bump.added_taking_part, Kind::volume, -1, {}}}}
-                : Message{words("A stop that meets sooner, a bigger bag, or added volume."), {}});
-    f.number = pascals(m.figure);
-    f.limit = pascals(m.limit);
+  /// Over what it holds steadily, and not over what it takes for a moment: no stop, and said. The worst of the cases.
+  void bump_over_maximum() {
+    std::optional<std::size_t> worst;
+    double most = bag_->card.max_pressure;
+    for (std::size_t c = 0; c < here_.strokes.size(); ++c)
+      if (here_.strokes[c] && here_.strokes[c]->bump.pressure && *here_.strokes[c]->bump.pressure > most)
+        worst = c, most = *here_.strokes[c]->bump.pressure;
+    if (worst && most <= air::peak_of(bag_->card).pressure) over_in_bump(most, *worst, false);
+  }
+
+  void over_in_bump(double pressure, std::size_t load_case, bool stops) {
+    const StrokeEnd& bump = here_.strokes[load_case]->bump;
+    const air::Peak peak = air::peak_of(bag_->card);
+    const double maximum = bag_->card.max_pressure, limit = stops ? peak.pressure : maximum;
+    auto& f = add(
+        stops ? end_row("bump_over_peak") : end_row("bump_over_maximum"), stops ? Severity::stop : Severity::caution,
+        fit_path("bag"), {words("{0} bag reaches {1} in full bump"), {name(), told_from(pascals(pressure), limit)}},
+        {peak.stated
+             ? words("{0}, sealed, the heavier side, from road height down to {1}, {2}; it holds {3} steadily and "
+                     "{4} for a moment, by its card.")
+             : words("{0}, sealed, the heavier side, from road height down to {1}, {2}; it holds {3} steadily, and "
+                     "{4} for a moment is ours: its card states no peak, so 1.5 times that stands in."),
+         {given_.cases[load_case], metres(bump.height), bump.by->name, told_from(pascals(maximum), pressure),
+          told_from(pascals(peak.pressure), pressure)}},
+        model_.setting.added_volume > 0
+            ? Message{words("A stop that meets sooner, a bigger bag, or a wider line to the added volume: {0} "
+                            "of it breathes in time."),
+                      {Amount{bump.added_taking_part, Kind::volume, -1, {}}}}
+            : Message{words("A stop that meets sooner, a bigger bag, or added volume."), {}});
+    f.number = pascals(pressure);
+    f.limit = pascals(limit);
   }
 
   void rebound_under_minimum(const Misfit& m) {

@@ -97,11 +97,11 @@ void misfits_on_the_road(const BagOnEnd& bag, const std::optional<PoseState>& st
     m.low = end == &stroke->bump;
     m.figure = end->height;
   }
-  if (stroke->bump.pressure && *stroke->bump.pressure > card.max_pressure) {
-    Misfit& m = add(MisfitCode::bump_over_maximum, per_share * (*stroke->bump.pressure / card.max_pressure - 1));
+  if (const double peak = air::peak_of(card).pressure; stroke->bump.pressure && *stroke->bump.pressure > peak) {
+    Misfit& m = add(MisfitCode::bump_over_peak, per_share * (*stroke->bump.pressure / peak - 1));
     m.low = true;
     m.figure = *stroke->bump.pressure;
-    m.limit = card.max_pressure;
+    m.limit = peak;
   }
   if (stroke->rebound.pressure && *stroke->rebound.pressure < card.min_pressure) {
     Misfit& m =
@@ -152,8 +152,8 @@ Message short_words(const Misfit& m, const MisfitWords& with) {
     return {words("meets {0} before the bump stop"), {told_from(metres(m.by), 0)}};
   case MisfitCode::not_held_up:
     return {words("would not hold itself up at road height, {0}"), {load}};
-  case MisfitCode::bump_over_maximum:
-    return {words("{0} in full bump, {1}; it takes {2}"),
+  case MisfitCode::bump_over_peak:
+    return {words("{0} in full bump, {1}; it takes {2} for a moment"),
             {told_from(pascals(m.figure), m.limit), load, told_from(pascals(m.limit), m.figure)}};
   case MisfitCode::rebound_under_minimum:
     return {words("{0} in full rebound, {1}; it wants {2}"),

@@ -19,7 +19,7 @@ enum class MisfitCode {
   preset_outside,        // a preset lies outside the window it needs
   bag_before_stop,       // the bag would be the bump stop
   not_held_up,           // the rate does not hold the end up at road height
-  bump_over_maximum,     // pressure in full bump
+  bump_over_peak,        // pressure in full bump
   rebound_under_minimum, // pressure in full rebound
   stroke_unknown,        // full bump or rebound lies off the card
 };

@@ -46,15 +46,22 @@ std::vector<WeighedFinding> put_together(const FaultTable& table, const FaultEvi
       trouble.push_back({words("{0}: read as {1} and as {2}. Their mean is weighed; read it again."),
                          {sign_words(f.at), told_from({*same->value, *f.at.sign->kind}, *f.value),
                           told_from({*f.value, *f.at.sign->kind}, *same->value)}});
-    joined.push_back(i);
     // By how sure each is.
     const auto sure = [&](const std::optional<double>& typed) {
       const double one = typed.value_or(f.at.sign->sd);
       return 1 / (one * one);
     };
     const double before = sure(same->sd), now = sure(f.sd);
-    same->value = (*same->value * before + *f.value * now) / (before + now);
-    same->sd = std::sqrt(1 / (before + now));
+    // Weighed where it was read last: that row moved the odds.
+    WeighedFinding both = *same;
+    both.value = (*same->value * before + *f.value * now) / (before + now);
+    both.sd = std::sqrt(1 / (before + now));
+    const auto place = same - out.begin();
+    joined.push_back(weighed[static_cast<std::size_t>(place)]);
+    out.erase(same);
+    weighed.erase(weighed.begin() + place);
+    out.push_back(std::move(both));
+    weighed.push_back(i);
   }
   for (std::size_t k = out.size(); k-- > 0;)
     if (std::find(broken.begin(), broken.end(), out[k].column) != broken.end()) {

@@ -48,7 +48,7 @@ struct Diagnosis {
   double unknown = 0;               // odds of what is not known here
   bool nothing_fits = false;        // and that it is likelier than anything that is
   std::vector<std::size_t> weighed; // of the findings given: those that were weighed, in order
-  std::vector<std::size_t> joined;  // and those that were put together with an earlier one of the same thing
+  std::vector<std::size_t> joined;  // and those that were put together with another of the same thing
   /// Odds of the first `course_of` sets before any finding, and after each weighed one.
   std::vector<std::vector<double>> course;
   std::vector<double> unknown_course;

@@ -34,6 +34,15 @@ Figure figure_of(Kind kind) {
   }
 }
 
+/// When something was noted: `2026-11-26`; what was typed is of now, and what says nothing of its day is the oldest.
+std::string day_of(const build::Build& build, std::string_view from) {
+  if (from.empty()) return "now"; // after every day, as letters go
+  if (from.starts_with("log ")) return std::string(from.substr(4, 10));
+  for (const build::HoldCheck& check : build.variant().fit_up->checks)
+    if (check.check == from) return check.day.substr(0, 10);
+  return {};
+}
+
 } // namespace
 
 Expected<SignAt> sign_of(std::string_view key) {
@@ -158,6 +167,39 @@ FaultPriors shop_priors(const build::Shop& shop) {
   return out;
 }
 
+namespace {
+
+/// Of a reading at a place only the newest says how it is now; those of the same day are read twice.
+void leave_out_older(const build::Build& build, FaultsNoted& out) {
+  const auto day = [&](std::size_t k) { return day_of(build, build.faults->findings[out.note_of[k]].from); };
+  FaultEvidence kept = out.evidence;
+  kept.findings.clear();
+  std::vector<std::size_t> places;
+  for (std::size_t k = 0; k < out.note_of.size(); ++k) {
+    const FaultFinding& f = out.evidence.findings[k];
+    const bool older =
+        f.at.sign->kind && std::any_of(out.note_of.begin(), out.note_of.end(), [&](const std::size_t& n) {
+          const auto other = static_cast<std::size_t>(&n - out.note_of.data());
+          return out.evidence.findings[other].at == f.at && day(other) > day(k);
+        });
+    if (!older) {
+      kept.findings.push_back(f);
+      places.push_back(out.note_of[k]);
+      continue;
+    }
+    const std::string of = day(k);
+    out.trouble.emplace_back(
+        out.note_of[k],
+        of.empty()
+            ? Message{words("{0}: read again since; this one is not weighed."), {sign_words(f.at)}}
+            : Message{words("{0}: read again since; this one, of {1}, is not weighed."), {sign_words(f.at), of}});
+  }
+  out.evidence = std::move(kept);
+  out.note_of = std::move(places);
+}
+
+} // namespace
+
 FaultsNoted noted(const build::Build& build) {
   FaultsNoted out;
   out.evidence.priors = shop_priors(*build.shop);
@@ -171,6 +213,7 @@ FaultsNoted noted(const build::Build& build) {
     out.evidence.findings.push_back(std::move(*finding));
     out.note_of.push_back(i);
   }
+  leave_out_older(build, out);
   return out;
 }
 
@@ -185,12 +228,16 @@ std::vector<build::FaultNote> readings_at_hand(const build::Build& build, const 
     f.at = {&row, *place};
     f.value = value;
     build::FaultNote note = note_of(f, std::move(from));
-    const auto same = [&](const build::FaultNote& n) {
-      return n.sign == note.sign && n.where == note.where && n.from == note.from;
-    };
-    const auto& noted = build.faults->findings;
-    if (std::none_of(noted.begin(), noted.end(), same) && std::none_of(out.begin(), out.end(), same))
+    // Only the newest of a kind at a place, and none that is older than what is noted.
+    const auto of_it = [&](const build::FaultNote& n) { return n.sign == note.sign && n.where == note.where; };
+    const std::string day = day_of(build, note.from);
+    for (const build::FaultNote& n : build.faults->findings)
+      if (of_it(n) && (n.from == note.from || day_of(build, n.from) > day)) return;
+    const auto there = std::find_if(out.begin(), out.end(), of_it);
+    if (there == out.end())
       out.push_back(std::move(note));
+    else if (day_of(build, there->from) < day)
+      *there = std::move(note);
   };
   for (const HoldPoint& point : points)
     for (std::size_t i = 0; i < point.figures.size(); ++i) {

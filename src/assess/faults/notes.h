@@ -23,14 +23,14 @@ namespace mavrel::assess {
 struct FaultsNoted {
   FaultEvidence evidence;
   std::vector<std::size_t> note_of;                     // of each finding, its place among the notes
-  std::vector<std::pair<std::size_t, Message>> trouble; // notes that are none, and why
+  std::vector<std::pair<std::size_t, Message>> trouble; // notes that are not weighed, and why
 };
 [[nodiscard]] FaultsNoted noted(const build::Build& build);
 /// Usual odds with what the shop said and counted: each fault found counts as one of as many as are usual.
 [[nodiscard]] FaultPriors shop_priors(const build::Shop& shop);
 
-/// Readings of the proofs and the log that tell something of faults, and where each came from; those noted already are
-/// left out.
+/// Readings of the proofs and the log that tell something of faults, and where each came from: the newest of each kind
+/// at a place. Those noted already are left out, and those older than what is noted.
 /// @param points  Proving's checks with what was measured
 /// @param car     holds are shares of what it holds: left out where it is null
 [[nodiscard]] std::vector<build::FaultNote> readings_at_hand(const build::Build& build,

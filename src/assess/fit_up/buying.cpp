@@ -148,12 +148,17 @@ private:
         }
       grommets += laid ? here : 1; // a line that nobody laid yet goes through a sheet somewhere
       if (!r.air) continue;
-      const KitRole role = r.key == "feed"              ? KitRole::feed_fitting
+      if (r.part == delivery_hose) {
+        add("hose end", {words("for the braided hose, heat-proof"), {}}, BuyFor::kit, 2);
+        continue;
+      }
+      const bool of_tanks = r.key == "feed" || r.key == "tanks";
+      const KitRole role = of_tanks                     ? KitRole::feed_fitting
                            : r.key.starts_with("front") ? KitRole::front_fitting
                                                         : KitRole::rear_fitting;
       const std::string& name = kit_.*row_of(role).name;
       if (name.empty()) continue;
-      BuyLine& line = add(name, {words("fitting"), {}}, BuyFor::kit, 2 + (r.key == "feed" ? 0 : kit_.elbows));
+      BuyLine& line = add(name, {words("fitting"), {}}, BuyFor::kit, 2 + (of_tanks ? 0 : kit_.elbows));
       if (const shelf::Part* part = parts_[role]) describe(line, *part);
     }
     if (length <= 0) return;

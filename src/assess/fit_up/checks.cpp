@@ -204,7 +204,13 @@ void read_note(const build::HoldCheck& note, const std::vector<build::ProofSerie
     point.state = any ? CheckState::begun : CheckState::open;
     return;
   }
-  if (note.digest == point.digest.text() && note.formula == point.row->formula) {
+  const bool of_this = note.digest == point.digest.text() && note.formula == point.row->formula;
+  // Signed as failed, and right by now: what it was held against has followed the car. It is signed again.
+  bool whole = point.wrong.empty();
+  for (std::size_t i = 0; i < point.figures.size(); ++i)
+    whole = whole && !point.figures[i].awaited && (point.measured[i] || point.figures[i].optional);
+  const bool followed = of_this && note.result == build::CheckResult::failed && whole;
+  if (of_this && !followed) {
     point.state = note.result == build::CheckResult::passed ? CheckState::passed : CheckState::failed;
     return;
   }
@@ -345,6 +351,10 @@ const char* measured_field(Kind kind) {
   default:
     return "number";
   }
+}
+
+bool is_proof(const HoldPoint& point) {
+  return point.row->stage != CheckStage::fit_up;
 }
 
 std::vector<HoldPoint> hold_points(const FitUpGiven& given, const Predictions* predicted) {

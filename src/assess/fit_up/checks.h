@@ -117,6 +117,9 @@ struct HoldPoint {
   std::vector<std::string> before;             // ids of checks that must have passed first and have not
 };
 
+/// Is a check one of those that the car is handed over by?
+[[nodiscard]] bool is_proof(const HoldPoint& point);
+
 /// Those that the design's jobs ask for, in the order of the rows.
 /// Source: docs/models.md, "Hold points".
 [[nodiscard]] std::vector<HoldPoint> hold_points(const FitUpGiven& given, const Predictions* predicted = nullptr);

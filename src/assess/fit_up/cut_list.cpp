@@ -97,7 +97,13 @@ private:
     for (const JudgedRoute& r : routes_) {
       if (!r.air || r.part.empty()) continue;
       CutStock& coil = stock(StockKind::line, r.part, shop_.coil, 0);
-      coil.pieces.push_back({r.length, r.name, {words("square with a tube cutter, dry and round"), {}}, r.mark});
+      const bool braided = r.part == delivery_hose;
+      coil.pieces.push_back({r.length,
+                             r.name,
+                             {braided ? words("square, taped before it is cut; ends by hand, then as the maker says")
+                                      : words("square with a tube cutter, dry and round"),
+                              {}},
+                             r.mark});
     }
   }
 

@@ -202,6 +202,61 @@ PlanGiven plan_given(const FitUpGiven& given, std::optional<work::Moment> now) {
   return out;
 }
 
+namespace {
+
+/// What keeps a job from going on. @param began  it was: then a check that has become stale since held nothing up
+std::vector<Message> missing(const PlanGiven& given, const Job& job, bool began) {
+  std::vector<Message> out;
+  for (const std::string& id : job.after) {
+    const auto before =
+        std::find_if(given.list.jobs.begin(), given.list.jobs.end(), [&](const Job& j) { return j.id == id; });
+    if (before == given.list.jobs.end()) continue;
+    if (before->state() != JobState::done) {
+      out.push_back({words("“{0}” is not done"), {before->name}});
+      continue;
+    }
+    if (job.from == JobFrom::repair) continue; // it is there because a check failed
+    for (const std::string& check : before->checks)
+      for (const auto& [one, state] : given.checks)
+        if (one == check && state != CheckState::passed && !(began && state == CheckState::stale))
+          out.push_back({state == CheckState::failed  ? words("“{0}” has failed")
+                         : state == CheckState::stale ? words("“{0}” was signed on another design")
+                                                      : words("“{0}” is not signed"),
+                         {check_name(check)}});
+  }
+  return out;
+}
+
+} // namespace
+
+std::vector<Message> missing_before(const PlanGiven& given, std::string_view job) {
+  for (const Job& j : given.list.jobs)
+    if (j.id == job) return missing(given, j, false);
+  return {};
+}
+
+std::vector<Message> missing_before_check(const PlanGiven& given, std::string_view check) {
+  std::vector<Message> out;
+  for (const Job& j : given.list.jobs)
+    if (std::find(j.checks.begin(), j.checks.end(), check) != j.checks.end())
+      for (Message& m : missing(given, j, false))
+        if (std::find(out.begin(), out.end(), m) == out.end()) out.push_back(std::move(m));
+  return out;
+}
+
+std::vector<Message> taken_on(const FitUpGiven& given) {
+  std::vector<Message> out;
+  const JobList list = jobs_of(given, {});
+  const auto say = [&](const Message& what, const std::string& by, const std::string& why) {
+    out.push_back({words("{0}: gone on with by {1} before everything was ready. {2}"), {what, by, why}});
+  };
+  for (const Job& j : list.jobs)
+    if (!j.note.taken_by.empty()) say(j.name, j.note.taken_by, j.note.taken_why);
+  for (const build::HoldCheck& c : given.fit_up->checks)
+    if (!c.taken_by.empty()) say(check_name(c.check), c.taken_by, c.taken_why);
+  return out;
+}
+
 std::optional<Message> plan_trouble(const PlanGiven& given) {
   const ShopDays days(*given.shop);
   std::vector<work::Task> tasks;
@@ -226,6 +281,12 @@ Expected<Plan> plan_of(const PlanGiven& given) {
     for (const std::string& name : names_in(job.note.who))
       if (std::none_of(days.shop.people.begin(), days.shop.people.end(), [&](const auto& p) { return p.name == name; }))
         out.mistakes.push_back({words("{0}: “{1}” is to do it and is nobody of the shop."), {job.name, name}});
+    if ((job.state() == JobState::running || job.state() == JobState::done) && job.note.taken_by.empty())
+      if (const auto lacks = missing(given, job, true); !lacks.empty())
+        out.mistakes.push_back({job.state() == JobState::done
+                                    ? words("{0} is done and {1}: nobody has taken that on.")
+                                    : words("{0} is begun and {1}: nobody has taken that on."),
+                                {job.name, lacks.front()}});
     tasks.push_back(task_of(job, days, out.now));
     if (!job.by_the_clock && job.state() != JobState::done) out.work_hours += job.hours * job.people;
   }
@@ -291,6 +352,22 @@ std::optional<std::size_t> Plan::find(std::string_view id) const {
   for (std::size_t i = 0; i < jobs.size(); ++i)
     if (jobs[i].id == id) return i;
   return std::nullopt;
+}
+
+work::Day working_day_from(const build::Shop& shop, work::Day from) {
+  const auto closed = [&](work::Day day) {
+    return std::any_of(shop.days_off.begin(), shop.days_off.end(), [&](const build::DaysOff& off) {
+      const auto begin = work::parse_day(off.from), end = off.to.empty() ? begin : work::parse_day(off.to);
+      return off.who.empty() && begin && end && *begin <= day && day <= *end;
+    });
+  };
+  for (work::Day day = from; day < from + 366; ++day) {
+    const int of_week = work::weekday(day); // from Monday, 0
+    if ((of_week == 5 && shop.saturdays == build::YesNo::no) || (of_week == 6 && shop.sundays == build::YesNo::no))
+      continue;
+    if (!closed(day)) return day;
+  }
+  return from;
 }
 
 int clock_minute(const Plan& plan, double hours) {

@@ -62,6 +62,19 @@ struct Plan {
 [[nodiscard]] std::optional<Message> plan_trouble(const PlanGiven& given);
 [[nodiscard]] PlanGiven plan_given(const FitUpGiven& given, std::optional<work::Moment> now);
 
+/// What must be true before a job is begun or done, and is not: jobs before it that are not done, checks of those that
+/// have not passed. Work stops there until it is true, or somebody takes it on by name.
+/// Source: docs/models.md, "Hold points".
+[[nodiscard]] std::vector<Message> missing_before(const PlanGiven& given, std::string_view job);
+/// The same before a check is signed: what its own job waits for.
+[[nodiscard]] std::vector<Message> missing_before_check(const PlanGiven& given, std::string_view check);
+/// Jobs that were gone on with and checks that were signed although something was missing, who took it on and why.
+[[nodiscard]] std::vector<Message> taken_on(const FitUpGiven& given);
+
+/// The first day from one on that the whole shop works, by its week and its days off; that day itself where a year of
+/// days off stands behind it.
+[[nodiscard]] work::Day working_day_from(const build::Shop& shop, work::Day from);
+
 /// A day of the plan for people: `Mon 30 Nov`, or `Day 1` where it has no dates.
 [[nodiscard]] Message day_name(const Plan& plan, int day);
 /// `Mon 30 Nov 10:30`

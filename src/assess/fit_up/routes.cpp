@@ -21,6 +21,12 @@ space::Rod rod_of(const build::HotPart& hot) {
   return {{hot.x, hot.y, hot.z}, {hot.to_x, hot.to_y, hot.to_z}, hot.radius};
 }
 
+bool is_to_bag(std::string_view key) {
+  for (std::size_t corner = 0; corner < 4; ++corner)
+    if (key == corner_line_key(corner)) return true;
+  return false;
+}
+
 class RouteJudge {
 public:
   explicit RouteJudge(const FitUpGiven& given) : given_(given), kit_(given.air().kit) {
@@ -33,6 +39,20 @@ public:
     const auto& parts = given_.air().parts;
     add("feed", kit_.feed_line, parts[KitRole::feed_line], kit_.tank_at, kit_.valves_at, {words("tank"), {}},
         {words("valves"), {}}, "T");
+    // What leaves a compressor is hot: a braided hose, not the kit's tube.
+    if (!kit_.tank.empty()) {
+      int n = 0;
+      for (const auto& [key, compressor] :
+           {std::pair{"delivery", &kit_.compressor}, std::pair{"delivery_2", &kit_.second_compressor}})
+        if (!compressor->empty()) {
+          ++n;
+          add(key, delivery_hose, nullptr, kit_.compressor_at, kit_.tank_at, {words("compressor"), {}},
+              {words("tank"), {}}, n == 1 ? "C" : "C2");
+        }
+      if (!kit_.second_tank.empty())
+        add("tanks", kit_.feed_line, parts[KitRole::feed_line], kit_.tank_at, kit_.second_tank_at, {words("tank"), {}},
+            {words("second tank"), {}}, "T2");
+    }
     constexpr std::array<const char*, 4> marks{"FL", "FR", "RL", "RR"};
     for (std::size_t corner = 0; corner < 4; ++corner) {
       const bool front = corner < 2;
@@ -45,6 +65,9 @@ public:
     const std::string cable = section_ ? fmt::format("cable {:g} mm²", *section_) : std::string("cable");
     if (!kit_.compressor.empty())
       wire("power", cable, kit_.battery_at, kit_.compressor_at, {words("battery"), {}}, {words("compressor"), {}}, "P");
+    if (!kit_.second_compressor.empty() && kit_.feeds == build::Feeds::each)
+      wire("power_2", cable, kit_.battery_at, kit_.compressor_at, {words("battery"), {}},
+           {words("second compressor"), {}}, "P2");
     const build::FitUp& fit_up = *given_.fit_up;
     if (kit_.school == build::ValveSchool::block && !kit_.valves.empty()) {
       wire("valve_loom", "loom 0.5 mm²", fit_up.controller_at, kit_.valves_at, {words("controller"), {}},
@@ -138,7 +161,7 @@ private:
   /// taken with. @param side  1: left, -1: right
   void judge_tyres(JudgedRoute& r, double side) {
     if (!r.laid) return;
-    const bool to_bag = std::string_view(r.key).find('_') != std::string_view::npos && r.air;
+    const bool to_bag = is_to_bag(r.key);
     for (const End end : build::both_ends) {
       const Clearances& clear = *given_.end(end).given().clearance;
       if (!clear.space || !clear.wheel) continue;
@@ -184,6 +207,10 @@ private:
 
 Message line_name(std::string_view key) {
   constexpr std::pair<std::string_view, const char*> others[] = {{"feed", words("tank to valves")},
+                                                                 {"delivery", words("compressor to tank")},
+                                                                 {"delivery_2", words("second compressor to tank")},
+                                                                 {"tanks", words("tank to second tank")},
+                                                                 {"power_2", words("battery to second compressor")},
                                                                  {"power", words("battery to compressor")},
                                                                  {"valve_loom", words("controller to valves")},
                                                                  {"handset", words("controller to handset")}};

@@ -6,8 +6,9 @@
 
 namespace mavrel::assess {
 
-constexpr double line_from_heat = 0.100;   // m, a line from an exhaust without a shield
-constexpr double line_from_moving = 0.020; // m, a line from a tyre
+constexpr double line_from_heat = 0.100;              // m, a line from an exhaust without a shield
+constexpr double line_from_moving = 0.020;            // m, a line from a tyre
+constexpr const char* delivery_hose = "braided hose"; // from a compressor, with ends of its own
 
 struct RouteHeat {
   std::string name;           // of the hot part

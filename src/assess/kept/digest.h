@@ -2,6 +2,7 @@
 // same things. It is made of what was typed and read, never of what was worked out from it.
 #pragma once
 
+#include "air/bag_card.h"
 #include "build/table.h"
 #include "quantity/shared.h"
 
@@ -73,6 +74,9 @@ public:
   template <class... Parts>
   void add(const std::tuple<Parts...>& parts) {
     std::apply([&](const auto&... part) { (add(part), ...); }, parts);
+  }
+  void add(const air::WhereStated& later) {
+    if (later.value != 0) add(later.value);
   }
   /// What says itself of what it is made: `parts()` gives a tuple.
   template <class T>

@@ -146,4 +146,11 @@ std::optional<Expected<Tuning>> tune(const LevelingGiven& given, const TuningCon
   return Expected<Tuning>(std::move(*out));
 }
 
+std::optional<std::size_t> nearest_to_spare(const Tuning& tuning) {
+  const auto least = std::min_element(tuning.points.begin(), tuning.points.end(),
+                                      [](const TuningPoint& a, const TuningPoint& b) { return a.low < b.low; });
+  if (least == tuning.points.end()) return std::nullopt;
+  return static_cast<std::size_t>(least - tuning.points.begin());
+}
+
 } // namespace mavrel::assess

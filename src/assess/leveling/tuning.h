@@ -29,6 +29,10 @@ struct Tuning {
   double wall = 0;                     // s it took
 };
 
+/// The set that eats least of the bump travel: where none keeps within what can be spared, the nearest to it.
+/// @returns its place among the points; none: there are none
+[[nodiscard]] std::optional<std::size_t> nearest_to_spare(const Tuning& tuning);
+
 struct TuningControl {
   unsigned threads = 0; // 0: as many as the machine has
   std::stop_token stop;

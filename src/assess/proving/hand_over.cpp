@@ -1,7 +1,7 @@
 #include "assess/proving/hand_over.h"
 
-#include "assess/air/wet.h"
 #include "assess/fit_up/features.h"
+#include "assess/fit_up/plan.h"
 #include "build/names.h"
 
 #include <algorithm>
@@ -69,11 +69,7 @@ Message learned_of(const build::LearnedNote& note) {
 
 } // namespace
 
-bool is_proof(const HoldPoint& point) {
-  return point.row->stage != CheckStage::fit_up;
-}
-
-HandOver hand_over(const FitUpGiven& given, const std::vector<HoldPoint>& points, std::optional<double> air_a_day) {
+HandOver hand_over(const FitUpGiven& given, const std::vector<HoldPoint>& points, std::optional<DrainRound> drain) {
   HandOver out;
   out.presets = presets_of(given);
   for (const HoldPoint& p : points) {
@@ -111,8 +107,8 @@ HandOver hand_over(const FitUpGiven& given, const std::vector<HoldPoint>& points
   say(out.inspect, words("Relief valve of the tank, and the fuse at the battery."));
   for (const build::LearnedNote& n : given.proving->learned)
     out.learned.push_back(learned_of(n));
-  if (air_a_day)
-    if (const auto wet = wet_in(given.air(), *air_a_day); !wet.empty()) out.drain_days = wet.front().drain_days;
+  out.drain = drain;
+  out.taken = taken_on(given);
   for (const End end : build::both_ends)
     if (const auto& bag = given.end(end)->fitted.bag; bag && bag->card.min_pressure > 0)
       out.least_standing = std::max(out.least_standing.value_or(0), bag->card.min_pressure);

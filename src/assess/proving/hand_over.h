@@ -2,6 +2,7 @@
 // and whether everything was proved. What is not proved is not handed over.
 #pragma once
 
+#include "assess/care/care_plan.h"
 #include "assess/fit_up/checks.h"
 
 namespace mavrel::assess {
@@ -29,17 +30,15 @@ struct HandOver {
   std::vector<Message> listen;          // for what
   std::vector<Message> inspect;         // what the local inspection must see
   std::vector<Message> learned;         // what predictions were corrected by
-  std::optional<double> drain_days;     // between drains, by climate and use; none: it stays dry, or is not known
+  std::vector<Message> taken;           // what was gone on with before everything was ready, by whom and why
+  std::optional<DrainRound> drain;      // as Care has it; none: there is nothing to drain
   std::optional<double> least_standing; // Pa that a standing bag keeps, the greatest of both cards
   [[nodiscard]] bool all_proved() const { return proved == proofs.size() && !proofs.empty(); }
 };
 
 /// @param points     those of the design, as they stand
-/// @param air_a_day  kg that go through; none: not known
+/// @param drain      how often its tank is drained
 [[nodiscard]] HandOver hand_over(const FitUpGiven& given, const std::vector<HoldPoint>& points,
-                                 std::optional<double> air_a_day);
-
-/// Is a check one of those that the car is handed over by?
-[[nodiscard]] bool is_proof(const HoldPoint& point);
+                                 std::optional<DrainRound> drain);
 
 } // namespace mavrel::assess

@@ -99,6 +99,8 @@ static void fields(TableMaker& v, JobNote& j) {
   v.number("took_s", j.took, {Kind::hours, 0, 3.6e6, words("took")});
   v.text("who", j.who, words("who"), 120);
   v.text("reason", j.reason, words("reason"), 200);
+  v.text("taken_by", j.taken_by, words("taken on by"), 40);
+  v.text("taken_why", j.taken_why, words("taken on because"), 200);
   v.extra(j.extra);
 }
 
@@ -124,6 +126,8 @@ static void fields(TableMaker& v, HoldCheck& c) {
   v.choice("result", c.result, words("result"));
   v.text("by", c.by, words("signed by"), 40);
   v.text("day", c.day, words("signed on"), 16);
+  v.text("taken_by", c.taken_by, words("taken on by"), 40);
+  v.text("taken_why", c.taken_why, words("taken on because"), 200);
   v.text("digest", c.digest, words("what it was made on"), 40);
   v.number("formula", c.formula, {Kind::plain, 1, 1000, words("arithmetic")});
   v.text("notes", c.notes, words("notes"), 400);

@@ -1,6 +1,8 @@
 #include "assess/care/cared_cars.h"
 
+#include "assess/care/care_findings.h"
 #include "build/names.h"
+#include "build/proving.h"
 #include "report/calendar_file.h"
 
 #include <rapidcheck/gtest.h>
@@ -17,6 +19,21 @@ using build::LogKind;
 TEST(CarePlan, IsNoneBeforeTheCarIsOnTheRoad) {
   Build b = on_the_road("");
   EXPECT_FALSE(care_plan(care_given(b, fit_up_of(b)), 0.05, *work::parse_day("2026-01-01")));
+}
+
+TEST(CareFindings, ACarOnTheRoadThatWasNeverProvedIsAStop) {
+  const auto found = [](const Build& b) {
+    const Findings all = find_in_care(care_given(b, fit_up_of(b)));
+    return std::any_of(all.begin(), all.end(),
+                       [](const Finding& f) { return f.code == "care_unproved" && f.severity == Severity::stop; });
+  };
+  Build b = on_the_road("2025-05-01");
+  EXPECT_TRUE(found(b));
+  Build handed = b;
+  handed.variant().proving.own().handed_over = "2025-05-01";
+  EXPECT_FALSE(found(handed));
+  b.care.own().from.clear();
+  EXPECT_FALSE(found(b)) << "it stands in the shop";
 }
 
 TEST(CarePlan, EveryKeyOfAnEventIsATaskOrAProof) {
@@ -113,6 +130,24 @@ TEST(CarePlan, WaterComesSoonerInTheDampAndWithMoreAirAndFrostHurries) {
   // Nothing known of the air: by the month.
   const auto unknown = care_plan(care_given(b, fit_up_of(b)), std::nullopt, *work::parse_day("2025-05-02"));
   EXPECT_EQ(day_of(due_in(*unknown, "drain")), "2025-05-31");
+}
+
+TEST(CarePlan, TheOwnerIsToldToDrainAsOftenAsItComesRound) {
+  Build b = on_the_road("2025-05-01");
+  logged(b, LogKind::work, "drain", "2025-06-20"); // what was done since is nothing to a car that goes out today
+  const CareGiven given = care_given(b, fit_up_of(b));
+  const auto day = *work::parse_day("2025-05-01");
+  const auto little = drain_round(given, 0.01, day);
+  ASSERT_TRUE(little);
+  EXPECT_EQ(little->days, 90) << "however little water comes";
+  EXPECT_TRUE(little->known);
+  const auto unknown = drain_round(given, std::nullopt, day);
+  ASSERT_TRUE(unknown);
+  EXPECT_EQ(unknown->days, 30);
+  EXPECT_FALSE(unknown->known);
+  Build without = b;
+  without.variant().air.tank.clear();
+  EXPECT_FALSE(drain_round(care_given(without, fit_up_of(without)), 0.01, day));
 }
 
 TEST(CarePlan, ADryerIsAsOldAsTheCarUntilItsChargeIsNoted) {
@@ -263,7 +298,7 @@ TEST(CalendarFile, IsReadByAnotherProgramAndKeepsItsMarks) {
   Build b = on_the_road("2025-03-01");
   b.job.number = "W-7; \"x\", ü";
   const CarePlan plan = care_on(b, "2025-03-02");
-  const auto text = report::calendar_file(b.job, plan, "2025-03-02 09:30", {});
+  const auto text = report::calendar_file(b.job, *b.shop, plan, "2025-03-02 09:30", {});
   ASSERT_TRUE(text) << say(text.error());
   const auto path = std::filesystem::temp_directory_path() / ("mavrel-" + std::to_string(::getpid()) + ".ics");
   std::ofstream(path, std::ios::binary) << *text;
@@ -296,7 +331,7 @@ TEST(CalendarFile, IsReadByAnotherProgramAndKeepsItsMarks) {
   EXPECT_NE(read.find("W-7; \"x\", ü"), std::string::npos) << read;
   EXPECT_EQ(std::count(read.begin(), read.end(), '\n'), static_cast<long>(plan.due.size())) << read;
   // Made again later, each task keeps its mark.
-  const auto again = report::calendar_file(b.job, care_on(b, "2025-06-02"), "2025-06-02 09:30", {});
+  const auto again = report::calendar_file(b.job, *b.shop, care_on(b, "2025-06-02"), "2025-06-02 09:30", {});
   const auto marks = [](const std::string& ics) {
     std::set<std::string> out;
     for (std::size_t at = 0; (at = ics.find("UID:", at)) != std::string::npos; ++at)
@@ -305,8 +340,51 @@ TEST(CalendarFile, IsReadByAnotherProgramAndKeepsItsMarks) {
   };
   EXPECT_EQ(marks(*text), marks(*again));
   EXPECT_EQ(marks(*text).size(), plan.due.size());
-  EXPECT_FALSE(report::calendar_file(b.job, plan, "some day", {}));
+  EXPECT_FALSE(report::calendar_file(b.job, *b.shop, plan, "some day", {}));
   std::filesystem::remove(path);
+}
+
+TEST(CalendarFile, WhatIsLateStandsOnTheNextWorkingDayAndRings) {
+  Build b = on_the_road("2025-03-01");
+  b.shop.own().saturdays = b.shop.own().sundays = build::YesNo::no;
+  build::DaysOff off;
+  off.from = "2026-03-09", off.to = "2026-03-10"; // Monday and Tuesday
+  b.shop.own().days_off = {off};
+  const CarePlan plan = care_on(b, "2026-03-07"); // a Saturday, a year on
+  ASSERT_TRUE(std::any_of(plan.due.begin(), plan.due.end(),
+                          [](const CareDue& d) { return d.due < *work::parse_day("2026-03-07"); }));
+  const auto text = report::calendar_file(b.job, *b.shop, plan, "2026-03-07 09:30", {});
+  ASSERT_TRUE(text) << say(text.error());
+  EXPECT_NE(text->find("DTSTART;VALUE=DATE:20260311"), std::string::npos) << *text;
+  EXPECT_EQ(text->find("DTSTART;VALUE=DATE:2025"), std::string::npos) << "none on a day that is over";
+  EXPECT_NE(text->find("Due since 2025-"), std::string::npos) << *text;
+  std::size_t events = 0, alarms = 0;
+  for (std::size_t at = 0; (at = text->find("BEGIN:VEVENT", at)) != std::string::npos; ++at)
+    ++events;
+  for (std::size_t at = 0; (at = text->find("TRIGGER:PT8H", at)) != std::string::npos; ++at)
+    ++alarms;
+  EXPECT_EQ(events, plan.due.size());
+  EXPECT_EQ(alarms, events);
+}
+
+TEST(Trends, SayHowFarItIsAndForecastNoDayThatHasPassed) {
+  Build b = on_the_road("2022-01-01");
+  for (const auto& [day, seconds] :
+       {std::pair{"2022-02-01", 60.0}, {"2022-08-01", 70.0}, {"2023-02-01", 80.0}, {"2023-08-01", 90.0}})
+    logged(b, LogKind::reading, "tank_fill", day).seconds = seconds;
+  const CareTrend soon = care_on(b, "2023-08-02").trends.at(0);
+  ASSERT_TRUE(soon.says && soon.far);
+  EXPECT_NE(say(*soon.far).find("past"), std::string::npos) << say(*soon.far);
+  EXPECT_FALSE(soon.crosses) << "it is over it already";
+  Build early = on_the_road("2022-01-01");
+  for (const auto& [day, seconds] : {std::pair{"2022-02-01", 60.0}, {"2022-08-01", 64.0}, {"2023-02-01", 68.0}})
+    logged(early, LogKind::reading, "tank_fill", day).seconds = seconds;
+  const CareTrend there = care_on(early, "2023-02-02").trends.at(0);
+  ASSERT_TRUE(there.far && there.crosses);
+  EXPECT_NE(say(*there.far).find("from there"), std::string::npos) << say(*there.far);
+  EXPECT_GT(*there.crosses, *work::parse_day("2023-02-02"));
+  // Nobody has read it since, and the day that was forecast has passed.
+  EXPECT_FALSE(care_on(early, "2026-02-02").trends.at(0).crosses);
 }
 
 } // namespace

@@ -112,7 +112,7 @@ TEST(OneRule, TheStrokeOfTheAssessmentIsTheOneOfThePicture) {
 }
 
 TEST(OneRule, ANarrowLineLeavesTheVolumeOutOfAStroke) {
-  // The pickup's tank behind 4 mm: hardly any of it breathes in a bump, and with a bag of 10 bar that is a stop.
+  // The pickup's tank behind 4 mm: hardly any of it breathes in a bump, and with a bag of that peak it is a stop.
   const auto bump = [](double bore) {
     const Build build = with(pickup(), [&](Build& b) { b.variant().fit[1].line_bore = bore; });
     return assess(build, test::demo_shelf()).end(End::rear).strokes[2]->bump;
@@ -124,7 +124,7 @@ TEST(OneRule, ANarrowLineLeavesTheVolumeOutOfAStroke) {
   shelf::Shelf shelf = test::demo_shelf();
   for (auto& bag : shelf.bags)
     if (bag.card.name == pickup().variant().fit[1].bag)
-      bag.card.max_pressure = 0.5 * (*narrow.pressure + *wide.pressure);
+      bag.card.peak_pressure = 0.5 * (*narrow.pressure + *wide.pressure);
   const auto found = [&](double bore) {
     const Build build = with(pickup(), [&](Build& b) {
       b.variant().fit[1].line_bore = bore;
@@ -132,11 +132,55 @@ TEST(OneRule, ANarrowLineLeavesTheVolumeOutOfAStroke) {
     });
     const Assessment a = assess(build, shelf);
     return std::any_of(a.findings.begin(), a.findings.end(), [](const Finding& f) {
-      return f.code == "bump_over_maximum" && f.end == End::rear && f.severity == Severity::stop;
+      return f.code == "bump_over_peak" && f.end == End::rear && f.severity == Severity::stop;
     });
   };
   EXPECT_TRUE(found(0.002));
   EXPECT_FALSE(found(0.04));
+}
+
+TEST(OneRule, ABumpOverTheSteadyMaximumIsSaidAndOneOverThePeakStops) {
+  const std::string name = test::demo_build().variant().fit[0].bag;
+  const auto worst = [&](const shelf::Shelf& shelf) {
+    double out = 0;
+    for (const auto& stroke : assess(test::demo_build(), shelf).end(End::front).strokes)
+      if (stroke && stroke->bump.pressure) out = std::max(out, *stroke->bump.pressure);
+    return out;
+  };
+  const auto with_card = [&](double maximum, double peak) {
+    shelf::Shelf shelf = test::demo_shelf();
+    for (auto& bag : shelf.bags)
+      if (bag.card.name == name) bag.card.max_pressure = maximum, bag.card.peak_pressure = peak;
+    return shelf;
+  };
+  const double p = worst(test::demo_shelf());
+  ASSERT_GT(p, 4e5);
+  struct Asked {
+    double maximum, peak;
+    const char* code; // empty: nothing is said of it
+    Severity severity;
+    bool ours;
+  };
+  for (const Asked& asked : {Asked{1.01 * p, 0, "", {}, false},
+                             {p / 1.2, 0, "bump_over_maximum", Severity::caution, true},
+                             {p / 1.6, 0, "bump_over_peak", Severity::stop, true},
+                             {p / 1.6, 1.05 * p, "bump_over_maximum", Severity::caution, false},
+                             {p / 1.2, 0.99 * p, "bump_over_peak", Severity::stop, false}}) {
+    const shelf::Shelf shelf = with_card(asked.maximum, asked.peak);
+    const Assessment a = assess(test::demo_build(), shelf);
+    std::vector<const Finding*> said;
+    for (const Finding& f : a.findings)
+      if (f.end == End::front && f.code.starts_with("bump_over")) said.push_back(&f);
+    ASSERT_EQ(said.size(), *asked.code ? 1U : 0U) << asked.maximum << " " << asked.peak;
+    const auto& misfits = a.end(End::front).misfits;
+    EXPECT_EQ(std::any_of(misfits.begin(), misfits.end(),
+                          [](const Misfit& m) { return m.code == MisfitCode::bump_over_peak; }),
+              asked.severity == Severity::stop && *asked.code != 0);
+    if (said.empty()) continue;
+    EXPECT_EQ(said[0]->code, asked.code);
+    EXPECT_EQ(said[0]->severity, asked.severity);
+    EXPECT_EQ(say(said[0]->reason).find("ours") != std::string::npos, asked.ours) << say(said[0]->reason);
+  }
 }
 
 TEST(OneRule, MetalAndRubberEndAStrokeAndPressureDoesNot) {

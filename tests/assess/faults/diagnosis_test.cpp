@@ -101,7 +101,8 @@ TEST(Diagnosis, WhatIsReadTwiceIsSurerAndWhatContradictsIsTold) {
   once.findings = {over};
   twice.findings = {over, over, over};
   EXPECT_GT(odds_of(diagnosed(twice), "wrong_load:front"), odds_of(diagnosed(once), "wrong_load:front"));
-  EXPECT_EQ(diagnosed(twice).joined, (std::vector<std::size_t>{1, 2}));
+  EXPECT_EQ(diagnosed(twice).joined, (std::vector<std::size_t>{0, 1}));
+  EXPECT_EQ(diagnosed(twice).weighed, (std::vector<std::size_t>{2})) << "the row that moved the odds says so";
   broken.findings = {found("pumps_never", "yes"), found("pumps_never", "no")};
   const Diagnosis d = diagnosed(broken);
   ASSERT_EQ(d.trouble.size(), 1U);

@@ -53,9 +53,10 @@ TEST(FaultNotes, AreTakenFromProvingAndTheLogOnce) {
   build.care.own().log.push_back(old);
   const auto points = hold_points(fit_up_of(build));
   const auto taken = readings_at_hand(build, points, &practised()->table.car());
-  std::size_t timed = 0, held = 0;
+  std::size_t timed = 0, held = 0, here = 0;
   for (const build::FaultNote& n : taken) {
     timed += n.sign == "fill_time";
+    here += n.sign == "hold_loss" && n.where == "front_left";
     if (n.sign != "hold_loss" || !n.from.starts_with("log")) continue;
     ++held;
     EXPECT_DOUBLE_EQ(*n.share, 0.01) << "the last one";
@@ -69,10 +70,36 @@ TEST(FaultNotes, AreTakenFromProvingAndTheLogOnce) {
       ++proved;
       EXPECT_TRUE(*n.share > -0.05 && *n.share < 0.2) << n.where;
     }
-  EXPECT_EQ(held, 1U);
-  EXPECT_GE(proved, 5U);
+  EXPECT_EQ(here, 1U) << "the newest of Proving and the log, not both";
+  EXPECT_GE(proved + held, 5U);
   build.faults.own().findings = {taken.begin(), taken.end()};
   EXPECT_TRUE(readings_at_hand(build, points, &practised()->table.car()).empty());
+}
+
+TEST(FaultNotes, OnlyTheNewestReadingOfAKindAtAPlaceIsWeighed) {
+  build::Build build = test::loaded(std::filesystem::path(MAVREL_DEMO) / "shop" / "w-14.mavrel");
+  auto& list = build.faults.own().findings;
+  list.clear();
+  const auto add = [&](const char* sign, const char* text, const char* from) {
+    const auto found = typed_finding(*sign_of(sign), text, {});
+    ASSERT_TRUE(found) << sign;
+    list.push_back(note_of(*found, from));
+  };
+  add("tank_fill", "118s", "log 2026-10-02");
+  add("tank_fill", "74s", "log 2026-12-01");
+  add("tank_fill", "76s", "log 2026-12-01 16:20");
+  add("volts", "12.9V", "");
+  add("pumps_never", "no", "log 2026-10-02"); // told, not read: it stands until somebody says otherwise
+  const FaultsNoted read = noted(build);
+  EXPECT_EQ(read.note_of, (std::vector<std::size_t>{1, 2, 3, 4}));
+  ASSERT_EQ(read.trouble.size(), 1U);
+  EXPECT_EQ(read.trouble[0].first, 0U);
+  EXPECT_NE(say(read.trouble[0].second).find("2026-10-02"), std::string::npos) << say(read.trouble[0].second);
+  // One that is read now stands alone, and nothing older is offered beside it.
+  add("tank_fill", "70s", "");
+  EXPECT_EQ(noted(build).note_of, (std::vector<std::size_t>{3, 4, 5}));
+  for (const build::FaultNote& n : readings_at_hand(build, hold_points(fit_up_of(build)), &practised()->table.car()))
+    EXPECT_NE(n.sign, "tank_fill");
 }
 
 TEST(FaultFound, GoesIntoTheLogOntoThePlanAndItsChecksAreAskedAgain) {

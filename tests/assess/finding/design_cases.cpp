@@ -182,6 +182,7 @@ const shelf::Shelf& case_shelf() {
         column.resize(6);
     });
     add("Zz weak", [](air::BagCard& c) { c.max_pressure = 5e5; });
+    add("Zz takes no peak", [](air::BagCard& c) { c.peak_pressure = 3e5; });
     add("Zz wants much", [](air::BagCard& c) { c.min_pressure = 3.2e5; });
     std::sort(out.bags.begin(), out.bags.end(),
               [](const shelf::ShelfBag& a, const shelf::ShelfBag& b) { return a.card.name < b.card.name; });
@@ -299,6 +300,7 @@ std::vector<Case> design_cases() {
       {"bag_before_stop", [](Build& b) { b.ends[0].bump_stop_gap.values = {0.16}; }, as_it_is},
       {"not_held_up", also(rear_bag("Zz runs away"), [](Build& b) { b.variant().brief.road_pressure_share = 1; }),
        as_it_is},
+      {"bump_over_peak", rear_bag("Zz takes no peak"), calm},
       {"bump_over_maximum", as_it_is, calm},
       {"rebound_under_minimum", rear_bag("Zz wants much"), as_it_is},
       {"stroke_unknown",

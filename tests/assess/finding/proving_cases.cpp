@@ -58,6 +58,11 @@ std::vector<Case> proving_cases() {
          b = begun_from(b, "earlier.mavrel", "2026-11-26");
          b.origin.own().taken.clear();
        })},
+      {"care_unproved", whole_proving([](Build& b) {
+         b.care.own().from = "2026-01-01";
+         b.variant().proving.own().handed_over.clear();
+       }),
+       whole_proving()},
       {"care_log_day", whole_proving([](Build& b) {
          build::LogEntry e;
          e.day = "yesterday";

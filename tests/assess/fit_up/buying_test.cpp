@@ -55,7 +55,7 @@ TEST(CutList, PlatesAndLinesComeFromDrawingsAndRoutes) {
       })) << p.mark;
     }
   }
-  EXPECT_EQ(lines, 5U); // the feed and one to each bag
+  EXPECT_EQ(lines, 6U); // compressor to tank, the feed and one to each bag
   int plates = 0;
   for (const Template& t : templates_of(given).made)
     plates += t.count;
@@ -101,7 +101,8 @@ TEST(BuyList, HasEveryPartOfTheKitAndItsFittingsCounted) {
   for (const build::Route& r : b.variant().fit_up->routes)
     for (const build::WayPoint& p : r.points)
       grommets += p.kind == build::WayKind::grommet;
-  EXPECT_DOUBLE_EQ(line_of(list, "grommet")->count, grommets + 2); // valve loom and handset are not laid
+  EXPECT_DOUBLE_EQ(line_of(list, "grommet")->count,
+                   grommets + 3); // compressor to tank, valve loom and handset are not laid
 }
 
 TEST(BuyList, CountsWhatIsThereAndWhatItCosts) {

@@ -1,4 +1,5 @@
 #include "assess/fit_up/cars.h"
+#include "build/json.h"
 
 namespace mavrel::assess {
 namespace {
@@ -191,6 +192,73 @@ TEST(Plan, TellsTheClockOfADay) {
   EXPECT_EQ(say(moment_name(plan, 0)), "Mon 30 Nov 08:00");
   EXPECT_EQ(say(moment_name(plan, 25.5)), "Tue 1 Dec 09:30");
   EXPECT_EQ(say(moment_name(plan, 18.25)), "Tue 1 Dec 02:15"); // past midnight it is the next day
+}
+
+TEST(Release, AJobWaitsForJobsAndForTheChecksOfThoseThatAreDone) {
+  Build b = fresh_estate();
+  const auto given = [&] { return plan_given(fit_up_of(b), std::nullopt); };
+  const auto lacks = [&](const char* id) {
+    std::string out;
+    for (const Message& m : missing_before(given(), id))
+      out += say(m) + "; ";
+    return out;
+  };
+  EXPECT_NE(lacks("rear.assemble").find("Cycled through its travel and lock” is not done"), std::string::npos)
+      << lacks("rear.assemble");
+  for (const Job& j : jobs_in(b).jobs)
+    if (j.end == End::rear && j.id != "rear.assemble" && j.id != "rear.sensors" && j.id != "rear.wheels")
+      note_on(b, j.id).state = build::JobState::done;
+  EXPECT_EQ(lacks("rear.assemble").find("is not done"), std::string::npos) << lacks("rear.assemble");
+  EXPECT_NE(lacks("rear.assemble").find("is not signed"), std::string::npos) << "cycling has its checks";
+  for (const HoldPoint& p : hold_points(fit_up_of(b)))
+    if (p.end == End::rear && p.row->stage != CheckStage::proving) b = signed_off(b, p.id);
+  EXPECT_EQ(lacks("rear.assemble"), "");
+  // Signed and failed, and signed on another design.
+  Build failed = signed_off(b, "rear.gaps", false);
+  std::swap(b, failed);
+  EXPECT_NE(lacks("rear.assemble").find("has failed"), std::string::npos) << lacks("rear.assemble");
+  std::swap(b, failed);
+  b.ends[1].bump_stop_gap.values = {0.031};
+  EXPECT_NE(lacks("rear.assemble").find("another design"), std::string::npos) << lacks("rear.assemble");
+}
+
+TEST(Release, NoProofIsSignedBeforeItsJobIsReached) {
+  const Build nothing = fresh_estate(), all = released(fresh_estate());
+  const auto missing = [](const Build& b, const char* check) {
+    return missing_before_check(plan_given(fit_up_of(b), std::nullopt), check).size();
+  };
+  EXPECT_GT(missing(nothing, "fill"), 3U) << "the first fill with nothing built";
+  EXPECT_EQ(missing(all, "fill"), 0U);
+  EXPECT_GT(missing(all, "leak_hold"), 0U) << "the fill comes first";
+  EXPECT_EQ(missing(signed_off(all, "fill"), "leak_hold"), 0U);
+}
+
+TEST(Release, WhatWasGoneOnWithIsAMistakeUnlessSomebodyTookItOn) {
+  Build b = fresh_estate();
+  build::JobNote& note = note_on(b, "rear.assemble");
+  note.state = build::JobState::done;
+  const auto said = [&] {
+    std::string out;
+    for (const Message& m : plan_in(b).mistakes)
+      out += say(m) + "; ";
+    return out;
+  };
+  EXPECT_NE(said().find("nobody has taken that on"), std::string::npos) << said();
+  note.taken_by = "Tamsin", note.taken_why = "only to move it";
+  EXPECT_EQ(said(), "");
+  const auto taken = taken_on(fit_up_of(b));
+  ASSERT_EQ(taken.size(), 1U);
+  EXPECT_NE(say(taken[0]).find("only to move it"), std::string::npos);
+  const auto again = build::from_json(build::to_json(b));
+  ASSERT_TRUE(again);
+  EXPECT_EQ(*again, b);
+  // What was released and is stale now held nothing up then.
+  Build done = released(fresh_estate());
+  for (const HoldPoint& p : hold_points(fit_up_of(done)))
+    done = signed_off(std::move(done), p.id);
+  ASSERT_TRUE(plan_in(done).mistakes.empty()) << say(plan_in(done).mistakes.front());
+  done.ends[1].bump_stop_gap.values = {0.031};
+  EXPECT_TRUE(plan_in(done).mistakes.empty()) << say(plan_in(done).mistakes.front());
 }
 
 } // namespace

@@ -153,14 +153,13 @@ TEST(HandOver, IsWholeOnlyWhereEveryProofStands) {
   for (const HoldPoint& p : hold_points(fit_up_of(b)))
     if (is_proof(p)) b = signed_off(b, p.id);
   const FitUpGiven given = fit_up_of(b);
-  const HandOver over = hand_over(given, hold_points(given), 0.05);
+  const HandOver over = hand_over(given, hold_points(given), DrainRound{60, true});
   EXPECT_TRUE(over.all_proved());
   ASSERT_EQ(over.presets.size(), b.variant().brief.presets.size());
   EXPECT_EQ(over.presets[0].height[0], *given.end(End::front)->fitted.presets[0]);
-  EXPECT_TRUE(over.drain_days);
   EXPECT_GE(over.never.size(), 4U);
   b.variant().fit[1].bag = "Osier O-118";
-  EXPECT_FALSE(hand_over(fit_up_of(b), hold_points(fit_up_of(b)), 0.05).all_proved());
+  EXPECT_FALSE(hand_over(fit_up_of(b), hold_points(fit_up_of(b)), std::nullopt).all_proved());
 }
 
 } // namespace

@@ -4,6 +4,7 @@
 #include "app/desk/home.h"
 #include "app/kit/ask.h"
 #include "app/kit/list_table.h"
+#include "assess/care/book_notes.h"
 #include "assess/care/origin.h"
 #include "build/care.h"
 #include "build/file.h"
@@ -32,13 +33,11 @@ QSettings settings() {
 }
 
 /// All that a car's assessment says, to be searched.
-std::string findings_of(const std::string& file, const shelf::Shelf& shelf) {
+book::BookFindings findings_of(const std::string& file, const shelf::Shelf& shelf) {
   const auto build = build::load(file);
   if (!build) return {};
-  std::string out;
-  for (const assess::Finding& f : assess::assess(*build, shelf).findings)
-    out += say(f.title) + " " + say(f.reason) + "\n";
-  return out;
+  const assess::BookNotes notes = assess::book_notes(*build, shelf, clock_now().day);
+  return {notes.findings, notes.due, notes.proved, notes.proofs};
 }
 
 /// The book as it stands; what is asked of it.

@@ -15,6 +15,11 @@
 
 namespace mavrel::app {
 
+namespace {
+// px at normal size: a field and the gap between two, the rows below the car, one row more.
+constexpr int field_width = 82, field_gap = 3, foot_room = 176, row_height = 39;
+} // namespace
+
 using build::at;
 
 CarDrawing::CarDrawing(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
@@ -56,13 +61,24 @@ void CarDrawing::add(const char* key, const QString& path, const QString& captio
 }
 
 QSize CarDrawing::minimumSizeHint() const {
-  return {desk_.look().px(560), desk_.look().px(340)};
+  return {4 * desk_.look().px(field_width) + desk_.look().px(20), desk_.look().px(is_tight() ? 340 + row_height : 340)};
+}
+
+bool CarDrawing::is_tight() const {
+  const CarShape s = car_shape(desk_);
+  const double between = s.wheelbase * view_over(s, desk_.look().px(foot_room)).scale;
+  const Look& look = desk_.look();
+  return between < 3 * look.px(field_width) + 4 * look.px(field_gap);
 }
 
 CarView CarDrawing::view(const CarShape& s) const {
+  return view_over(s, desk_.look().px(is_tight() ? foot_room + row_height : foot_room));
+}
+
+CarView CarDrawing::view_over(const CarShape& s, double foot) const {
   const Look& look = desk_.look();
   const double length = s.front_overhang + s.wheelbase + s.rear_overhang;
-  const double top = look.px(58), foot = look.px(176); // rows of fields above and below the car
+  const double top = look.px(58); // of fields above the car; `foot` of those below
   const double side = look.px(78);
   const double scale = std::max(20.0, std::min((width() - 2 * side) / length, (height() - top - foot) / s.height));
   CarView v;
@@ -76,7 +92,8 @@ void CarDrawing::place_fields() {
   const Look& look = desk_.look();
   const CarShape s = car_shape(desk_);
   const CarView v = view(s);
-  const int w = look.px(82), h = look.px(36), gap = look.px(3);
+  const int w = look.px(field_width), h = look.px(36), gap = look.px(field_gap);
+  const bool tight = is_tight();
   const auto put = [&](const char* key, double x, double y, int width_px) {
     fields_.at(key)->setGeometry(static_cast<int>(x), static_cast<int>(y), width_px, h);
   };
@@ -84,8 +101,12 @@ void CarDrawing::place_fields() {
   const double row = v.y0 + look.px(16);
   for (const End end : build::both_ends) {
     const QString e = build::key_of(end);
-    const double centre =
-        std::clamp(v.at(end == End::front ? 0 : s.wheelbase, 0).x(), w + gap + 4.0, width() - w - gap - 4.0);
+    // At its wheel, within the drawing, and no group over the other.
+    const double half = w + gap;
+    const double wheel = v.at(end == End::front ? 0 : s.wheelbase, 0).x();
+    const double centre = end == End::front ? std::clamp(wheel, half + 4.0, std::max(half + 4.0, width() / 2.0 - half))
+                                            : std::clamp(wheel, std::min(width() / 2.0 + half, width() - half - 4.0),
+                                                         width() - half - 4.0);
     const double left = centre - w - gap / 2.0, right = centre + gap / 2.0;
     put(qPrintable(e + "_height_left"), left, top, w);
     put(qPrintable(e + "_height_right"), right, top, w);
@@ -97,10 +118,16 @@ void CarDrawing::place_fields() {
     put(qPrintable(e + "_rating"), left, row + 3 * (h + gap), w);
     put(qPrintable(e + "_track"), right, row + 3 * (h + gap), w);
   }
-  const double middle = v.at(s.wheelbase / 2, 0).x();
-  put("wheelbase", middle - w / 2.0, row, w);
-  put("rating", middle - w / 2.0, row + 2 * (h + gap), w);
-  put("sill", middle - w / 2.0, row + h + gap, w);
+  // Between the wheels where there is room, else in a row of their own.
+  const double middle = tight ? width() / 2.0 : v.at(s.wheelbase / 2, 0).x();
+  int n = 0;
+  for (const char* key : {"wheelbase", "sill", "rating"}) {
+    if (tight)
+      put(key, middle + (n - 1.5) * (w + gap) + gap / 2.0, row + 4 * (h + gap), w);
+    else
+      put(key, middle - w / 2.0, row + n * (h + gap), w);
+    ++n;
+  }
   const double narrow = look.px(70);
   put("front_overhang", std::max(2.0, v.at(-s.front_overhang, 0).x() - look.px(76)), v.y0 - h - look.px(6),
       static_cast<int>(narrow));
@@ -112,6 +139,7 @@ void CarDrawing::place_fields() {
 
 void CarDrawing::resizeEvent(QResizeEvent*) {
   place_fields();
+  updateGeometry(); // it wants more height where it is tight
 }
 
 bool CarDrawing::event(QEvent* event) {

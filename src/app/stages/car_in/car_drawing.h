@@ -25,6 +25,10 @@ protected:
 
 private:
   [[nodiscard]] CarView view(const CarShape& shape) const;
+  /// @param foot  px that are kept free below the car
+  [[nodiscard]] CarView view_over(const CarShape& shape, double foot) const;
+  /// Is there no room between the wheels' fields for those of the whole car?
+  [[nodiscard]] bool is_tight() const;
   void add(const char* key, const QString& path, const QString& caption);
   void place_fields();
   void paint_load(QPainter& painter, const CarShape& shape, const CarView& view) const;

@@ -32,7 +32,8 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   auto* whole = new QVBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
   whole->addWidget(stack_);
-  stack_->addWidget(survey_);
+  survey_area_ = scrolled(survey_, stack_);
+  stack_->addWidget(survey_area_);
   stack_->addWidget(tape_);
   connect(tape_, &TapeMode::left, this, &CarInStage::leave_tape);
   auto* layout = new QVBoxLayout(survey_);
@@ -122,7 +123,7 @@ void CarInStage::begin_tape() {
 
 void CarInStage::leave_tape() {
   if (!takes_arrows()) return;
-  stack_->setCurrentWidget(survey_);
+  stack_->setCurrentWidget(survey_area_);
   emit band_moved();
 }
 

@@ -40,6 +40,7 @@ private:
 
   QStackedWidget* stack_; // the survey, and tape mode
   QWidget* survey_;
+  QWidget* survey_area_ = nullptr; // in which it scrolls
   TapeMode* tape_;
   QLabel *title_, *about_;
   CarDrawing* drawing_;

@@ -12,6 +12,12 @@
 
 namespace mavrel::app {
 
+namespace {
+// px at normal size: where the choices begin beside the drawing, how wide they are at least; the drawing's height, and
+// that of the choices where they stand below it.
+constexpr int choices_at = 428, choices_width = 150, figure_height = 236, block_height = 104;
+} // namespace
+
 using build::at;
 
 EndDrawing::EndDrawing(Desk& desk, build::End end, QWidget* parent) : QWidget(parent), desk_(desk), end_(end) {
@@ -36,7 +42,12 @@ EndDrawing::EndDrawing(Desk& desk, build::End end, QWidget* parent) : QWidget(pa
 }
 
 QSize EndDrawing::minimumSizeHint() const {
-  return {desk_.look().px(560), desk_.look().px(236)};
+  const Look& look = desk_.look();
+  return {look.px(choices_at - 4), look.px(is_tight() ? figure_height + block_height : figure_height)};
+}
+
+bool EndDrawing::is_tight() const {
+  return width() < desk_.look().px(choices_at + choices_width);
 }
 
 void EndDrawing::add(const QString& key, const QString& caption) {
@@ -91,6 +102,7 @@ void EndDrawing::showEvent(QShowEvent* event) {
 
 void EndDrawing::resizeEvent(QResizeEvent*) {
   place();
+  updateGeometry(); // it wants more height where it is tight
 }
 
 void EndDrawing::place() {
@@ -109,7 +121,21 @@ void EndDrawing::place() {
   put("damper_shut_m", right, look.px(2) + 2 * (h + gap), w);
   put("bump_stop_gap_m", right, look.px(2) + 3 * (h + gap), w);
   put("damper_ratio", right, look.px(2) + 4 * (h + gap), w);
-  const int column = look.px(428), wide = std::max(look.px(150), width() - column);
+  // Beside them where there is room, else below, two in a row.
+  if (is_tight()) {
+    const int half = width() / 2 - gap;
+    int y = look.px(figure_height), n = 0;
+    for (const char* key : {"layout", "spring_place", "spring_seat", "bump_stop_place"}) {
+      choices_.at(key)->setGeometry(n % 2 * (half + 2 * gap), y, half, look.px(25));
+      y += n++ % 2 * look.px(29);
+    }
+    const int third = width() / 3 - gap;
+    put("unsprung_kg", 0, y, third);
+    put("other_spring_rate_n_per_m", width() / 3 + gap / 2, y, third);
+    put("other_spring_slack_m", 2 * width() / 3 + gap, y, third);
+    return;
+  }
+  const int column = look.px(choices_at), wide = width() - column;
   int y = look.px(4);
   for (const char* key : {"layout", "spring_place", "spring_seat", "bump_stop_place"}) {
     choices_.at(key)->setGeometry(column, y, wide, look.px(25));
@@ -127,7 +153,9 @@ void EndDrawing::paintEvent(QPaintEvent*) {
   painter.setRenderHint(QPainter::Antialiasing);
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
-  const EndFigure figure(desk_, end_, QRectF(look.px(116), look.px(6), look.px(184), height() - look.px(14)));
+  const EndFigure figure(
+      desk_, end_,
+      QRectF(look.px(116), look.px(6), look.px(184), (is_tight() ? look.px(figure_height) : height()) - look.px(14)));
   figure.paint(painter);
   // From each measure to the field that holds it.
   painter.setPen(QPen(t.ink, 1.2));

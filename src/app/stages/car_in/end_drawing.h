@@ -30,6 +30,8 @@ private:
   template <class Enum>
   void add_choice(const QString& key, const QString& caption);
   void place();
+  /// Is there no room beside the drawing for the choices?
+  [[nodiscard]] bool is_tight() const;
   void refresh();
 
   Desk& desk_;

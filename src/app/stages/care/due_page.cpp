@@ -57,7 +57,8 @@ const assess::CareDue* DuePage::held() const {
 bool DuePage::write_calendar(const QString& to) {
   const auto& plan = care_plan(desk_);
   if (!plan || desk_.refuses_to_write(to.toStdString())) return false;
-  const auto text = report::calendar_file(desk_.build().job, *plan, work::moment_text(clock_now()), desk_.prefs());
+  const auto text = report::calendar_file(desk_.build().job, *desk_.build().shop, *plan, work::moment_text(clock_now()),
+                                          desk_.prefs());
   const auto done = text ? write_atomically(to.toStdString(), *text).and_then([](auto) -> Expected<void> { return {}; })
                          : Expected<void>(refuse(text.error()));
   desk_.tell(done ? tr("Written: %1").arg(to) : desk_.words_of(done.error()));
@@ -123,8 +124,10 @@ QStringList DuePage::says(const assess::CarePlan& plan) const {
     out << tr("■ What happened calls for these proofs again: %1.").arg(names.join(", "));
   }
   for (const assess::CareTrend& trend : plan.trends) {
-    if (!trend.says) continue;
-    QString line = tr("▲ %1: %2").arg(desk_.words_of(trend.name), desk_.words_of(*trend.says));
+    if (!trend.says && !trend.far) continue;
+    QString line = trend.says ? tr("▲ %1: %2").arg(desk_.words_of(trend.name), desk_.words_of(*trend.says))
+                              : tr("▲ %1:").arg(desk_.words_of(trend.name));
+    if (trend.far) line += " " + desk_.words_of(*trend.far);
     if (trend.crosses)
       line += " " + tr("As it goes it is too far by %1.").arg(QString::fromStdString(work::day_text(*trend.crosses)));
     out << line;

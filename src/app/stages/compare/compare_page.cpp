@@ -273,8 +273,8 @@ void ComparePage::fill_lists(const std::array<QString, 2>& names) {
     for (const std::size_t side : {0U, 1U}) {
       const std::string& chosen = side == 0 ? one.a : one.b;
       const auto& points = one.points[side];
-      const QString said = points           ? tr("%1 points").arg(*points)
-                           : chosen.empty() ? tr("none")
+      const QString said = points           ? *points == 1 ? tr("1 point") : tr("%1 points").arg(*points)
+                                     : chosen.empty() ? tr("none")
                                             : QString::fromStdString(chosen);
       const bool elsewhere = side == 1 && points && points == one.points[0];
       row.words(elsewhere ? tr("%1, elsewhere").arg(said) : said, t.ink);

@@ -326,7 +326,7 @@ void FindPage::fill_course() {
       };
       row.weighed = is_in(now->diagnosis.weighed);
       row.joined = is_in(now->diagnosis.joined);
-      if (row.joined) row.says += tr(" Weighed together with the earlier one.");
+      if (row.joined) row.says += tr(" Weighed together with the other one.");
     }
     rows.push_back(std::move(row));
   }

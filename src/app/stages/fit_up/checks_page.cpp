@@ -49,7 +49,7 @@ void ChecksPage::sign() {
   const auto now = now_in_plan(desk_);
   const HoldPoint checked = *p;
   const auto before = plan_of(desk_);
-  if (!sign_check(desk_, checked, signed_by(), now ? work::moment_text(*now) : std::string())) return;
+  if (!sign_check(desk_, this, checked, signed_by(), now ? work::moment_text(*now) : std::string())) return;
   const HoldPoint* after = point();
   if (!after || after->state != CheckState::failed)
     return desk_.tell(tr("Signed: %1").arg(desk_.words_of(checked.name)));

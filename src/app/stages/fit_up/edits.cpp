@@ -1,5 +1,6 @@
 #include "app/stages/fit_up/edits.h"
 
+#include "app/checks/take_on.h"
 #include "assess/fit_up/fit_up_findings.h"
 #include "build/fit_up.h"
 
@@ -53,6 +54,21 @@ void learn(build::Build& build, const std::string& rule, double seconds) {
   found->times += 1;
 }
 
+/// Is a job released, or taken on by somebody now? Their name and reason then stand in its note.
+bool is_released(Desk& desk, QWidget* asks, const assess::Job& job, const QString& what, build::JobNote& note) {
+  note.taken_by.clear(), note.taken_why.clear();
+  const auto missing =
+      assess::missing_before(assess::plan_given(desk.assessment().fit_up.given(), std::nullopt), job.id);
+  if (missing.empty()) return true;
+  const auto taken = ask_to_take_on(asks, desk, what.arg(desk.words_of(job.name)), missing);
+  if (!taken) {
+    desk.tell(Desk::tr("It waits: %1.").arg(desk.words_of(missing.front())));
+    return false;
+  }
+  note.taken_by = taken->by.toStdString(), note.taken_why = taken->why.toStdString();
+  return true;
+}
+
 } // namespace
 
 QString note_path(const assess::Job& job) {
@@ -67,9 +83,9 @@ bool note_job(Desk& desk, const assess::Job& job) {
   return true;
 }
 
-void begin_job(Desk& desk, const assess::Job& job, const std::string& moment) {
+void begin_job(Desk& desk, QWidget* asks, const assess::Job& job, const std::string& moment) {
   WithNote made = with_note(desk, job);
-  if (!made.note) return;
+  if (!made.note || !is_released(desk, asks, job, Desk::tr("Begin “%1”"), *made.note)) return;
   made.note->state = build::JobState::running;
   made.note->began = moment;
   made.note->ended.clear();
@@ -77,9 +93,13 @@ void begin_job(Desk& desk, const assess::Job& job, const std::string& moment) {
   desk.edit(Desk::tr("Begin a job"), std::move(made.build));
 }
 
-void finish_job(Desk& desk, const assess::Job& job, const std::string& moment, std::optional<double> took) {
+void finish_job(Desk& desk, QWidget* asks, const assess::Job& job, const std::string& moment,
+                std::optional<double> took) {
   WithNote made = with_note(desk, job);
   if (!made.note) return;
+  // One that runs was released, or taken on, when it was begun.
+  if (job.state() != build::JobState::running && !is_released(desk, asks, job, Desk::tr("“%1” is done"), *made.note))
+    return;
   made.note->state = build::JobState::done;
   made.note->ended = moment;
   made.note->took = took;

@@ -11,10 +11,14 @@ namespace mavrel::app {
 [[nodiscard]] QString note_path(const assess::Job& job);
 /// A note of a job to be filled in. @returns whether there is one now
 bool note_job(Desk& desk, const assess::Job& job);
+/// Begun where what comes before it is there; else whoever begins is asked to take that on.
+/// @param asks    over which that is asked
 /// @param moment  empty where the plan has no dates
-void begin_job(Desk& desk, const assess::Job& job, const std::string& moment);
-/// Done: what it took is what was worked since it began, where that is known, and the shop learns by it.
-void finish_job(Desk& desk, const assess::Job& job, const std::string& moment, std::optional<double> took);
+void begin_job(Desk& desk, QWidget* asks, const assess::Job& job, const std::string& moment);
+/// Done, where it could be begun or was: what it took is what was worked since it began, where that is known, and the
+/// shop learns by it.
+void finish_job(Desk& desk, QWidget* asks, const assess::Job& job, const std::string& moment,
+                std::optional<double> took);
 void skip_job(Desk& desk, const assess::Job& job, const QString& reason);
 /// As the design has it: nothing that the shop said of it stays.
 void forget_job(Desk& desk, const assess::Job& job);

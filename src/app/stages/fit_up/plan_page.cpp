@@ -71,25 +71,32 @@ QWidget* PlanPage::make_job() {
   inside->setContentsMargins(0, 0, 0, 0);
   inside->setSpacing(desk_.look().unit() / 2);
   name_ = words("job_name", TextSize::large, true);
+  name_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
   inside->addWidget(name_);
-  about_ = rich_words("job_about");
-  inside->addWidget(about_);
+  // The hand goes back to the plan: what would have the focus once a button is off is another deed.
   const auto with_held = [this](void (*act)(Desk&, const assess::Job&)) {
     return [this, act] {
       if (const auto* j = held()) act(desk_, assess::Job(*j));
+      view_->setFocus(Qt::OtherFocusReason);
     };
   };
   auto* first = row(inside);
   begin_ = button(first, tr("Begin"), "begin_job", [this] {
-    if (const auto* j = held()) begin_job(desk_, assess::Job(*j), moment());
+    if (const auto* j = held()) begin_job(desk_, this, assess::Job(*j), moment());
+    view_->setFocus(Qt::OtherFocusReason);
   });
   done_ = button(first, tr("Done"), "finish_job", [this] { finish(); });
   skip_ = button(first, tr("Skip …"), "skip_job", [this] { skip(); });
   auto* second = row(inside);
   split_ = button(second, tr("Split"), "split_job", with_held([](Desk& d, const assess::Job& j) { split_job(d, j); }));
-  more_ =
-      button(second, tr("Change …"), "change_job", with_held([](Desk& d, const assess::Job& j) { note_job(d, j); }));
+  more_ = button(second, tr("Change …"), "change_job", [this] {
+    const auto* j = held();
+    if (j && note_job(desk_, assess::Job(*j)) && !fields_.empty())
+      fields_.front().first->edit()->setFocus(Qt::OtherFocusReason); // where it is changed
+  });
   forget_ = button(second, {}, "forget_job", with_held([](Desk& d, const assess::Job& j) { forget_job(d, j); }));
+  about_ = rich_words("job_about"); // below what is pressed: its lines move nothing
+  inside->addWidget(about_);
   make_note();
   inside->addWidget(note_);
   auto* adding = row(inside);
@@ -173,7 +180,8 @@ void PlanPage::finish() {
   std::optional<double> took;
   if (const auto began = work::parse_moment(j->note.began); began && now_in_plan(desk_) && !j->by_the_clock)
     took = assess::worked_between(*plan_of(desk_), *began, *now_in_plan(desk_));
-  finish_job(desk_, assess::Job(*j), moment(), took);
+  finish_job(desk_, this, assess::Job(*j), moment(), took);
+  view_->setFocus(Qt::OtherFocusReason);
 }
 
 void PlanPage::skip() {
@@ -292,6 +300,7 @@ void PlanPage::fill_job(const assess::Plan& plan) {
   learn_->setVisible(j && j->note.took && j->from == assess::JobFrom::rule);
   if (!j) return;
   name_->setText(desk_.words_of(j->name));
+  name_->setFixedHeight(2 * name_->fontMetrics().lineSpacing()); // whether its name takes one line or two
   about_->setText(about(plan, *j));
   begin_->setEnabled(j->state() == build::JobState::open);
   done_->setEnabled(j->state() != build::JobState::done);
@@ -344,8 +353,7 @@ QString PlanPage::about(const assess::Plan& plan, const assess::Job& job) const 
   QStringList needs, after, checks;
   for (const Message* m : {&job.tools, &job.parts})
     if (!m->text.empty()) needs << desk_.words_of(*m).toHtmlEscaped();
-  if (!needs.isEmpty() && !job.sheet.empty())
-    needs << tr("drawing %1").arg(QString::fromStdString(job.sheet)).toHtmlEscaped();
+  if (!needs.isEmpty() && !job.sheet.empty()) needs << tr("its drawing, on Templates");
   if (!needs.isEmpty()) lines << tr("needs: %1").arg(needs.join("; "));
   for (const std::string& id : job.after)
     if (const auto b = plan.find(id)) after << link(QString::fromStdString(id), desk_.words_of(plan.jobs[*b].name));
@@ -354,7 +362,11 @@ QString PlanPage::about(const assess::Plan& plan, const assess::Job& job) const 
     checks << "◆ " + link("check:" + QString::fromStdString(id), desk_.words_of(assess::check_name(id)));
   if (!checks.isEmpty()) lines << checks.join(" ");
   if (p.held_by) lines << coloured(t.stop, tr("held by %1").arg(desk_.words_of(*p.held_by)));
-  lines << coloured(t.second, tr("called %1").arg(QString::fromStdString(job.id)));
+  if (!job.note.taken_by.empty())
+    lines << coloured(t.caution,
+                      tr("taken on by %1 before everything was ready: %2")
+                          .arg(QString::fromStdString(job.note.taken_by), QString::fromStdString(job.note.taken_why)));
+  lines << coloured(t.second, tr("called %1 where jobs are typed").arg(QString::fromStdString(job.id)));
   return lines.join("<br>");
 }
 

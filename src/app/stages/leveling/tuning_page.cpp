@@ -95,9 +95,12 @@ void TuningPage::choose_rows() {
   rows_.clear();
   const assess::Tuning* t = tuning();
   if (!t) return;
+  const auto nearest = t->proposed ? std::nullopt : assess::nearest_to_spare(*t);
   for (std::size_t i = 0; i < t->points.size(); ++i)
-    if (t->points[i].best || i == 0) rows_.push_back(i);
-  const auto key = [&](std::size_t i) { return std::tuple(i == t->proposed ? 0 : i == 0 ? 1 : 2, t->points[i].off); };
+    if (t->points[i].best || i == 0 || i == nearest) rows_.push_back(i);
+  const auto key = [&](std::size_t i) {
+    return std::tuple(i == t->proposed || i == nearest ? 0 : i == 0 ? 1 : 2, t->points[i].off);
+  };
   std::sort(rows_.begin(), rows_.end(), [&](std::size_t a, std::size_t b) { return key(a) < key(b); });
 }
 
@@ -108,11 +111,16 @@ QString TuningPage::said() const {
               "shows "
               "which are bettered by none.")
         .arg(QString::fromStdString(desk_.build().variant().leveling.set_up().name));
+  const auto nearest = assess::nearest_to_spare(*t);
+  const double eats = nearest ? t->points[*nearest].low : 0;
   return tr("%1 sets tried in %2. Road height has %3 to spare over the bump travel that the brief keeps: ")
              .arg(t->points.size())
              .arg(desk_.shown(t->wall, Kind::time, 0), desk_.shown(t->spare, Kind::length)) +
          (t->proposed ? tr("★ keeps within it for the least air.")
-                      : tr("nothing keeps within it. A higher road height, or less bump travel kept."));
+                      : tr("nothing keeps within it. The nearest, △, eats %1: a road height %2 higher, or as much less "
+                           "bump travel kept, would do.")
+                            .arg(desk_.shown(eats, Kind::length, 1),
+                                 desk_.shown(std::max(0.0, eats - t->spare), Kind::length, 1)));
 }
 
 void TuningPage::fill() {
@@ -162,10 +170,11 @@ void TuningPage::fill_table() {
     const assess::TuningPoint& p = t->points[i];
     const auto& gain = pressure ? p.rules.pressure_gain : p.rules.gain;
     const QColor ink = p.spared ? tokens.ink : tokens.second;
-    row.words(i == t->proposed ? tr("★ least air that keeps it")
-              : i == 0         ? tr("◆ as it is now")
-              : p.best         ? tr("○ bettered by none")
-                               : tr("· tried"),
+    row.words(i == t->proposed                                    ? tr("★ least air that keeps it")
+              : i == 0                                            ? tr("◆ as it is now")
+              : !t->proposed && i == assess::nearest_to_spare(*t) ? tr("△ the nearest")
+              : p.best                                            ? tr("○ bettered by none")
+                                                                  : tr("· tried"),
               ink)
         .figure(desk_.shown(p.rules.average, Kind::time, 1), ink)
         .figure(pressure ? desk_.shown(p.rules.pressure_band, Kind::pressure, 2)

@@ -44,7 +44,7 @@ void ProvePage::sign() {
   const HoldPoint* p = point();
   if (!p) return;
   const HoldPoint checked = *p;
-  if (!sign_check(desk_, checked, signed_by(), work::moment_text(clock_now()))) return;
+  if (!sign_check(desk_, this, checked, signed_by(), work::moment_text(clock_now()))) return;
   const HoldPoint* after = point();
   desk_.tell(after && after->state == CheckState::failed
                  ? tr("Failed: %1. Putting it right is on the plan.").arg(desk_.words_of(checked.name))

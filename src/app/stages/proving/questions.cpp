@@ -1,6 +1,7 @@
 #include "app/stages/proving/questions.h"
 
 #include "app/desk/air_use.h"
+#include "app/desk/clock.h"
 #include "assess/proving/proving_findings.h"
 
 namespace mavrel::app {
@@ -54,7 +55,9 @@ std::vector<Message> trouble_of_predictions(const Desk& desk) {
 }
 
 assess::HandOver hand_over_of(const Desk& desk) {
-  return assess::hand_over(proving_of(desk), proofs_of(desk), air_a_day(desk));
+  return assess::hand_over(
+      proving_of(desk), proofs_of(desk),
+      assess::drain_round(assess::care_given(desk.build(), proving_of(desk)), air_a_day(desk), clock_now().day));
 }
 
 } // namespace mavrel::app

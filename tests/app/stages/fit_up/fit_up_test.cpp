@@ -93,8 +93,10 @@ protected:
     QCoreApplication::processEvents();
   }
   void sign(const QString& by = "Tamsin") {
+    const TakesOn taking("Tamsin"); // hardly a job of the demo is done
     named<QComboBox>("signed_by")->setEditText(by);
     click("sign_check");
+    QApplication::setActiveWindow(window_.get()); // the dialog was
   }
 };
 
@@ -140,6 +142,35 @@ TEST_F(FitUpTest, AJobIsBegunDoneAndLearnedFrom) {
   EXPECT_TRUE(build().shop->learned.empty());
   key(Qt::Key_Z, Qt::ControlModifier);
   EXPECT_EQ(placed("rear.cut_plates_bolted").stands, assess::JobStands::ready);
+}
+
+TEST_F(FitUpTest, AJobThatWaitsIsBegunByNobodyUnlessTheyTakeItOnByName) {
+  go(plan_page);
+  const char* id = "rear.mock_up";
+  ASSERT_EQ(placed(id).stands, assess::JobStands::waiting);
+  plan()->hold(id);
+  emit plan()->chose(id);
+  for (const char* button : {"begin_job", "finish_job"}) {
+    const build::Build before = build();
+    const TakesOn leaves("");
+    click(button);
+    EXPECT_TRUE(leaves.missing().contains("is not done")) << leaves.missing().toStdString();
+    EXPECT_FALSE(leaves.could_at_once()) << "not without a name and a reason";
+    EXPECT_EQ(build(), before);
+    EXPECT_TRUE(told().startsWith("It waits")) << told().toStdString();
+  }
+  {
+    const TakesOn takes("Tamsin", "springs were out when it came");
+    click("begin_job");
+  }
+  EXPECT_EQ(placed(id).stands, assess::JobStands::running);
+  EXPECT_EQ(job(id).note.taken_by, "Tamsin");
+  EXPECT_TRUE(named<QLabel>("job_about")->text().contains("springs were out")) << "it stays on the plan";
+  const TakesOn nobody("");
+  click("finish_job"); // it runs: nothing is asked again
+  EXPECT_TRUE(nobody.missing().isEmpty());
+  EXPECT_EQ(placed(id).stands, assess::JobStands::done);
+  EXPECT_EQ(job(id).note.taken_why, "springs were out when it came");
 }
 
 TEST_F(FitUpTest, AJobIsChangedSplitAddedSkippedAndTakenBack) {

@@ -288,6 +288,22 @@ TEST_F(LevelingTest, ThePlayedCarIsWorkedByHandSeenOnThePostsAndRecorded) {
   EXPECT_FALSE(desk().view().live());
 }
 
+TEST_F(LevelingTest, TheRigEndsWithTheCarThatItPlays) {
+  for (const bool other_car : {false, true}) {
+    go(5);
+    click("bench_play");
+    wait_for([&] { return bench().standing() == BenchLink::Standing::open && bench().state() != nullptr; });
+    if (other_car)
+      ASSERT_TRUE(window_->open_file(QStringLiteral(MAVREL_DEMO) + "/hollin-tarnway.mavrel"));
+    else
+      key(Qt::Key_PageDown, Qt::ControlModifier);
+    QCoreApplication::processEvents();
+    EXPECT_NE(bench().standing(), BenchLink::Standing::open) << "what it shows is of another car";
+    EXPECT_FALSE(desk().view().live());
+    EXPECT_TRUE(told().contains("another car")) << told().toStdString();
+  }
+}
+
 TEST_F(LevelingTest, ASerialPortIsHeardLikeASocket) {
   go(5);
   QProcess rig;

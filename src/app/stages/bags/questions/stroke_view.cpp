@@ -34,7 +34,7 @@ std::array<StrokeView::Column, 2> StrokeView::columns() const {
   const auto& stroke = stroke_of(desk_);
   if (!stroke) return out;
   const auto& bag = fitted().bag;
-  out[0].high = bag->card.max_pressure * 1.08;
+  out[0].high = std::max(bag->card.max_pressure * 1.08, air::peak_of(bag->card).pressure * 1.03);
   for (const StrokeAt& at : stroke->points) {
     out[0].low = std::min({out[0].low, at.slow_pressure, at.quick_pressure});
     out[0].high = std::max({out[0].high, at.slow_pressure * 1.05, at.quick_pressure * 1.05});
@@ -52,10 +52,13 @@ QString StrokeView::summary() const {
   const auto pressure = [&](const assess::StrokeEnd& end) {
     return end.pressure ? desk_.shown_pressure(*end.pressure, end.beyond) : tr("unknown, off its card");
   };
-  QString out = tr("Sealed at %1: full bump, heavier side, %2 of %3; full rebound, lighter side, %4 (least %5).")
+  const air::Peak peak = air::peak_of(card);
+  QString out = tr("Sealed at %1: full bump, heavier side, %2 of %3 steadily, %6 for a moment%7; full rebound, lighter "
+                   "side, %4 (least %5).")
                     .arg(desk_.shown(stroke->from, Kind::length), pressure(stroke->ends.bump),
                          desk_.shown(card.max_pressure, Kind::pressure), pressure(stroke->ends.rebound),
-                         desk_.shown(card.min_pressure, Kind::pressure));
+                         desk_.shown(card.min_pressure, Kind::pressure))
+                    .arg(desk_.shown(peak.pressure, Kind::pressure), peak.stated ? QString() : tr(" (ours)"));
   if (stroke->under_minimum)
     out += card.kind == air::BagKind::sleeve
                ? tr(" Above %1 it may come off its piston.").arg(desk_.shown(*stroke->under_minimum, Kind::length))
@@ -122,7 +125,9 @@ void StrokeView::paint_ground(QPainter& painter) const {
   painter.save();
   painter.setClipRect(all[0].rect.united(all[1].rect));
   painter.setRenderHint(QPainter::Antialiasing);
-  for (const auto& [p, colour] : {std::pair{card.max_pressure, t.stop}, std::pair{card.min_pressure, t.caution}}) {
+  const double peak = air::peak_of(card).pressure;
+  for (const auto& [p, colour] :
+       {std::pair{peak, t.stop}, std::pair{card.max_pressure, t.caution}, std::pair{card.min_pressure, t.caution}}) {
     painter.setPen(QPen(colour, 1));
     painter.drawLine(QPointF(all[0].x(p), all[0].rect.top()), QPointF(all[0].x(p), all[0].rect.bottom()));
   }
@@ -144,9 +149,11 @@ void StrokeView::paint_ground(QPainter& painter) const {
   painter.setFont(look.font(TextSize::small));
   const double y = all[0].rect.bottom() - look.px(4);
   painter.setPen(t.stop);
-  painter.drawText(QRectF(all[0].x(card.max_pressure) - look.px(84), y - look.px(14), look.px(80), look.px(14)),
-                   Qt::AlignRight, tr("maximum"));
+  painter.drawText(QRectF(all[0].x(peak) - look.px(84), y - look.px(14), look.px(80), look.px(14)), Qt::AlignRight,
+                   tr("peak"));
   painter.setPen(t.caution);
+  painter.drawText(QRectF(all[0].x(card.max_pressure) - look.px(84), y - look.px(28), look.px(80), look.px(14)),
+                   Qt::AlignRight, tr("maximum"));
   painter.drawText(QRectF(all[0].x(card.min_pressure) + look.px(4), y - look.px(14), look.px(80), look.px(14)),
                    Qt::AlignLeft, tr("minimum"));
 }

@@ -41,8 +41,16 @@ constexpr Key keys[] = {
     {QT_TRANSLATE_NOOP("shelf", "over all"), Kind::length, &air::BagCard::max_diameter},
     {QT_TRANSLATE_NOOP("shelf", "least pressure"), Kind::pressure, &air::BagCard::min_pressure},
     {QT_TRANSLATE_NOOP("shelf", "most pressure"), Kind::pressure, &air::BagCard::max_pressure},
+    {QT_TRANSLATE_NOOP("shelf", "peak, in bump"), Kind::pressure, &air::BagCard::peak_pressure},
     {QT_TRANSLATE_NOOP("shelf", "mass"), Kind::mass, &air::BagCard::mass},
 };
+
+bool need_not_be_stated(double air::BagCard::*what) {
+  return what == &air::BagCard::mass || what == &air::BagCard::peak_pressure;
+}
+bool is_left_out(const air::BagCard& card, double air::BagCard::*what) {
+  return need_not_be_stated(what) && card.*what == 0;
+}
 
 } // namespace
 
@@ -247,7 +255,7 @@ void ShelfPage::show_draft() {
     else if (!keys[i].what)
       keys_[i]->setText(QString::fromStdString(drafts_.card().name));
     else
-      keys_[i]->setText(keys[i].kind == Kind::mass && drafts_.card().mass == 0
+      keys_[i]->setText(is_left_out(drafts_.card(), keys[i].what)
                             ? QString()
                             : QString::fromStdString(show_exact((drafts_.card()).*keys[i].what, keys[i].kind, prefs)));
     keys_[i]->setCursorPosition(0);
@@ -277,17 +285,19 @@ void ShelfPage::key_edited(int key) {
   air::BagCard card = drafts_.card();
   const std::string text = keys_[static_cast<std::size_t>(key)]->text().trimmed().toStdString();
   if (!keys[key].what) {
-    if (text.empty() || text.size() > 80) {
+    if (text.empty() || text.size() > 80)
       return refuse(*keys_[static_cast<std::size_t>(key)], tr("A bag needs a name of 1 to 80 letters."));
-    }
     card.name = text;
     return change(std::move(card));
   }
+  if (text.empty() && need_not_be_stated(keys[key].what)) {
+    card.*keys[key].what = 0;
+    return change(std::move(card));
+  }
   const auto value = parse_quantity(text, keys[key].kind, desk_.prefs());
-  if (!value || *value < 0) {
+  if (!value || *value < 0)
     return refuse(*keys_[static_cast<std::size_t>(key)],
                   value ? tr("That is never below 0.") : desk_.words_of(value.error()));
-  }
   card.*keys[key].what = *value;
   change(std::move(card));
 }
