@@ -39,7 +39,7 @@ set(rows
   "assess/why: assess/sampling assess/search assess/end assess/clearance assess/survey assess/motion assess/height assess/kept"
   "assess/ground: assess/end assess/kept assess/finding"
   "assess/swing: assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
-  "assess/compare: assess assess/end assess/finding"
+  "assess/compare: assess assess/fit_up assess/end assess/finding"
   "link: quantity air control"
   "report: quantity file curve air space control work build shelf assess assess/*"
   "rig: quantity file air control build shelf assess assess/* link"

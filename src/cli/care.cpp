@@ -1,7 +1,7 @@
 // mavrel-cli prove, hand-over, care, log and book.
 #include "app/print/fit_up_pdf.h"
+#include "assess/book_notes.h"
 #include "assess/care/air_use.h"
-#include "assess/care/book_notes.h"
 #include "assess/care/log_table.h"
 #include "assess/care/origin.h"
 #include "assess/opened.h"

@@ -224,6 +224,7 @@ QWidget* scrolled(QWidget* inside, QWidget* parent) {
   auto* area = new QScrollArea(parent);
   area->setWidgetResizable(true);
   area->setFrameShape(QFrame::NoFrame);
+  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
   area->setFocusPolicy(Qt::NoFocus);
   area->viewport()->setAutoFillBackground(false);
   inside->setAutoFillBackground(false);

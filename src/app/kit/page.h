@@ -121,7 +121,7 @@ private:
 /// Gives the field or choice of a path on a page the focus. @returns whether it is there
 bool go_to_field(const Desk& desk, const QWidget* page, const QString& path);
 
-/// A page that scrolls where its window is too small for it: large text on a small screen.
+/// A page that scrolls up and down where its window is too low for it.
 [[nodiscard]] QWidget* scrolled(QWidget* inside, QWidget* parent);
 
 } // namespace mavrel::app

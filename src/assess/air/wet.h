@@ -42,4 +42,10 @@ struct WaterOfAir {
 /// Source: docs/models.md, "Water".
 [[nodiscard]] std::vector<Wet> wet_in(const AirGiven& given, double air_a_day);
 
+/// How often a tank is drained, as it comes round and as the owner is told.
+struct DrainRound {
+  double days = 0;
+  bool known = false; // by the air that goes through; else by the month
+};
+
 } // namespace mavrel::assess

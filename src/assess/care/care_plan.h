@@ -2,6 +2,7 @@
 // happened to it; and how what was read of it goes over the years.
 #pragma once
 
+#include "assess/air/wet.h"
 #include "assess/care/care_given.h"
 #include "build/care.h"
 #include "work/day.h"
@@ -89,11 +90,6 @@ struct CarePlan {
 [[nodiscard]] std::optional<CarePlan> care_plan(const CareGiven& given, std::optional<double> air_a_day,
                                                 work::Day today);
 
-/// How often a tank is drained, as it comes round and as the owner is told.
-struct DrainRound {
-  double days = 0;
-  bool known = false; // by the air that goes through; else by the month
-};
 /// From a tank that was drained on `since`. @param air_a_day  kg that go through; none: not known
 /// @returns none: there is nothing to drain, or it is not wanted
 [[nodiscard]] std::optional<DrainRound> drain_round(const CareGiven& given, std::optional<double> air_a_day,

@@ -2,7 +2,7 @@
 // and whether everything was proved. What is not proved is not handed over.
 #pragma once
 
-#include "assess/care/care_plan.h"
+#include "assess/air/wet.h"
 #include "assess/fit_up/checks.h"
 
 namespace mavrel::assess {

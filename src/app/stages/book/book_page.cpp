@@ -4,7 +4,7 @@
 #include "app/desk/home.h"
 #include "app/kit/ask.h"
 #include "app/kit/list_table.h"
-#include "assess/care/book_notes.h"
+#include "assess/book_notes.h"
 #include "assess/care/origin.h"
 #include "build/care.h"
 #include "build/file.h"

@@ -61,18 +61,28 @@ void CarDrawing::add(const char* key, const QString& path, const QString& captio
 }
 
 QSize CarDrawing::minimumSizeHint() const {
-  return {4 * desk_.look().px(field_width) + desk_.look().px(20), desk_.look().px(is_tight() ? 340 + row_height : 340)};
+  // Narrower than its fields like to be they give way; it never has to be scrolled sideways.
+  return {desk_.look().px(260), desk_.look().px(tight_ ? 340 + row_height : 340)};
 }
 
-bool CarDrawing::is_tight() const {
-  const CarShape s = car_shape(desk_);
-  const double between = s.wheelbase * view_over(s, desk_.look().px(foot_room)).scale;
+int CarDrawing::field_px() const {
   const Look& look = desk_.look();
-  return between < 3 * look.px(field_width) + 4 * look.px(field_gap);
+  return std::min(look.px(field_width), std::max(20, (width() - 5 * look.px(field_gap) - 8) / 4));
+}
+
+void CarDrawing::look_how_tight() {
+  const CarShape s = car_shape(desk_);
+  const Look& look = desk_.look();
+  const double between = s.wheelbase * view_over(s, look.px(foot_room)).scale;
+  // Once tight it stays so until there is clearly room: a scroll bar that comes and goes changes nothing.
+  const bool tight = between < 3 * look.px(field_width) + 4 * look.px(field_gap) + (tight_ ? look.px(20) : 0);
+  if (tight == tight_) return;
+  tight_ = tight;
+  updateGeometry(); // it wants another height
 }
 
 CarView CarDrawing::view(const CarShape& s) const {
-  return view_over(s, desk_.look().px(is_tight() ? foot_room + row_height : foot_room));
+  return view_over(s, desk_.look().px(tight_ ? foot_room + row_height : foot_room));
 }
 
 CarView CarDrawing::view_over(const CarShape& s, double foot) const {
@@ -92,8 +102,7 @@ void CarDrawing::place_fields() {
   const Look& look = desk_.look();
   const CarShape s = car_shape(desk_);
   const CarView v = view(s);
-  const int w = look.px(field_width), h = look.px(36), gap = look.px(field_gap);
-  const bool tight = is_tight();
+  const int w = field_px(), h = look.px(36), gap = look.px(field_gap);
   const auto put = [&](const char* key, double x, double y, int width_px) {
     fields_.at(key)->setGeometry(static_cast<int>(x), static_cast<int>(y), width_px, h);
   };
@@ -119,10 +128,10 @@ void CarDrawing::place_fields() {
     put(qPrintable(e + "_track"), right, row + 3 * (h + gap), w);
   }
   // Between the wheels where there is room, else in a row of their own.
-  const double middle = tight ? width() / 2.0 : v.at(s.wheelbase / 2, 0).x();
+  const double middle = tight_ ? width() / 2.0 : v.at(s.wheelbase / 2, 0).x();
   int n = 0;
   for (const char* key : {"wheelbase", "sill", "rating"}) {
-    if (tight)
+    if (tight_)
       put(key, middle + (n - 1.5) * (w + gap) + gap / 2.0, row + 4 * (h + gap), w);
     else
       put(key, middle - w / 2.0, row + n * (h + gap), w);
@@ -133,13 +142,14 @@ void CarDrawing::place_fields() {
       static_cast<int>(narrow));
   put("rear_overhang", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)),
       v.y0 - h - look.px(6), static_cast<int>(narrow));
+  // Above the overhang's, however small the car is drawn.
   put("overall_height", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)),
-      v.at(0, s.height).y() + look.px(8), static_cast<int>(narrow));
+      std::min(v.at(0, s.height).y() + look.px(8), v.y0 - 2.0 * h - look.px(6) - gap), static_cast<int>(narrow));
 }
 
 void CarDrawing::resizeEvent(QResizeEvent*) {
+  look_how_tight();
   place_fields();
-  updateGeometry(); // it wants more height where it is tight
 }
 
 bool CarDrawing::event(QEvent* event) {

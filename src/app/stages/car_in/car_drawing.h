@@ -27,13 +27,14 @@ private:
   [[nodiscard]] CarView view(const CarShape& shape) const;
   /// @param foot  px that are kept free below the car
   [[nodiscard]] CarView view_over(const CarShape& shape, double foot) const;
-  /// Is there no room between the wheels' fields for those of the whole car?
-  [[nodiscard]] bool is_tight() const;
+  [[nodiscard]] int field_px() const;
+  void look_how_tight();
   void add(const char* key, const QString& path, const QString& caption);
   void place_fields();
   void paint_load(QPainter& painter, const CarShape& shape, const CarView& view) const;
   void paint_leaders(QPainter& painter, const CarShape& shape, const CarView& view) const;
 
+  bool tight_ = false; // there is no room between the wheels' fields for those of the whole car
   Desk& desk_;
   std::map<QString, Field*> fields_;
 };

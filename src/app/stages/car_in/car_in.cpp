@@ -32,10 +32,17 @@ CarInStage::CarInStage(Desk& desk, QWidget* parent)
   auto* whole = new QVBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
   whole->addWidget(stack_);
-  survey_area_ = scrolled(survey_, stack_);
+  // It scrolls beside the posts, never under them.
+  survey_area_ = new QWidget(stack_);
+  auto* beside = new QVBoxLayout(survey_area_);
+  beside->setContentsMargins(0, 0, 0, 0);
+  beside->addWidget(scrolled(survey_, survey_area_));
   stack_->addWidget(survey_area_);
   stack_->addWidget(tape_);
   connect(tape_, &TapeMode::left, this, &CarInStage::leave_tape);
+  about_->setWordWrap(true);
+  about_->setMinimumWidth(1); // it takes as many lines as it needs
+  tabs_->setUsesScrollButtons(true);
   auto* layout = new QVBoxLayout(survey_);
   layout->setContentsMargins(2 * u, u, u, u);
   layout->setSpacing(u / 2);
@@ -90,7 +97,8 @@ void CarInStage::fill() {
 
 void CarInStage::reserve_right(int px) {
   const int u = desk_.look().unit();
-  survey_->layout()->setContentsMargins(2 * u, u, px + u / 2, u);
+  survey_->layout()->setContentsMargins(2 * u, u, u / 2, u);
+  survey_area_->layout()->setContentsMargins(0, 0, px, 0);
   tape_->reserve_right(px);
 }
 

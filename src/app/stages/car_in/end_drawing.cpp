@@ -43,11 +43,21 @@ EndDrawing::EndDrawing(Desk& desk, build::End end, QWidget* parent) : QWidget(pa
 
 QSize EndDrawing::minimumSizeHint() const {
   const Look& look = desk_.look();
-  return {look.px(choices_at - 4), look.px(is_tight() ? figure_height + block_height : figure_height)};
+  // Narrower than it likes to be it gives way; it never has to be scrolled sideways.
+  return {look.px(260), look.px(tight_ ? figure_height + block_height : figure_height)};
 }
 
-bool EndDrawing::is_tight() const {
-  return width() < desk_.look().px(choices_at + choices_width);
+void EndDrawing::look_how_tight() {
+  // Once tight it stays so until there is clearly room: a scroll bar that comes and goes changes nothing.
+  const bool tight = width() < desk_.look().px(choices_at + choices_width + (tight_ ? 20 : 0));
+  if (tight == tight_) return;
+  tight_ = tight;
+  updateGeometry(); // it wants another height
+}
+
+int EndDrawing::across(int at_normal) const {
+  const Look& look = desk_.look();
+  return static_cast<int>(look.px(at_normal) * std::min(1.0, double(width()) / look.px(choices_at - 4)));
 }
 
 void EndDrawing::add(const QString& key, const QString& caption) {
@@ -101,18 +111,18 @@ void EndDrawing::showEvent(QShowEvent* event) {
 }
 
 void EndDrawing::resizeEvent(QResizeEvent*) {
+  look_how_tight();
   place();
-  updateGeometry(); // it wants more height where it is tight
 }
 
 void EndDrawing::place() {
   const Look& look = desk_.look();
-  const int w = look.px(104), h = look.px(36), gap = look.px(4);
+  const int w = across(104), h = look.px(36), gap = look.px(4);
   const auto put = [&](const char* key, int x, int y, int width_px) {
     fields_.at(key)->setGeometry(x, y, width_px, h);
   };
   // Fields either side of the drawing in the left half; choices and the rest in the right.
-  const int left = 0, right = look.px(316);
+  const int left = 0, right = across(316);
   put("spring_length_m", left, look.px(30), w);
   put("motion_ratio", left, look.px(30) + h + gap, w);
   put("bag_room_m", left, look.px(30) + 2 * (h + gap), w);
@@ -122,7 +132,7 @@ void EndDrawing::place() {
   put("bump_stop_gap_m", right, look.px(2) + 3 * (h + gap), w);
   put("damper_ratio", right, look.px(2) + 4 * (h + gap), w);
   // Beside them where there is room, else below, two in a row.
-  if (is_tight()) {
+  if (tight_) {
     const int half = width() / 2 - gap;
     int y = look.px(figure_height), n = 0;
     for (const char* key : {"layout", "spring_place", "spring_seat", "bump_stop_place"}) {
@@ -155,14 +165,14 @@ void EndDrawing::paintEvent(QPaintEvent*) {
   const Tokens& t = look.tokens();
   const EndFigure figure(
       desk_, end_,
-      QRectF(look.px(116), look.px(6), look.px(184), (is_tight() ? look.px(figure_height) : height()) - look.px(14)));
+      QRectF(across(116), look.px(6), across(184), (tight_ ? look.px(figure_height) : height()) - look.px(14)));
   figure.paint(painter);
   // From each measure to the field that holds it.
   painter.setPen(QPen(t.ink, 1.2));
   paint_dimension(painter, t, figure.spring.p1(), figure.spring.p2());
   painter.setPen(QPen(t.second, 1, Qt::DotLine));
-  painter.drawLine(figure.spring.center(), QPointF(look.px(106), look.px(54)));
-  const double h = look.px(40), fields = look.px(314), first = look.px(2) + h * 0.55;
+  painter.drawLine(figure.spring.center(), QPointF(across(106), look.px(54)));
+  const double h = look.px(40), fields = across(314), first = look.px(2) + h * 0.55;
   painter.drawLine(figure.open.p2(), QPointF(fields, first));
   painter.drawLine(figure.damper.p2(), QPointF(fields, first + h));
   painter.drawLine(figure.shut.p2(), QPointF(fields, first + 2 * h));

@@ -30,10 +30,12 @@ private:
   template <class Enum>
   void add_choice(const QString& key, const QString& caption);
   void place();
-  /// Is there no room beside the drawing for the choices?
-  [[nodiscard]] bool is_tight() const;
+  void look_how_tight();
+  /// px across of what is so many at normal size; less where it is too narrow for all.
+  [[nodiscard]] int across(int at_normal) const;
   void refresh();
 
+  bool tight_ = false; // there is no room beside the drawing for the choices
   Desk& desk_;
   build::End end_;
   bool placed_ = false;

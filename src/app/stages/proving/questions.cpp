@@ -2,6 +2,7 @@
 
 #include "app/desk/air_use.h"
 #include "app/desk/clock.h"
+#include "assess/care/care_plan.h"
 #include "assess/proving/proving_findings.h"
 
 namespace mavrel::app {

@@ -93,7 +93,8 @@ protected:
     }
     for (const assess::HoldPoint& p : proofs_of(desk()))
       if (p.state != assess::CheckState::passed)
-        for (const Message& m : assess::missing_before_check(assess::plan_given(proving_of(desk()), std::nullopt), p.id))
+        for (const Message& m :
+             assess::missing_before_check(assess::plan_given(proving_of(desk()), std::nullopt), p.id))
           ADD_FAILURE() << p.id << " waits: " << say(m);
   }
 };

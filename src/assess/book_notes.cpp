@@ -1,4 +1,4 @@
-#include "assess/care/book_notes.h"
+#include "assess/book_notes.h"
 
 #include "assess/assess.h"
 #include "assess/assessment.h"
