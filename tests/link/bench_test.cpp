@@ -96,7 +96,7 @@ TEST(Lines, ThrowAwayWhatIsTooLongAndGoOn) {
   Lines lines;
   EXPECT_TRUE(lines.take("one\n"));
   EXPECT_FALSE(lines.take(std::string(longest_line + 10, 'x')));
-  EXPECT_TRUE(lines.take(std::string(100, 'y') + "\ntwo\n"));
+  EXPECT_TRUE(lines.take(std::string(100, 'y').append("\ntwo\n")));
   EXPECT_EQ(*lines.next(), "one");
   EXPECT_EQ(*lines.next(), "two");
   EXPECT_FALSE(lines.next());
