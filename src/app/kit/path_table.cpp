@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/cell_editing.h"
+#include "quantity/quantity.h"
 
 #include <QHeaderView>
 
@@ -69,6 +70,23 @@ void PathTable::show_rows(const QStringList& heads, std::vector<Row> rows) {
   if (isVisible()) fill();
 }
 
+void PathTable::set_narrow() {
+  narrow_ = true;
+  horizontalHeader()->setSectionResizeMode(QHeaderView::ResizeToContents);
+  horizontalHeader()->setMinimumSectionSize(desk_.look().px(24));
+}
+
+QString PathTable::unit_in_head(const QString& head, Kind kind) const {
+  const QString unit = QString::fromStdString(unit_name(kind, desk_.prefs()));
+  return unit.isEmpty() ? head : QString("%1\n%2").arg(head, unit);
+}
+
+QString PathTable::without_unit(QString shown, Kind kind) const {
+  const QString unit = " " + QString::fromStdString(unit_name(kind, desk_.prefs()));
+  if (unit.size() > 1 && shown.endsWith(unit)) shown.chop(unit.size());
+  return shown;
+}
+
 void PathTable::fill() {
   if (std::exchange(filling_, true)) return; // the rows are those of now: whoever fills goes on with them
   const int before = currentRow();
@@ -81,6 +99,7 @@ void PathTable::fill() {
   verticalHeader()->setDefaultSectionSize(look.px(22));
   verticalHeader()->setMinimumSectionSize(look.px(22));
   if (columnCount() != heads_.size()) setColumnCount(static_cast<int>(heads_.size()));
+  if (narrow_ && columnCount() > 0) horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
   if (rowCount() != static_cast<int>(rows_.size())) setRowCount(static_cast<int>(rows_.size()));
   setHorizontalHeaderLabels(heads_);
   QStringList names;
@@ -101,7 +120,8 @@ void PathTable::fill() {
                             : !view.filled    ? tr("·")
                             : other.isEmpty() ? QString::fromStdString(view.shown)
                                               : "≈ " + QString::fromStdString(view.shown);
-      if (cell->text() != shown) cell->setText(shown);
+      const QString bare = narrow_ && !path.isEmpty() ? without_unit(shown, view.kind) : shown;
+      if (cell->text() != bare) cell->setText(bare);
       cell->setFlags(path.isEmpty() ? Qt::ItemIsEnabled
                                     : Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsEditable);
       cell->setForeground(row.flag.isEmpty() ? t.ink : t.caution);

@@ -2,6 +2,8 @@
 // Enter takes what is typed and goes down, Tab goes on to the right.
 #pragma once
 
+#include "quantity/kind.h"
+
 #include <QStringList>
 #include <QTableWidget>
 
@@ -26,6 +28,11 @@ public:
   /// Takes what is typed for a path that is no field yet: one that begins with `+`. @returns what is wrong with it
   using Take = std::function<std::optional<QString>(const QString& path, const QString& text)>;
   void set_take(Take take) { take_ = std::move(take); }
+  /// Figures stand without their unit, which is in the heads of those that show the rows: `unit_in_head`. Columns are
+  /// then as wide as they must be, and the first takes what is left.
+  void set_narrow();
+  /// `behind`, its unit below it.
+  [[nodiscard]] QString unit_in_head(const QString& head, Kind kind) const;
   /// What it shows. Keeps the cell that is held while the rows stay as many.
   void show_rows(const QStringList& heads, std::vector<Row> rows);
   /// Gives the cell of a field the focus. @returns whether it is here
@@ -41,6 +48,7 @@ protected:
 private:
   [[nodiscard]] QString path_at(const QModelIndex& index) const;
   void fill();
+  [[nodiscard]] QString without_unit(QString shown, Kind kind) const;
   [[nodiscard]] std::optional<QString> type(const QString& path, const QString& text);
 
   Desk& desk_;
@@ -48,6 +56,7 @@ private:
   std::vector<Row> rows_;
   Take take_;
   bool stale_ = false;
+  bool narrow_ = false;
   bool filling_ = false;
 };
 

@@ -43,6 +43,7 @@ RoutesPage::RoutesPage(Desk& desk, QWidget* parent)
   right->addWidget(said_);
   points_->setObjectName("way_points");
   points_->setMinimumHeight(desk_.look().px(90));
+  points_->set_narrow();
   right->addWidget(points_, 1);
   auto* buttons = row(right);
   lay_ = button(buttons, tr("Lay it"), "lay_route", [this] { lay(); });
@@ -206,7 +207,9 @@ void RoutesPage::fill_points(const JudgedRoute& r) {
                     {at + "name", at + "x_m", at + "y_m", at + "z_m", at + "bend_m"},
                     {}});
   }
-  points_->show_rows({tr("name"), tr("behind"), tr("left"), tr("up"), tr("bent round")}, std::move(rows));
+  const auto head = [&](const QString& text) { return points_->unit_in_head(text, Kind::length); };
+  points_->show_rows({tr("name"), head(tr("behind")), head(tr("left")), head(tr("up")), head(tr("bent"))},
+                     std::move(rows));
   slack_->bind(path + "slack_m");
   slack_->set_placeholder(tr("as usual"));
   runs_->bind(path + "runs");
