@@ -374,6 +374,12 @@ int clock_minute(const Plan& plan, double hours) {
   return static_cast<int>(std::lround((hours - 24 * std::floor(hours / 24) + plan.day_from) * 60)) % 1440;
 }
 
+std::optional<int> today_of(const Plan& plan) {
+  if (!plan.now) return std::nullopt;
+  const int day = static_cast<int>(std::floor((*plan.now + plan.day_from) / 24 + 1e-9));
+  return day < 0 ? std::nullopt : std::optional(day);
+}
+
 Message day_name(const Plan& plan, int day) {
   if (!plan.first_day) return {words("Day {0}"), {std::to_string(day + 1)}};
   constexpr const char* week[] = {words("Mon"), words("Tue"), words("Wed"), words("Thu"),

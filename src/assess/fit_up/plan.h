@@ -82,6 +82,10 @@ struct Plan {
 /// The clock of a moment of the plan, minutes since midnight.
 [[nodiscard]] int clock_minute(const Plan& plan, double hours);
 
+/// Today by the calendar, as a day of the plan: before work begins too, when the plan's own day is still yesterday's.
+/// @returns none where the plan has no dates or begins later
+[[nodiscard]] std::optional<int> today_of(const Plan& plan);
+
 /// What is done, or goes on, on a day, in the order it begins.
 [[nodiscard]] std::vector<std::size_t> jobs_on(const Plan& plan, int day);
 /// Jobs that go on while another's wait passes: while its paint dries.

@@ -185,6 +185,19 @@ TEST(Plan, SaysWhatWasTypedWrongAndGoesOnWithout) {
   EXPECT_EQ(plan.mistakes.size(), 3U);
 }
 
+TEST(Plan, TodayIsTodayBeforeWorkBeginsToo) {
+  Build b = fresh_estate();
+  b.shop.own().first_day = "2026-11-30";
+  const auto day = [&](const char* now) { return today_of(plan_in(b, now)); };
+  EXPECT_EQ(day("2026-11-30 07:00"), 0);
+  EXPECT_EQ(day("2026-12-01 06:15"), 1) << "the plan's day begins at eight, the calendar's does not";
+  EXPECT_EQ(day("2026-12-01 08:00"), 1);
+  EXPECT_EQ(day("2026-12-01 23:59"), 1);
+  EXPECT_EQ(day("2026-11-29 12:00"), std::nullopt) << "it begins tomorrow";
+  b.shop.own().first_day.clear();
+  EXPECT_EQ(day("2026-12-01 10:00"), std::nullopt);
+}
+
 TEST(Plan, TellsTheClockOfADay) {
   Build b = fresh_estate();
   b.shop.own().first_day = "2026-11-30";

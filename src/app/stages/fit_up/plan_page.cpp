@@ -243,7 +243,8 @@ void PlanPage::fill_skipped() {
 
 void PlanPage::fill_today(const assess::Plan& plan) {
   // Without dates, or on a day that is over or not worked, the next on which something is to be done.
-  int day = plan.now ? std::max(0, static_cast<int>(std::floor(*plan.now / 24))) : 0;
+  const auto now = assess::today_of(plan);
+  int day = now.value_or(0);
   const auto open_on = [&](int d) {
     std::vector<std::size_t> out;
     for (const std::size_t i : assess::jobs_on(plan, d))
@@ -259,7 +260,7 @@ void PlanPage::fill_today(const assess::Plan& plan) {
     today_->clear();
     return;
   }
-  today_head_->setText(plan.now && day == today ? tr("Today, %1").arg(name) : tr("Next, %1").arg(name));
+  today_head_->setText(now && day == today ? tr("Today, %1").arg(name) : tr("Next, %1").arg(name));
   const Tokens& t = desk_.look().tokens();
   QString out = "<table cellspacing='0' cellpadding='3'>";
   QStringList waits;
@@ -413,7 +414,7 @@ void PlanPage::write_sheets() {
   if (!plan) return desk_.tell(desk_.words_of(plan.error()));
   const QString to = QFileDialog::getSaveFileName(this, tr("Job sheets for the wall"), {}, tr("PDF (*.pdf)"));
   if (to.isEmpty() || desk_.refuses_to_write(to.toStdString())) return;
-  const int today = plan->now ? std::max(0, static_cast<int>(std::floor(*plan->now / 24))) : 0;
+  const int today = assess::today_of(*plan).value_or(0);
   const auto sheets = report::job_sheets(fit_up_of(desk_), *plan, checks_of(desk_), cut_list_of(desk_),
                                          routes_of(desk_), desk_.prefs(), today);
   const auto done = write_job_sheets(sheets.pages, QString::fromStdString(desk_.build().job.car), to.toStdString());

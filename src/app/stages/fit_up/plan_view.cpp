@@ -222,7 +222,7 @@ void PlanView::paint_days(QPainter& painter) const {
   const Look& look = desk_.look();
   const Tokens& t = look.tokens();
   const assess::Plan& p = *plan();
-  const int today = p.now ? static_cast<int>(std::floor(*p.now / 24)) : -1;
+  const int today = assess::today_of(p).value_or(-1);
   for (std::size_t c = 0; c + 1 < columns_.size(); ++c) {
     const int day = first_ + static_cast<int>(c);
     const double wide = columns_[c + 1] - columns_[c];
