@@ -258,10 +258,13 @@ TEST_F(ProvingTest, TheWholeStory) {
     // Let go too early: it says so until the next time is begun.
     bar->setFocus();
     QTest::keyPress(bar, Qt::Key_Space);
-    wait_for([&] { return named<QLabel>("live_says")->text().startsWith("Timed: "); });
+    wait_for([&] {
+      return named<QLabel>("live_says")->text().startsWith("Timed: ") || proof("times").measured[place] ||
+             !bench.is_held();
+    });
     QTest::keyRelease(bar, Qt::Key_Space);
-    QTest::qWait(200);
-    EXPECT_TRUE(named<QLabel>("live_says")->text().contains("The valve shut at")) << key;
+    if (!proof("times").measured[place]) // a machine that slept may have timed it to its end
+      wait_for([&] { return named<QLabel>("live_says")->text().contains("The valve shut at"); });
     // A busy machine asks for its valve too late, which then shuts: the corner is brought back and timed again.
     for (int hold = 0; hold < 12 && !proof("times").measured[place]; ++hold) {
       bar->setFocus();
@@ -276,7 +279,7 @@ TEST_F(ProvingTest, TheWholeStory) {
     EXPECT_FALSE(bench.is_held());
   }
   // What was vented stands elsewhere now: the bar brings it back before it times it again.
-  EXPECT_TRUE(bar->accessibleName().contains("bring it to")) << bar->accessibleName().toStdString();
+  wait_for([&] { return bar->accessibleName().contains("bring it to"); });
   bench.shut();
   // ---- not proved is not handed over
   go(hand_page);
