@@ -277,9 +277,10 @@ TEST_F(ProvingTest, TheWholeStory) {
     const double predicted = *proof("times").figures[place].designed;
     EXPECT_NEAR(*proof("times").measured[place], predicted, 0.6 * predicted) << key;
     EXPECT_FALSE(bench.is_held());
+    if (std::string_view(key) != "fill_front_left") continue;
+    SCOPED_TRACE("it stands 20 mm higher now: the bar brings it back before it times it again");
+    wait_for([&] { return bar->accessibleName().contains("bring it to"); });
   }
-  // What was vented stands elsewhere now: the bar brings it back before it times it again.
-  wait_for([&] { return bar->accessibleName().contains("bring it to"); });
   bench.shut();
   // ---- not proved is not handed over
   go(hand_page);
