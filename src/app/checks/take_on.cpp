@@ -62,13 +62,15 @@ std::optional<TakenOn> ask_to_take_on(QWidget* parent, const Desk& desk, const Q
   auto* take = new QPushButton(Desk::tr("Go on all the same"), &dialog);
   leave->setObjectName("leave_it");
   take->setObjectName("take_it");
-  leave->setDefault(true);
   foot->addWidget(leave);
   foot->addStretch(1);
   foot->addWidget(take);
   column->addLayout(foot);
-  const auto may = [by, why, take] {
-    take->setEnabled(!by->currentText().trimmed().isEmpty() && !why->text().trimmed().isEmpty());
+  // Enter never throws away what was typed: it takes once both stand there, and leaves before.
+  const auto may = [by, why, take, leave] {
+    const bool both = !by->currentText().trimmed().isEmpty() && !why->text().trimmed().isEmpty();
+    take->setEnabled(both);
+    (both ? take : leave)->setDefault(true);
   };
   QObject::connect(by, &QComboBox::editTextChanged, &dialog, may);
   QObject::connect(why, &QLineEdit::textChanged, &dialog, may);

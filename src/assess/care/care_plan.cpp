@@ -407,6 +407,7 @@ std::optional<DrainRound> drain_round(const CareGiven& given, std::optional<doub
   fresh.care.own().from = work::day_text(since);
   fresh.care.own().log = {};
   const auto plan = care_plan(fresh, air_a_day, since);
+  if (!plan) return std::nullopt; // a day that no calendar here has
   for (const CareDue& d : plan->due)
     if (std::string_view(d.task->key) == "drain") return DrainRound{double(d.due - since), air_a_day.has_value()};
   return std::nullopt;
