@@ -35,6 +35,10 @@ struct BagCard {
   double mass = 0;             // kg, 0: not given
   double max_tilt = 0;         // rad between its plates, 0: not given
   double max_offset = 0;       // m of its plates' middles across it, 0: not given
+  // How it is screwed to its plates, for those that are made; 0: not given.
+  double bolts = 0, bolt_circle = 0, bolt_hole = 0;  // how many, m on which circle, m of the plate's hole
+  double port_hole = 0, port_out = 0, port_turn = 0; // m, m from its axis, rad from outboard to the front
+  double flange = 0;                                 // m across of what lies on the plate
 
   std::vector<double> heights;            // m, rising
   std::vector<double> volumes;            // m³, one a height
@@ -45,12 +49,12 @@ struct BagCard {
   std::vector<std::pair<std::string, std::string>> more; // header lines this program does not use, kept in order
 
   friend bool operator==(const BagCard&, const BagCard&) = default;
-  /// All that an answer may read of it, for digests.
+  /// All that an answer may read of it, for digests; how it is screwed on is said where plates are drawn.
   [[nodiscard]] auto parts() const {
-    return std::tuple_cat(std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure,
-                                   internal_stop, mass, max_tilt, max_offset, heights, volumes, pressures, loads,
-                                   diameters),
-                          std::tuple(WhereStated{peak_pressure}));
+    return std::tuple_cat(
+        std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop,
+                 mass, max_tilt, max_offset, heights, volumes, pressures, loads, diameters),
+        std::tuple(WhereStated{peak_pressure}));
   }
 };
 

@@ -12,7 +12,8 @@ Expected<Build> load(const std::filesystem::path& path) {
   return build;
 }
 
-Expected<Written> save(const Build& build, const std::filesystem::path& path, ReadOnly read_only) {
+Expected<Written> save(const Build& build, const std::filesystem::path& path, ReadOnly read_only,
+                       const std::optional<FileStamp>& still) {
   if (const auto why = cannot_write_to(path, read_only)) return refuse(*why);
   std::error_code error;
   if (std::filesystem::exists(path, error) && std::filesystem::file_size(path, error) > 0) {
@@ -25,7 +26,7 @@ Expected<Written> save(const Build& build, const std::filesystem::path& path, Re
   if (const auto again = from_json(text); !again)
     return refuse(words("Not saved, because the file would not open again: {0} What is saved there already stays."),
                   {again.error()});
-  return write_atomically(path, text, read_only);
+  return write_atomically(path, text, read_only, still);
 }
 
 Question question_before_saving(const std::filesystem::path& path, const std::optional<FileStamp>& known) {

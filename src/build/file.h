@@ -15,8 +15,9 @@ namespace mavrel::build {
 /// Saves atomically, and only what `load` would read: the text is read back before it takes the old one's place. A file
 /// that is there but is no readable build (damaged, or made by a newer Mavrel) is never overwritten: save under another
 /// name.
+/// @param still  what must stand there right before it is replaced; none: whatever does
 [[nodiscard]] Expected<Written> save(const Build& build, const std::filesystem::path& path,
-                                     ReadOnly read_only = ReadOnly::refuse);
+                                     ReadOnly read_only = ReadOnly::refuse, const std::optional<FileStamp>& still = {});
 
 /// What a person should be asked about before a build is saved over a file.
 enum class Question {

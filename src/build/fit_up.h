@@ -191,12 +191,12 @@ struct PlateFit {
   Fixing upper = Fixing::usual, lower = Fixing::usual;
   double thickness = 0.008;       // m
   std::optional<double> diameter; // m of the round plate; by the bag's when absent
-  double bolts = 2;               // on the bag's own circle
-  double bolt_circle = 0.064;     // m
-  double bolt_hole = 0.0105;      // m
-  double port_hole = 0.016;       // m; 0: none
-  double port_out = 0;            // m from the bag's axis
-  double port_turn = 0;           // rad from outboard, towards the front positive
+  // By the bag's card when absent.
+  std::optional<double> bolts;               // on the bag's own circle
+  std::optional<double> bolt_circle;         // m
+  std::optional<double> bolt_hole;           // m
+  std::optional<double> port_hole;           // m; 0: none
+  std::optional<double> port_out, port_turn; // m from the bag's axis; rad from outboard, towards the front positive
   double gusset_height = 0.060, gusset_length = 0.050, gusset_thickness = 0.005; // m; height 0: none
   double gussets = 2;                                                            // a bracket
   double bracket_leg = 0.070;                                // m from the bag's plate to what it is welded to
@@ -238,11 +238,12 @@ struct Route {
 
 /// What the shop knows of a part on the parts list.
 struct PartNote {
-  std::string part;            // as the list calls it
-  double on_shelf = 0;         // how many, or m of what comes by length
-  std::optional<double> price; // each, in the shop's money; the card's when absent
-  std::optional<double> lead;  // s from ordering until it is there
-  std::string ordered;         // day it was ordered; empty: not yet
+  std::string part;                    // as the list calls it
+  double on_shelf = 0;                 // how many, or m of what comes by length
+  std::optional<double> price;         // each, in the shop's money; the card's when absent
+  std::optional<double> lead;          // s from ordering until it is there
+  std::string ordered;                 // day it was ordered; empty: not yet
+  std::optional<double> ordered_count; // how many were, or m of it; as many as are needed and not there when absent
   std::string supplier;
   Extra extra;
   friend bool operator==(const PartNote&, const PartNote&) = default;

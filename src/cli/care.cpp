@@ -15,6 +15,7 @@
 #include "cli/commands.h"
 #include "cli/moment.h"
 #include "cli/outputs.h"
+#include "file/held_file.h"
 #include "file/text_file.h"
 #include "report/calendar_file.h"
 #include "report/hand_over_sheet.h"
@@ -23,9 +24,7 @@
 
 #include <nlohmann/json.hpp>
 
-#include <fcntl.h>
-#include <sys/file.h>
-#include <unistd.h>
+#include <chrono>
 
 namespace mavrel::cli {
 
@@ -37,39 +36,7 @@ std::string text_of(const Json& json) {
   return json.dump(2, ' ', false, Json::error_handler_t::replace);
 }
 
-/// Keeps other programs of ours from a file while it is read, changed and written.
-class Held {
-public:
-  explicit Held(const std::filesystem::path& file) {
-    // The folder is held, not the file: that is replaced, and a lock beside it would have to be left lying there. It is
-    // the folder that the file really lies in, by whatever name it was called.
-    std::error_code error;
-    const auto real = std::filesystem::canonical(file, error);
-    if (error) return; // there is nothing to hold; who opens it says so
-    lock_ = ::open(real.parent_path().c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
-    if (lock_ < 0) return;
-    for (int tried = 0; tried < most_tries && !held_; ++tried) {
-      held_ = ::flock(lock_, LOCK_EX | LOCK_NB) == 0;
-      if (held_ || errno != EWOULDBLOCK) break; // a disk that knows no locks: who looks before the rename must do
-      ::usleep(20'000);
-      waited_ = true;
-    }
-  }
-  ~Held() {
-    if (lock_ >= 0) ::close(lock_);
-  }
-  Held(const Held&) = delete;
-  Held& operator=(const Held&) = delete;
-  /// Did another program hold it all the while?
-  [[nodiscard]] bool is_refused() const { return waited_ && !held_; }
-
-private:
-  static constexpr int most_tries = 500; // 10 s
-
-  int lock_ = -1;
-  bool held_ = false, waited_ = false;
-};
-
+constexpr std::chrono::seconds patience{10};
 constexpr int most_rounds = 20; // of reading a build anew that another program saves
 
 /// The build of a file with one entry more.
@@ -120,7 +87,8 @@ Expected<std::string> prove(const ProveRequest& request) {
          {std::pair(&request.owner_pdf, &sheets.owner), std::pair(&request.shop_pdf, &sheets.shop)}) {
       if (path->empty()) continue;
       const auto done = app::without_window([&, path = path, pages = pages] {
-        return app::write_job_sheets(*pages, QString::fromStdString(open->build.job.car), *path, QPageSize::A4);
+        return app::write_leaves(report::page_each(*pages), QString::fromStdString(open->build.job.car), *path,
+                                 QPageSize::A4);
       });
       if (!done) return refuse(done.error());
     }
@@ -163,7 +131,7 @@ Expected<std::string> log(const LogRequest& request) {
   if (!known) return refuse(words("--kind: “{0}” is there; reading, work, event or remark is right."), {request.kind});
   entry.id = work::new_mark();
   entry.day = request.day.empty() ? work::moment_text(*now) : request.day;
-  const Held held(request.build);
+  const HeldFile held(request.build, patience);
   if (held.is_refused())
     return refuse(words("{0} is held by another program that writes its log. Try again."), {shown_path(request.build)});
   // A window saves when it likes: whoever was there meanwhile is read again, so that nothing of his is lost.
@@ -171,8 +139,11 @@ Expected<std::string> log(const LogRequest& request) {
     const auto stamp = stamp_of(request.build);
     auto longer = with_logged(request, entry);
     if (!longer) return refuse(longer.error());
-    if (stamp_of(request.build) != stamp) continue;
-    if (const auto saved = build::save(*longer, request.build); !saved) return refuse(saved.error());
+    if (!stamp || stamp_of(request.build) != stamp) continue;
+    if (const auto saved = build::save(*longer, request.build, ReadOnly::refuse, stamp); !saved) {
+      if (stamp_of(request.build) != stamp) continue;
+      return refuse(saved.error());
+    }
     return text_of(Json{{"id", entry.id}, {"entries", longer->care->log.size()}});
   }
   return refuse(words("{0} is saved again and again by another program. Try again."), {shown_path(request.build)});

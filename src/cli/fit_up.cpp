@@ -58,7 +58,7 @@ Expected<std::string> plan_build(const PlanRequest& request) {
     const auto sheets =
         report::job_sheets(open->given, *made, checks, assess::cut_list(open->given, templates, routes), routes, {});
     const auto done = app::without_window(
-        [&] { return app::write_job_sheets(sheets.pages, title_of(open->opened.build), request.pdf, QPageSize::A4); });
+        [&] { return app::write_leaves(sheets.leaves, title_of(open->opened.build), request.pdf, QPageSize::A4); });
     if (!done) return refuse(done.error());
   }
   return report::plan_json(*made, checks, given.list.skipped);

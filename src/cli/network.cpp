@@ -1,6 +1,7 @@
 // mavrel-cli air: time passing in an air network of a file that carries all it needs, but for its bags' cards.
 #include "air/simulation.h"
 #include "cli/commands.h"
+#include "cli/long_work.h"
 #include "cli/reader.h"
 #include "shelf/shelf.h"
 
@@ -248,7 +249,11 @@ Expected<Json> answer(const Json& json, const std::filesystem::path& folder) {
   air::Simulation& now = *begun;
   const double last = *std::max_element(file->report.begin(), file->report.end());
   const auto given_up_at = std::chrono::steady_clock::now() + longest_work;
-  const auto too_long = [&] { return std::chrono::steady_clock::now() > given_up_at; };
+  const auto told = told_progress("air");
+  const auto too_long = [&] {
+    told(now.time() / std::max(last, 1e-9));
+    return std::chrono::steady_clock::now() > given_up_at;
+  };
   std::map<double, Json> seen;
   for (const double t : moments(*file, last)) {
     if (t > now.time())

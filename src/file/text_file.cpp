@@ -175,7 +175,8 @@ std::optional<Message> cannot_write_to(const fs::path& path, ReadOnly read_only)
   return std::nullopt;
 }
 
-Expected<Written> write_atomically(const fs::path& path, std::string_view text, ReadOnly read_only) {
+Expected<Written> write_atomically(const fs::path& path, std::string_view text, ReadOnly read_only,
+                                   const std::optional<FileStamp>& still) {
   if (const auto why = cannot_write_to(path, read_only)) return refuse(*why);
   const fs::path target = target_of(path);
   Beside beside = open_beside(target);
@@ -183,9 +184,16 @@ Expected<Written> write_atomically(const fs::path& path, std::string_view text, 
   Descriptor file(beside.fd);
   struct stat old {};
   const bool existed = ::stat(target.c_str(), &old) == 0;
-  const bool written = (!existed || ::fchmod(file.get(), old.st_mode & 07777) == 0) && write_all(file.get(), text) &&
-                       ::fsync(file.get()) == 0 && file.close() && ::rename(beside.path.c_str(), target.c_str()) == 0;
-  if (!written) {
+  const bool filled = (!existed || ::fchmod(file.get(), old.st_mode & 07777) == 0) && write_all(file.get(), text) &&
+                      ::fsync(file.get()) == 0 && file.close();
+  if (filled && still && stamp_of(target) != still) { // as late as can be: a slow disk takes its time to be flushed
+    ::unlink(beside.path.c_str());
+    return refuse(
+        words("{0} was changed by another program while it was being saved; what that wrote stands. Save once "
+              "more."),
+        {shown_path(path)});
+  }
+  if (!filled || ::rename(beside.path.c_str(), target.c_str()) != 0) {
     const int why = errno;
     ::unlink(beside.path.c_str());
     return cannot(words("{0} can't be saved: {1}. The file is as it was."), path, why);

@@ -40,18 +40,6 @@ struct Written {
   bool other_names = false; // the file had further names (hard links): they keep what was there before
 };
 
-/// May a file that is marked read-only be replaced? Only where somebody was asked.
-enum class ReadOnly { refuse, replace };
-
-/// Writes beside the target, flushes to disk and renames over it; then clears away what killed writers of the same
-/// target left. On an error the target is as it was. The process's umask decides the mode of a new file.
-[[nodiscard]] Expected<Written> write_atomically(const std::filesystem::path& path, std::string_view text,
-                                                 ReadOnly read_only = ReadOnly::refuse);
-
-/// Why a place can't be written to, before any work is done; none where it looks as if it can.
-[[nodiscard]] std::optional<Message> cannot_write_to(const std::filesystem::path& path,
-                                                     ReadOnly read_only = ReadOnly::refuse);
-
 /// Which state of a file was read or written: equal while nobody else has changed it.
 struct FileStamp {
   std::uint64_t device = 0, inode = 0, size = 0;
@@ -60,6 +48,20 @@ struct FileStamp {
 };
 /// @returns none where there is no ordinary file
 [[nodiscard]] std::optional<FileStamp> stamp_of(const std::filesystem::path& path);
+
+/// May a file that is marked read-only be replaced? Only where somebody was asked.
+enum class ReadOnly { refuse, replace };
+
+/// Writes beside the target, flushes to disk and renames over it; then clears away what killed writers of the same
+/// target left. On an error the target is as it was. The process's umask decides the mode of a new file.
+/// @param still  what must stand there right before the rename; none: whatever does
+[[nodiscard]] Expected<Written> write_atomically(const std::filesystem::path& path, std::string_view text,
+                                                 ReadOnly read_only = ReadOnly::refuse,
+                                                 const std::optional<FileStamp>& still = {});
+
+/// Why a place can't be written to, before any work is done; none where it looks as if it can.
+[[nodiscard]] std::optional<Message> cannot_write_to(const std::filesystem::path& path,
+                                                     ReadOnly read_only = ReadOnly::refuse);
 
 /// Line and column of a byte, both from 1; columns count characters.
 struct TextPlace {

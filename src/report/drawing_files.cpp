@@ -1,5 +1,6 @@
 #include "report/drawing_files.h"
 
+#include "quantity/quantity.h"
 #include "report/html_table.h"
 
 #include <fmt/format.h>
@@ -78,12 +79,25 @@ std::string plain(const std::string& text) {
 
 } // namespace
 
+std::vector<std::string> measures_of(const Template& drawing) {
+  std::vector<std::string> out;
+  for (const DrawnMeasure& m : drawing.measures)
+    out.push_back(say(m.what) + " " + show(m.value, m.kind, {}, m.kind == Kind::length ? 1 : -1));
+  return out;
+}
+
 std::string template_dxf(const Template& d) {
   const auto mm = [](double v) { return v * 1e3; };
   const auto x = [&](const Flat& p) { return mm(p.x - d.low.x); };
   const auto y = [&](const Flat& p) { return mm(p.y - d.low.y); };
   Dxf dxf;
   dxf.group(999, "millimetres, 1:1");
+  for (std::string measure : measures_of(d)) {
+    for (const auto& [ours, theirs] : {std::pair<std::string_view, std::string_view>("’", "'"), {"°", " deg"}})
+      for (std::size_t at = 0; (at = measure.find(ours, at)) != std::string::npos;)
+        measure.replace(at, ours.size(), theirs);
+    dxf.group(999, plain(measure));
+  }
   dxf.group(0, "SECTION");
   dxf.group(2, "HEADER");
   dxf.group(9, "$ACADVER");
@@ -132,6 +146,10 @@ std::string template_svg(const Template& d) {
   std::string out = fmt::format("<svg xmlns='http://www.w3.org/2000/svg' width='{0:.4f}mm' height='{1:.4f}mm' "
                                 "viewBox='0 0 {0:.4f} {1:.4f}' fill='none' stroke-width='0.2'>\n<title>{2}</title>\n",
                                 w, h, escaped(say(d.title)));
+  std::string measures;
+  for (const std::string& measure : measures_of(d))
+    measures += (measures.empty() ? "" : "; ") + measure;
+  out += "<desc>" + escaped(measures) + "</desc>\n";
   for (const Layer layer : {Layer::cut, Layer::etch, Layer::drill}) {
     const char* colour = layer == Layer::cut ? "#000000" : layer == Layer::etch ? "#2D6A3C" : "#A8281F";
     out += fmt::format("<g id='{}' stroke='{}'>\n", layer_name(layer), colour);

@@ -120,6 +120,9 @@ std::string parts_json(const FitUpGiven& given, const CutList& cut, const BuyLis
                      {"sealing", say(l.sealing)},
                      {"price", or_null(l.price)},
                      {"on_shelf", l.on_shelf},
+                     {"on_order", l.on_order},
+                     {"ordered", l.ordered ? Json(work::day_text(*l.ordered)) : Json()},
+                     {"too_many", l.too_many},
                      {"to_order", l.order},
                      {"order_by", l.order_by ? Json(work::day_text(*l.order_by)) : Json()}});
   Json ways = Json::array();
@@ -154,8 +157,10 @@ std::string parts_json(const FitUpGiven& given, const CutList& cut, const BuyLis
   return printed({{"cut", stocks},
                   {"buy", lines},
                   {"parts_money", buy.parts},
+                  {"ordered_money", buy.ordered},
                   {"to_pay", buy.to_pay},
                   {"unpriced", buy.unpriced},
+                  {"unpriced_to_order", buy.unpriced_to_order},
                   {"routes", ways},
                   {"places", places},
                   {"troubles", troubles}});
@@ -234,12 +239,14 @@ std::string cut_csv(const CutList& cut) {
 }
 
 std::string buy_csv(const BuyList& buy) {
-  std::string out = "part,what,for,count,unit,thread,sealing,price,on_shelf,to_order,order_by,ordered\n";
+  std::string out =
+      "part,what,for,count,unit,thread,sealing,price,on_shelf,to_order,order_by,ordered,on_order,too_many\n";
   for (const BuyLine& l : buy.lines)
-    out += fmt::format("{},{},{},{:g},{},{},{},{},{:g},{:g},{},{}\n", csv_cell(l.part), csv_cell(say(l.what)),
+    out += fmt::format("{},{},{},{:g},{},{},{},{},{:g},{:g},{},{},{:g},{:g}\n", csv_cell(l.part), csv_cell(say(l.what)),
                        name_of(l.group), l.count, l.metres ? "m" : "", csv_cell(l.thread), csv_cell(say(l.sealing)),
                        l.price ? fmt::format("{:g}", *l.price) : "", l.on_shelf, l.order,
-                       l.order_by ? work::day_text(*l.order_by) : "", l.ordered ? work::day_text(*l.ordered) : "");
+                       l.order_by ? work::day_text(*l.order_by) : "", l.ordered ? work::day_text(*l.ordered) : "",
+                       l.on_order, l.too_many);
   return out;
 }
 

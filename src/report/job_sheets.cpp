@@ -8,6 +8,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace mavrel::report {
 
@@ -24,54 +25,54 @@ public:
 
   [[nodiscard]] std::string head(const std::string& title) const {
     const std::string car = given_.number.empty() ? given_.car : given_.number + " · " + given_.car;
-    return fmt::format("<p class='second'>{}</p>{}", escaped(car), title.empty() ? "" : "<h1>" + title + "</h1>");
+    return fmt::format("<p class='second'>{}</p><h1>{}</h1>", escaped(car), title);
   }
 
-  [[nodiscard]] std::string day(int d, const std::vector<std::size_t>& jobs) const {
-    std::string out = head("");
+  /// What one person does on a day. @param who  empty: what nobody was given yet
+  [[nodiscard]] std::string day(int d, const std::string& who, const std::vector<std::size_t>& jobs) const {
+    std::string out;
     const auto line = [&](int points, const std::string& text, const char* kind = "", bool bold = false) {
       out += fmt::format("<p{}><span style='font-size:{}pt{}'>{}</span></p>", kind, points,
                          bold ? ";font-weight:bold" : "", text);
     };
-    line(40, told(day_name(plan_, d)), "", true);
-    std::string passing; // what nobody does
+    line(28, told(day_name(plan_, d)) + (who.empty() ? "" : " · " + escaped(who)), "", true);
     for (const std::size_t i : jobs) {
       const Job& j = plan_.jobs[i];
-      if (j.by_the_clock) {
-        passing += (passing.empty() ? "" : ", ") + told(j.name);
-        continue;
-      }
       const PlannedJob& p = plan_.planned[i];
       const bool begins = p.start >= 24.0 * d;
       const int from = clock_minute(plan_, std::fmax(p.start, 24.0 * d));
-      out += fmt::format("<p><span style='font-size:22pt;font-weight:bold'>{}</span><span style='font-size:22pt'>"
+      out += fmt::format("<p><span style='font-size:20pt;font-weight:bold'>{}</span><span style='font-size:20pt'>"
                          "&nbsp;&nbsp;{}</span></p>",
                          begins ? fmt::format("{:02}:{:02}", from / 60, from % 60) : std::string("…"), told(j.name));
-      std::string who;
+      std::string how = fmt::format("{:g} h", std::round(j.hours * 100) / 100);
       for (const std::string& name : p.who)
-        who += (who.empty() ? "" : ", ") + name;
-      std::string how = who.empty() ? "" : who + " · ";
-      how += fmt::format("{:g} h", std::round(j.hours * 100) / 100);
+        if (name != who) how += " · with " + name;
       if (j.place != build::WorkPlace::none) how += std::string(" · ") + build::name_of(j.place);
       if (j.wait > 0) how += fmt::format(" · then {:g} h by the clock", j.wait);
-      line(16, escaped(how));
-      line(13, told(j.why), " class='second'");
+      line(14, escaped(how));
+      line(12, told(j.why), " class='second'");
       if (!j.tools.text.empty() || !j.parts.text.empty())
-        line(13, "☐ " + told(j.tools) + (j.tools.text.empty() || j.parts.text.empty() ? "" : " · ") + told(j.parts));
+        line(12, "☐ " + told(j.tools) + (j.tools.text.empty() || j.parts.text.empty() ? "" : " · ") + told(j.parts));
       if (!j.note.taken_by.empty())
-        line(13, told({words("Taken on by {0} before everything was ready: {1}"), {j.note.taken_by, j.note.taken_why}}),
+        line(12, told({words("Taken on by {0} before everything was ready: {1}"), {j.note.taken_by, j.note.taken_why}}),
              "", true);
       for (const std::string& check : j.checks)
-        line(15, "◆ " + told(check_name(check)), "", true);
-      out += "<p>&nbsp;</p>";
+        line(14, "◆ " + told(check_name(check)), "", true);
+      out += "<p style='font-size:5pt'>&nbsp;</p>";
     }
-    if (!passing.empty()) line(13, "by the clock: " + passing, " class='second'");
     return out;
+  }
+  /// What passes by itself on a day; empty: nothing does.
+  [[nodiscard]] std::string passing(const std::vector<std::size_t>& jobs) const {
+    std::string out;
+    for (const std::size_t i : jobs)
+      if (plan_.jobs[i].by_the_clock) out += (out.empty() ? "" : ", ") + told(plan_.jobs[i].name);
+    return out.empty() ? out : "<p class='second'><span style='font-size:12pt'>by the clock: " + out + "</span></p>";
   }
 
   [[nodiscard]] std::string hold_point(const HoldPoint& point) const {
-    std::string out = head(told(point.name));
-    out += fmt::format("<p style='font-size:13pt'>{}</p>", escaped(point.row->how));
+    std::string out = fmt::format("<p><span style='font-size:20pt;font-weight:bold'>◆ {}</span></p>", told(point.name));
+    out += fmt::format("<p style='font-size:12pt'>{}</p>", escaped(point.row->how));
     Table table({"measure", "design", "right is", "measured"});
     for (const AskedFigure& f : point.figures) {
       const auto amount = [&](double v) { return say({words("{0}"), {Amount{v, f.kind, -1, {}}}}, prefs_); };
@@ -88,8 +89,8 @@ public:
       table.row({say(f.name, prefs_), f.yes_no || !f.designed ? "" : amount(*f.designed), right,
                  f.yes_no ? "☐ yes   ☐ no" : "………………"});
     }
-    return out + "<div style='font-size:13pt'>" + table.text() +
-           "</div><p style='font-size:13pt'>&nbsp;</p><p style='font-size:13pt'>signed ………………………… on "
+    return out + "<div style='font-size:12pt'>" + table.text() +
+           "</div><p style='font-size:12pt'>signed ………………………… on "
            "……………………</p>"
            "<p class='second'>Made on " +
            point.digest.text().substr(0, 12) + "</p>";
@@ -143,6 +144,13 @@ private:
 
 } // namespace
 
+std::vector<Leaf> page_each(const std::vector<std::string>& html) {
+  std::vector<Leaf> out;
+  for (const std::string& one : html)
+    out.push_back({one, true});
+  return out;
+}
+
 JobSheets job_sheets(const FitUpGiven& given, const Plan& plan, const std::vector<HoldPoint>& checks,
                      const CutList& cut, const std::vector<JudgedRoute>& routes, const UnitPrefs& prefs, int from,
                      int days) {
@@ -153,15 +161,29 @@ JobSheets job_sheets(const FitUpGiven& given, const Plan& plan, const std::vecto
     for (const std::size_t i : jobs_on(plan, d))
       if (plan.planned[i].stands != JobStands::done && (plan.worked(d) || plan.jobs[i].by_the_clock))
         there.push_back(i);
-    // A day on which things only pass by the clock needs no sheet.
-    if (std::all_of(there.begin(), there.end(), [&](std::size_t i) { return plan.jobs[i].by_the_clock; })) continue;
-    out.pages.push_back(maker.day(d, there));
+    // By person, in the order in which they begin; a job of two is on both their sheets.
+    std::vector<std::pair<std::string, std::vector<std::size_t>>> people;
+    for (const std::size_t i : there) {
+      if (plan.jobs[i].by_the_clock) continue;
+      std::vector<std::string> who = plan.planned[i].who;
+      if (who.empty()) who.emplace_back();
+      for (const std::string& name : who) {
+        auto at = std::find_if(people.begin(), people.end(), [&](const auto& one) { return one.first == name; });
+        if (at == people.end()) at = people.insert(at, {name, {}});
+        at->second.push_back(i);
+      }
+    }
+    if (people.empty()) continue; // a day on which things only pass by the clock needs no sheet
+    for (const auto& [name, jobs] : people)
+      out.leaves.push_back({maker.day(d, name, jobs)});
+    out.leaves.back().html += maker.passing(there);
     --days;
   }
+  bool first = true;
   for (const HoldPoint& point : checks)
-    if (point.state != CheckState::passed) out.pages.push_back(maker.hold_point(point));
-  if (!cut.stocks.empty()) out.pages.push_back(maker.cut_page(cut));
-  if (!routes.empty()) out.pages.push_back(maker.labels(routes));
+    if (point.state != CheckState::passed) out.leaves.push_back({maker.hold_point(point), std::exchange(first, false)});
+  if (!cut.stocks.empty()) out.leaves.push_back({maker.cut_page(cut), true});
+  if (!routes.empty()) out.leaves.push_back({maker.labels(routes), true});
   return out;
 }
 

@@ -42,7 +42,9 @@ std::string record_text(const std::vector<PracticeEntry>& entries) {
 }
 
 Expected<std::vector<PracticeEntry>> read_record(std::string_view text) {
-  const Json json = Json::parse(text, nullptr, false);
+  const auto read = build::read_json_text(text); // bounded, whatever somebody put there
+  if (!read) return refuse(words("The record of practice: {0}"), {read.error()});
+  const Json& json = *read;
   const auto wrong = [](std::size_t at) {
     return refuse(words("The record of practice: car {0} can't be read."), {std::to_string(at + 1)});
   };

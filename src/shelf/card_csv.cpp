@@ -74,6 +74,13 @@ constexpr NumberKey number_keys[] = {
     {"mass_kg", 1, 0, 60, &air::BagCard::mass, false},
     {"max_tilt_deg", std::numbers::pi / 180, 0.5, 45, &air::BagCard::max_tilt, false},
     {"max_offset_mm", 1e-3, 0.5, 100, &air::BagCard::max_offset, false},
+    {"bolts", 1, 1, 16, &air::BagCard::bolts, false},
+    {"bolt_circle_mm", 1e-3, 10, 400, &air::BagCard::bolt_circle, false},
+    {"bolt_hole_mm", 1e-3, 2, 50, &air::BagCard::bolt_hole, false},
+    {"port_hole_mm", 1e-3, 2, 80, &air::BagCard::port_hole, false},
+    {"port_out_mm", 1e-3, 0, 200, &air::BagCard::port_out, false},
+    {"port_turn_deg", std::numbers::pi / 180, -180, 180, &air::BagCard::port_turn, false},
+    {"flange_mm", 1e-3, 10, 500, &air::BagCard::flange, false},
 };
 
 /// Reads a card line by line and keeps every mistake with its place.
@@ -328,6 +335,7 @@ private:
                      {words("The peak {0}, for a moment in bump, is not below the steady maximum, {1}."),
                       {told_from(pascals(card_.peak_pressure), card_.max_pressure),
                        told_from(pascals(card_.max_pressure), card_.peak_pressure)}});
+    if (card_.bolts != std::floor(card_.bolts)) return mistake(keys_["bolts"], 1, {words("Bolts are whole ones."), {}});
     if (card_.heights.back() <= card_.collapsed_height || card_.heights.front() >= card_.max_height)
       return mistake(max_line, 1,
                      {words("The rows from {0} to {1} lie outside the bag's own heights, {2} to {3}."),

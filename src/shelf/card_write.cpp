@@ -26,6 +26,13 @@ std::string card_text(const air::BagCard& card) {
   if (card.mass > 0) key("mass_kg", figure(card.mass));
   if (card.max_tilt > 0) key("max_tilt_deg", figure(card.max_tilt * 180 / std::numbers::pi));
   if (card.max_offset > 0) key("max_offset_mm", figure(card.max_offset * 1e3));
+  if (card.bolts > 0) key("bolts", figure(card.bolts));
+  if (card.bolt_circle > 0) key("bolt_circle_mm", figure(card.bolt_circle * 1e3));
+  if (card.bolt_hole > 0) key("bolt_hole_mm", figure(card.bolt_hole * 1e3));
+  if (card.port_hole > 0) key("port_hole_mm", figure(card.port_hole * 1e3));
+  if (card.port_out > 0) key("port_out_mm", figure(card.port_out * 1e3));
+  if (card.port_turn != 0) key("port_turn_deg", figure(card.port_turn * 180 / std::numbers::pi));
+  if (card.flange > 0) key("flange_mm", figure(card.flange * 1e3));
   for (const auto& [name, value] : card.more)
     key(name.c_str(), value);
   out += "height_mm,volume_l";
@@ -48,13 +55,23 @@ std::vector<CardReading> read_cards(std::string_view text) {
   constexpr std::string_view begins = "# mavrel bag card";
   std::vector<std::size_t> starts;
   for (std::size_t at = 0; at < text.size(); at = std::min(text.find('\n', at), text.size() - 1) + 1)
-    if (text.substr(at).starts_with(begins) && starts.size() < most_cards) starts.push_back(at);
+    if (text.substr(at).starts_with(begins)) starts.push_back(at);
   // Text before the first card belongs to it, so that its first mistake is said rather than skipped.
   if (starts.empty()) return {read_card(text)};
   starts.front() = 0;
   std::vector<CardReading> out;
   std::size_t lines = 0;
   for (std::size_t i = 0; i < starts.size(); ++i) {
+    if (i == most_cards) {
+      CardReading rest;
+      rest.mistakes.push_back({lines + 1,
+                               1,
+                               {words("There are {0} cards in this file; the first {1} are read. Put the others into a "
+                                      "file of their own."),
+                                {std::to_string(starts.size()), std::to_string(most_cards)}}});
+      out.push_back(std::move(rest));
+      break;
+    }
     const std::size_t end = i + 1 < starts.size() ? starts[i + 1] : text.size();
     const std::string_view part = text.substr(starts[i], end - starts[i]);
     CardReading reading = read_card(part);
@@ -97,33 +114,46 @@ std::optional<std::string> name_in(const std::filesystem::path& file) {
 
 } // namespace
 
-std::optional<std::filesystem::path> file_of_card(const std::string& name, const std::filesystem::path& folder) {
+CardFiles::CardFiles(std::filesystem::path folder) : folder_(std::move(folder)) {
   std::error_code error;
   std::vector<std::filesystem::path> files;
-  for (std::filesystem::directory_iterator it(folder, error), end; !error && it != end; it.increment(error))
+  for (std::filesystem::directory_iterator it(folder_, error), end; !error && it != end; it.increment(error))
     if (it->path().extension() == ".csv") files.push_back(it->path());
   std::sort(files.begin(), files.end());
-  for (auto file = files.rbegin(); file != files.rend(); ++file) // of two, the shelf goes by the later
-    if (name_in(*file) == name) return *file;
-  return std::nullopt;
+  for (const auto& file : files) // of two, the shelf goes by the later
+    if (auto name = name_in(file)) files_[*name] = file;
 }
 
-Expected<std::filesystem::path> save_card(const air::BagCard& card, const std::filesystem::path& folder) {
+std::optional<std::filesystem::path> CardFiles::of(const std::string& name) const {
+  const auto found = files_.find(name);
+  return found == files_.end() ? std::nullopt : std::optional(found->second);
+}
+
+Expected<std::filesystem::path> CardFiles::save(const air::BagCard& card) {
   std::error_code error;
-  std::filesystem::create_directories(folder, error);
-  if (error) return refuse(words("{0} can't be made: {1}."), {shown_path(folder), error.message()});
+  std::filesystem::create_directories(folder_, error);
+  if (error) return refuse(words("{0} can't be made: {1}."), {shown_path(folder_), error.message()});
   const std::string text = card_text(card);
   if (const CardReading again = read_card(text); !again.card)
     return refuse(words("The card was not written, because it would not be read again: {0}"),
                   {with_place(again.mistakes.front())});
-  auto file = file_of_card(card.name, folder);
+  auto file = of(card.name);
   for (int i = 1; !file; ++i) {
     const std::string name = card_file_name(card);
-    const auto free = folder / (i == 1 ? name : name.substr(0, name.size() - 4) + fmt::format("-{}.csv", i));
+    const auto free = folder_ / (i == 1 ? name : name.substr(0, name.size() - 4) + fmt::format("-{}.csv", i));
     if (what_stands(free) == Standing::nothing) file = free;
   }
   if (const auto done = write_atomically(*file, text); !done) return refuse(done.error());
+  files_[card.name] = *file;
   return *file;
+}
+
+std::optional<std::filesystem::path> file_of_card(const std::string& name, const std::filesystem::path& folder) {
+  return CardFiles(folder).of(name);
+}
+
+Expected<std::filesystem::path> save_card(const air::BagCard& card, const std::filesystem::path& folder) {
+  return CardFiles(folder).save(card);
 }
 
 } // namespace mavrel::shelf

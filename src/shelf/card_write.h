@@ -6,6 +6,7 @@
 #include "shelf/card_csv.h"
 
 #include <filesystem>
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -16,11 +17,26 @@ namespace mavrel::shelf {
 [[nodiscard]] std::string card_text(const air::BagCard& card);
 
 /// A text holding one card or several, each beginning with the line that says what it is. Lines count from the top of
-/// the whole text.
+/// the whole text. Of more than `most_cards` the first are read, and the last reading says so.
 [[nodiscard]] std::vector<CardReading> read_cards(std::string_view text);
 
 /// File name for a card: its name in small letters, with dashes for what file names should not hold.
 [[nodiscard]] std::string card_file_name(const air::BagCard& card);
+
+/// Which files of a folder hold which cards, looked up once; and cards written there. One use: files that others write
+/// meanwhile are not seen.
+class CardFiles {
+public:
+  explicit CardFiles(std::filesystem::path folder);
+  /// The file that a card of this name would replace; none where there is none.
+  [[nodiscard]] std::optional<std::filesystem::path> of(const std::string& name) const;
+  /// As `save_card`.
+  [[nodiscard]] Expected<std::filesystem::path> save(const air::BagCard& card);
+
+private:
+  std::filesystem::path folder_;
+  std::map<std::string, std::filesystem::path> files_;
+};
 
 /// The file in a folder that holds a card of this name: the one a card of that name would replace.
 /// @returns none where there is none, or the folder is missing
@@ -33,7 +49,7 @@ namespace mavrel::shelf {
 /// @returns the file; or why it could not be written
 [[nodiscard]] Expected<std::filesystem::path> save_card(const air::BagCard& card, const std::filesystem::path& folder);
 
-/// Most cards that one file is read for.
-constexpr std::size_t most_cards = 2000;
+/// Most cards that one file is read for: a shop's shelf, and what is put on one while somebody waits.
+constexpr std::size_t most_cards = 300;
 
 } // namespace mavrel::shelf

@@ -1,6 +1,7 @@
 // Saving, opening, dragging in, being killed and coming back, paper, and the built program's own manners.
 #include "assess/end/end_answer.h"
 #include "faults.h"
+#include "file/held_file.h"
 #include "window_fixture.h"
 
 #include <QDropEvent>
@@ -116,6 +117,21 @@ TEST_F(WindowTest, WhatIsExportedTakesNoBuildsPlaceAndSurvivesAFullDisk) {
   }
   EXPECT_TRUE(told().contains("No space left")) << told().toStdString();
   EXPECT_EQ(test::text_of(sheet), "old");
+}
+
+TEST_F(WindowTest, WhileItsLogIsWrittenAFileIsNotSavedOver) {
+  const auto file = copy();
+  const std::string before = test::text_of(file);
+  type("front.left.mass_kg", "433 kg");
+  {
+    const HeldFile held(file, std::chrono::milliseconds(0));
+    ASSERT_FALSE(held.is_refused());
+    EXPECT_FALSE(window_->save_to(QString::fromStdString(file.string())));
+    EXPECT_TRUE(told().contains("another program")) << told().toStdString();
+    EXPECT_EQ(test::text_of(file), before);
+  }
+  EXPECT_TRUE(window_->save_to(QString::fromStdString(file.string())));
+  EXPECT_NE(test::text_of(file), before);
 }
 
 TEST_F(WindowTest, TheTracksAreWrittenAsCsv) {

@@ -2,6 +2,7 @@
 #include "build/file.h"
 #include "build/json.h"
 #include "faults.h"
+#include "file/held_file.h"
 #include "file/text_file.h"
 #include "shelf/card_write.h"
 #include "support.h"
@@ -160,6 +161,36 @@ TEST(Writing, AStampTellsWhetherSomebodyElseWrote) {
   EXPECT_EQ(build::question_before_saving(file, stamp), build::Question::changed);
   std::filesystem::remove(file);
   EXPECT_EQ(build::question_before_saving(file, stamp), build::Question::none) << "nothing is lost there";
+}
+
+TEST(Writing, WhatSomebodyElseWroteMeanwhileStands) {
+  const test::Folder folder;
+  const auto file = folder / "a.txt";
+  ASSERT_TRUE(write_atomically(file, "first"));
+  const auto asked = stamp_of(file);
+  ASSERT_TRUE(write_atomically(file, "another program's"));
+  const auto done = write_atomically(file, "ours", ReadOnly::refuse, asked);
+  ASSERT_FALSE(done);
+  EXPECT_NE(say(done.error()).find("changed by another program"), std::string::npos);
+  EXPECT_EQ(test::text_of(file), "another program's");
+  EXPECT_EQ(entries(folder.path()), 1U) << "nothing is left beside it";
+  EXPECT_TRUE(write_atomically(file, "ours", ReadOnly::refuse, stamp_of(file)));
+}
+
+TEST(Writing, AFileIsHeldByOneAtATimeByWhateverName) {
+  using namespace std::chrono_literals;
+  const test::Folder folder;
+  const auto file = folder / "a.mavrel";
+  ASSERT_TRUE(write_atomically(file, "x"));
+  std::filesystem::create_symlink(file, folder / "link");
+  {
+    const HeldFile first(file, 0ms);
+    EXPECT_FALSE(first.is_refused());
+    EXPECT_TRUE(HeldFile(folder / "link", 40ms).is_refused());
+  }
+  EXPECT_FALSE(HeldFile(file, 0ms).is_refused());
+  EXPECT_FALSE(HeldFile(folder / "nowhere" / "b", 0ms).is_refused()) << "nothing is there to be held";
+  EXPECT_EQ(entries(folder.path()), 2U) << "no lock lies about";
 }
 
 TEST(Writing, APathThatIsNoTextIsNamedAllTheSame) {

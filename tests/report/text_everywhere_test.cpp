@@ -77,8 +77,8 @@ std::vector<std::pair<std::string, std::string>> written(const Build& b) {
       {"run.svg", run_svg(given.air(), {})}, {"wiring.svg", wiring_svg(given.air(), {})}};
   if (plan) {
     out.emplace_back("plan.csv", plan_csv(*plan));
-    for (const auto& page : job_sheets(given, *plan, points, cut, routes, {}).pages)
-      out.emplace_back("job sheet.html", page);
+    for (const auto& leaf : job_sheets(given, *plan, points, cut, routes, {}).leaves)
+      out.emplace_back("job sheet.html", leaf.html);
   }
   for (const Template& t : templates.made) {
     out.emplace_back("template.svg", template_svg(t));

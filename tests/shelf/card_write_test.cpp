@@ -99,5 +99,36 @@ TEST(CardSuspects, PointAtTheMistypedCell) {
   }
 }
 
+TEST(CardWrite, OfTooManyCardsInAFileTheFirstAreReadAndTheRestIsNamed) {
+  std::string text;
+  for (std::size_t i = 0; i < most_cards + 2; ++i) {
+    air::BagCard card = test::demo_shelf().bags.front().card;
+    card.name = "Mine " + std::to_string(i);
+    text += card_text(card);
+  }
+  const auto read = read_cards(text);
+  ASSERT_EQ(read.size(), most_cards + 1);
+  EXPECT_EQ(read[most_cards - 1].card->name, "Mine " + std::to_string(most_cards - 1));
+  ASSERT_FALSE(read.back().card);
+  EXPECT_NE(say(read.back().mistakes.front().what).find(std::to_string(most_cards + 2)), std::string::npos);
+}
+
+TEST(CardWrite, SeveralCardsGoIntoOneFolderAndKeepTheirFiles) {
+  const test::Folder folder;
+  CardFiles files(folder.path());
+  air::BagCard card = test::demo_shelf().bags.front().card;
+  card.name = "Mine";
+  const auto first = files.save(card);
+  ASSERT_TRUE(first);
+  card.name = "mine"; // the same file name, another bag
+  const auto second = files.save(card);
+  ASSERT_TRUE(second);
+  EXPECT_NE(*first, *second);
+  card.mass += 1;
+  EXPECT_EQ(*files.save(card), *second);
+  EXPECT_EQ(file_of_card("mine", folder.path()), *second);
+  EXPECT_EQ(file_of_card("Mine", folder.path()), *first);
+}
+
 } // namespace
 } // namespace mavrel::shelf

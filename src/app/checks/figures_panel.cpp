@@ -216,7 +216,6 @@ void FiguresPanel::build_rows() {
           desk(),
           QString("@.fit_up.checks.%1.figures.%2.%3").arg(*p->note).arg(*line).arg(assess::measured_field(f.kind)), {},
           grid()->parentWidget());
-      field->setMinimumWidth(desk().look().px(76));
       field->edit()->setAccessibleName(desk().words_of(f.name));
       field->set_placeholder(tr("measure"));
       fields_.emplace_back(i, field);

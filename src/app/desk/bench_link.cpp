@@ -7,6 +7,9 @@
 #include <QLocalSocket>
 #include <QSerialPort>
 
+#include <algorithm>
+#include <utility>
+
 #include <sys/stat.h>
 
 namespace mavrel::app {
@@ -28,7 +31,8 @@ BenchLink::BenchLink(QObject* parent) : QObject(parent) {
   asking_.setInterval(asks_every);
   listening_.setInterval(silence);
   connect(&asking_, &QTimer::timeout, this, [this] {
-    if (held_) say(*held_);
+    for (const link::Order& order : std::vector(held_)) // the link may be lost meanwhile
+      say(order);
   });
   connect(&listening_, &QTimer::timeout, this, [this] { lose(tr("Nothing was heard for %1 s.").arg(silence / 1000)); });
 }
@@ -55,15 +59,16 @@ BenchLink::~BenchLink() {
 void BenchLink::drop_device() {
   asking_.stop();
   listening_.stop();
-  held_.reset();
+  held_.clear();
   if (!device_) return;
   device_->disconnect(this);
   device_.release()->deleteLater(); // it may be the one that called here
 }
 
-void BenchLink::open(const QString& address) {
+void BenchLink::open(const QString& address, const QString& name) {
   shut();
   address_ = address.trimmed();
+  name_ = name;
   trouble_.clear();
   hello_.reset();
   heard_.clear();
@@ -191,20 +196,34 @@ void BenchLink::say(const link::Order& order) {
   device_->write(line.data(), static_cast<qint64>(line.size()));
 }
 
-void BenchLink::hold(const QString& circuit, control::ValveOrder way) {
+void BenchLink::hold_all(const std::vector<std::pair<QString, control::ValveOrder>>& valves) {
   if (standing_ != Standing::open) return;
-  held_ = link::Order{link::Order::What::open, circuit.toStdString(), way, false, 0};
-  say(*held_);
+  for (const link::Order& old : std::exchange(held_, {}))
+    say({link::Order::What::close, old.circuit, {}, false, 0});
+  for (const auto& [circuit, way] : valves)
+    held_.push_back({link::Order::What::open, circuit.toStdString(), way, false, 0});
+  for (const link::Order& order : std::vector(held_))
+    say(order);
   asking_.start();
   emit changed();
 }
 
 void BenchLink::release() {
-  if (!held_) return;
+  if (held_.empty()) return;
   asking_.stop();
-  say({link::Order::What::close, held_->circuit, {}, false, 0});
-  held_.reset();
+  for (const link::Order& old : std::exchange(held_, {}))
+    say({link::Order::What::close, old.circuit, {}, false, 0});
   emit changed();
+}
+
+void BenchLink::release(const QString& circuit) {
+  const auto it = std::find_if(held_.begin(), held_.end(),
+                               [name = circuit.toStdString()](const link::Order& o) { return o.circuit == name; });
+  if (it == held_.end()) return;
+  if (held_.size() == 1) return release();
+  const std::string name = it->circuit;
+  held_.erase(it);
+  say({link::Order::What::close, name, {}, false, 0});
 }
 
 void BenchLink::set_controller(bool on) {

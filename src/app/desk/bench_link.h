@@ -12,6 +12,8 @@
 #include <deque>
 #include <memory>
 #include <optional>
+#include <utility>
+#include <vector>
 
 class QFile;
 class QIODevice;
@@ -30,11 +32,14 @@ public:
   [[nodiscard]] static BenchLink& of(Desk& desk);
 
   /// @param address  the path of a socket, or the name of a serial port (`ttyUSB0`, `/dev/pts/4`)
-  void open(const QString& address);
+  /// @param name  what it is called for people; empty: as its address
+  void open(const QString& address, const QString& name = {});
   void shut();
   enum class Standing { shut, opening, open, lost };
   [[nodiscard]] Standing standing() const { return standing_; }
   [[nodiscard]] const QString& address() const { return address_; }
+  /// What it is linked to, for people.
+  [[nodiscard]] const QString& name() const { return name_.isEmpty() ? address_ : name_; }
   [[nodiscard]] const QString& trouble() const { return trouble_; } // why it was lost, or could not be opened
 
   [[nodiscard]] const std::optional<link::Hello>& hello() const { return hello_; }
@@ -43,10 +48,13 @@ public:
   /// What came in the last two minutes, the oldest first.
   [[nodiscard]] const std::deque<link::State>& heard() const { return heard_; }
 
-  /// Somebody's hand is on a valve, until `release`. One at a time.
-  void hold(const QString& circuit, control::ValveOrder way);
+  /// Somebody's hand is on a valve, or on several at once, until `release`. What was held before is let go.
+  void hold(const QString& circuit, control::ValveOrder way) { hold_all({{circuit, way}}); }
+  void hold_all(const std::vector<std::pair<QString, control::ValveOrder>>& valves);
   void release();
-  [[nodiscard]] bool is_held() const { return held_.has_value(); }
+  /// Lets one of several go.
+  void release(const QString& circuit);
+  [[nodiscard]] bool is_held() const { return !held_.empty(); }
   void set_controller(bool on);
   void drive(double speed);
 
@@ -73,11 +81,11 @@ private:
 
   std::unique_ptr<QIODevice> device_;
   Standing standing_ = Standing::shut;
-  QString address_, trouble_;
+  QString address_, name_, trouble_;
   link::Lines lines_;
   std::optional<link::Hello> hello_;
   std::deque<link::State> heard_;
-  std::optional<link::Order> held_;
+  std::vector<link::Order> held_;
   QTimer asking_, listening_;
   std::unique_ptr<QFile> record_;
   int rows_ = 0;

@@ -20,10 +20,27 @@ std::filesystem::path CardShelf::own_folder() const {
 }
 
 std::optional<air::BagCard> CardShelf::own(const std::string& name) const {
-  const auto file = shelf::file_of_card(name, own_folder());
-  if (!file) return std::nullopt;
-  auto bag = shelf::read_bag_file(*file);
-  return bag ? std::optional(std::move(bag->card)) : std::nullopt;
+  return own(std::vector{name}).front();
+}
+
+std::vector<std::optional<air::BagCard>> CardShelf::own(const std::vector<std::string>& names) const {
+  const shelf::CardFiles files(own_folder());
+  std::vector<std::optional<air::BagCard>> out;
+  for (const std::string& name : names) {
+    const auto file = files.of(name);
+    auto bag = file ? shelf::read_bag_file(*file) : Expected<shelf::ShelfBag>(refuse(Message{}));
+    out.push_back(bag ? std::optional(std::move(bag->card)) : std::nullopt);
+  }
+  return out;
+}
+
+std::vector<Expected<std::filesystem::path>> CardShelf::keep_all(const std::vector<air::BagCard>& cards) {
+  shelf::CardFiles files(own_folder());
+  std::vector<Expected<std::filesystem::path>> out;
+  for (const air::BagCard& card : cards)
+    out.push_back(files.save(card));
+  if (!cards.empty()) reload();
+  return out;
 }
 
 Expected<std::filesystem::path> CardShelf::keep(const std::vector<shelf::Part>& parts) {
@@ -35,10 +52,7 @@ Expected<std::filesystem::path> CardShelf::keep(const std::vector<shelf::Part>& 
 }
 
 Expected<std::filesystem::path> CardShelf::keep(const air::BagCard& card) {
-  auto file = shelf::save_card(card, own_folder());
-  if (!file) return file;
-  reload();
-  return file;
+  return keep_all({card}).front();
 }
 
 } // namespace mavrel::app

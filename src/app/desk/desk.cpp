@@ -56,13 +56,13 @@ std::optional<QString> Desk::type(const QString& path, const QString& text) {
 
 bool Desk::add_entry(const QString& name, const QString& list, build::Entry entry) {
   const auto wrong = document_.add(name, resolve(list).toStdString(), std::move(entry));
-  if (wrong) tell(words_of(*wrong));
+  if (wrong) refuse(words_of(*wrong));
   return !wrong;
 }
 
 bool Desk::remove_entry(const QString& name, const QString& entry) {
   const auto wrong = document_.remove(name, resolve(entry).toStdString());
-  if (wrong) tell(words_of(*wrong));
+  if (wrong) refuse(words_of(*wrong));
   return !wrong;
 }
 

@@ -82,6 +82,11 @@ public:
   [[nodiscard]] QString shown_pressure(double value, air::Beyond beyond, int decimals = -1) const;
   /// A sentence for the person, shown for a while at the foot of the window.
   void tell(const QString& sentence) { emit told(sentence); }
+  /// Why what a person just did was not taken: shown where they did it, and at the foot of the window.
+  void refuse(const QString& sentence) {
+    emit told(sentence);
+    emit refused(sentence);
+  }
 
 signals:
   void changed();   // the build or its assessment
@@ -90,6 +95,7 @@ signals:
   void looked_at(); // another end or load case
   void restyled();  // units, theme or text size
   void told(const QString& sentence);
+  void refused(const QString& sentence);
   void went_to(const QString& stage, const QString& place); // somebody asked to be taken there
 
 private:

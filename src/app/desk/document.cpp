@@ -1,5 +1,8 @@
 #include "app/desk/document.h"
 
+#include "file/held_file.h"
+
+#include <chrono>
 #include <utility>
 
 namespace mavrel::app {
@@ -26,8 +29,13 @@ Expected<void> Document::open(const std::filesystem::path& file) {
   return {};
 }
 
-Expected<Written> Document::save(const std::filesystem::path& file, ReadOnly read_only) {
-  const auto done = build::save(build(), file, read_only);
+Expected<Written> Document::save(const std::filesystem::path& file, ReadOnly read_only,
+                                 const std::optional<FileStamp>& asked) {
+  constexpr std::chrono::milliseconds patience{400}; // the window stands still meanwhile
+  const HeldFile held(file, patience);
+  if (held.is_refused())
+    return refuse(words("{0} is being written by another program. Save once more."), {shown_path(file.filename())});
+  const auto done = build::save(build(), file, read_only, asked);
   if (!done) return done;
   file_ = std::filesystem::absolute(file);
   stamp_ = stamp_of(file_);

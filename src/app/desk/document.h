@@ -37,7 +37,10 @@ public:
   void distrust_file() { stamp_ = FileStamp{}; }
   /// Opens a file; what is open stays if it can't be read.
   [[nodiscard]] Expected<void> open(const std::filesystem::path& file);
-  [[nodiscard]] Expected<Written> save(const std::filesystem::path& file, ReadOnly read_only = ReadOnly::refuse);
+  /// Saves while no other program of ours holds the file.
+  /// @param asked  what stood there when a person was asked; none: nobody was
+  [[nodiscard]] Expected<Written> save(const std::filesystem::path& file, ReadOnly read_only = ReadOnly::refuse,
+                                       const std::optional<FileStamp>& asked = {});
   /// What to ask before saving over this file: whether it is read-only, or was changed by somebody else since.
   [[nodiscard]] build::Question question_before_saving(const std::filesystem::path& file) const;
   /// Is this file the one that is open?

@@ -14,6 +14,11 @@
 #include <QProcess>
 #include <QTemporaryDir>
 
+#include <cerrno>
+#include <csignal>
+
+#include <unistd.h>
+
 namespace mavrel::app {
 
 PlayedRig::PlayedRig(Desk& desk) : QObject(&desk), desk_(desk), bench_(BenchLink::of(desk)) {
@@ -41,6 +46,23 @@ PlayedRig& PlayedRig::of(Desk& desk) {
   return *new PlayedRig(desk); // the desk's child
 }
 
+namespace {
+
+const QString folders_begin = QStringLiteral("mavrel-rig-"); // and the number of the program that made one
+
+/// A program that was killed leaves its folder; the next one that plays clears it away.
+void clear_left_behind() {
+  QDir all(QDir::tempPath());
+  for (const QFileInfo& one : all.entryInfoList({folders_begin + "*"}, QDir::Dirs | QDir::NoSymLinks)) {
+    bool is_number = false;
+    const int program = one.fileName().mid(folders_begin.size()).section('-', 0, 0).toInt(&is_number);
+    if (!is_number || program <= 0 || one.ownerId() != ::getuid()) continue;
+    if (::kill(program, 0) != 0 && errno == ESRCH) QDir(one.filePath()).removeRecursively();
+  }
+}
+
+} // namespace
+
 void PlayedRig::stop() {
   if (rig_) {
     rig_->disconnect(this);
@@ -67,7 +89,10 @@ std::optional<QString> PlayedRig::practise(const QString& hidden) {
 std::optional<QString> PlayedRig::start(const QStringList& more) {
   bench_.shut();
   stop();
-  folder_ = std::make_unique<QTemporaryDir>();
+  clear_left_behind();
+  folder_ = std::make_unique<QTemporaryDir>(
+      QDir(QDir::tempPath())
+          .filePath(QString("%1%2-XXXXXX").arg(folders_begin).arg(QCoreApplication::applicationPid())));
   const QString rig = QDir(QCoreApplication::applicationDirPath()).filePath("mavrel-rig");
   if (!folder_->isValid() || !QFileInfo(rig).isExecutable())
     return tr("The rig can't be started: %1 is missing.").arg(rig);
@@ -95,7 +120,7 @@ std::optional<QString> PlayedRig::start(const QStringList& more) {
   rig_ = std::make_unique<QProcess>();
   connect(rig_.get(), &QProcess::readyReadStandardOutput, this, [this, socket] {
     if (bench_.standing() == BenchLink::Standing::open || bench_.standing() == BenchLink::Standing::opening) return;
-    bench_.open(socket);
+    bench_.open(socket, tr("the car that is played here"));
   });
   connect(rig_.get(), &QProcess::finished, this, [this](int code) {
     const QString why = QString::fromUtf8(rig_->readAllStandardError()).trimmed();

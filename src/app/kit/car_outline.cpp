@@ -30,10 +30,7 @@ CarShape car_shape(const Desk& desk) {
   return s;
 }
 
-namespace {
-
-/// The roof and ends of a body style, as shares of the car: x from the nose (0) to the tail (1), z of its height.
-std::vector<QPointF> outline(BodyStyle style) {
+std::vector<QPointF> car_silhouette(BodyStyle style) {
   switch (style) {
   case BodyStyle::estate:
     return {{0.0, 0.36},   {0.015, 0.50}, {0.235, 0.645}, {0.40, 0.97}, {0.50, 1.0},
@@ -57,6 +54,8 @@ std::vector<QPointF> outline(BodyStyle style) {
   return {};
 }
 
+namespace {
+
 double roof_at(const std::vector<QPointF>& points, double share) {
   for (std::size_t i = 1; i < points.size(); ++i)
     if (share <= points[i].x())
@@ -68,7 +67,7 @@ double roof_at(const std::vector<QPointF>& points, double share) {
 } // namespace
 
 double car_roof_at(BodyStyle style, double share) {
-  return roof_at(outline(style), share);
+  return roof_at(car_silhouette(style), share);
 }
 
 void paint_car_body(QPainter& painter, const Desk& desk, const CarShape& s, const CarView& v) {
@@ -76,7 +75,7 @@ void paint_car_body(QPainter& painter, const Desk& desk, const CarShape& s, cons
   const Tokens& t = look.tokens();
   const double length = s.front_overhang + s.wheelbase + s.rear_overhang;
   const auto x_of = [&](double share) { return -s.front_overhang + share * length; };
-  const auto points = outline(desk.build().body.style);
+  const auto points = car_silhouette(desk.build().body.style);
   QPainterPath body(v.at(x_of(points[0].x()), points[0].y() * s.height));
   for (std::size_t i = 1; i < points.size(); ++i) {
     // Corners rounded by running each pair of edges through their middles.

@@ -6,6 +6,8 @@
 #include <QPainter>
 #include <QPointF>
 
+#include <vector>
+
 namespace mavrel::app {
 
 /// Measured figures, or stand-ins while they are missing; m.
@@ -23,6 +25,8 @@ struct CarView {
   [[nodiscard]] QPointF at(double x, double z) const { return {x0 + x * scale, y0 - z * scale}; }
 };
 
+/// The roof and ends of a body style, as shares of the car: x from the nose (0) to the tail (1), y of its height.
+[[nodiscard]] std::vector<QPointF> car_silhouette(build::BodyStyle style);
 /// Height of the roof at a share of the car's length from the nose, as a share of its height.
 [[nodiscard]] double car_roof_at(build::BodyStyle style, double share);
 

@@ -4,17 +4,74 @@
 #include "app/kit/plain.h"
 
 #include <QButtonGroup>
-#include <QHBoxLayout>
+#include <QLayout>
 #include <QToolButton>
+
+#include <algorithm>
+#include <memory>
+#include <vector>
 
 namespace mavrel::app {
 
+namespace {
+
+/// Side by side, and in further lines where one is too short for all.
+class Lines : public QLayout {
+public:
+  explicit Lines(QWidget* parent) : QLayout(parent) { setContentsMargins(0, 0, 0, 0); }
+  void addItem(QLayoutItem* item) override { items_.emplace_back(item); }
+  [[nodiscard]] int count() const override { return static_cast<int>(items_.size()); }
+  [[nodiscard]] QLayoutItem* itemAt(int i) const override {
+    return i >= 0 && i < count() ? items_[static_cast<std::size_t>(i)].get() : nullptr;
+  }
+  QLayoutItem* takeAt(int i) override {
+    if (i < 0 || i >= count()) return nullptr;
+    QLayoutItem* const taken = items_[static_cast<std::size_t>(i)].release();
+    items_.erase(items_.begin() + i);
+    return taken;
+  }
+  [[nodiscard]] QSize sizeHint() const override {
+    QSize all;
+    for (const auto& item : items_)
+      all = {all.width() + item->sizeHint().width(), std::max(all.height(), item->sizeHint().height())};
+    return all;
+  }
+  [[nodiscard]] QSize minimumSize() const override {
+    QSize all;
+    for (const auto& item : items_)
+      all = all.expandedTo(item->sizeHint());
+    return all;
+  }
+  [[nodiscard]] bool hasHeightForWidth() const override { return true; }
+  [[nodiscard]] Qt::Orientations expandingDirections() const override { return {}; }
+  [[nodiscard]] int heightForWidth(int width) const override { return place({0, 0, width, 0}, false); }
+  void setGeometry(const QRect& rect) override {
+    QLayout::setGeometry(rect);
+    place(rect, true);
+  }
+
+private:
+  /// @returns the height it takes
+  int place(const QRect& rect, bool moves) const {
+    int x = 0, y = 0, line = 0;
+    for (const auto& item : items_) {
+      const QSize size = item->sizeHint();
+      if (x > 0 && x + size.width() > rect.width()) x = 0, y += line, line = 0;
+      if (moves) item->setGeometry({rect.topLeft() + QPoint(x, y), size});
+      x += size.width();
+      line = std::max(line, size.height());
+    }
+    return y + line;
+  }
+
+  std::vector<std::unique_ptr<QLayoutItem>> items_;
+};
+
+} // namespace
+
 Chips::Chips(Desk& desk, QString accessible_name, int most_width, QWidget* parent)
-    : QWidget(parent), desk_(desk), most_width_(most_width), group_(new QButtonGroup(this)),
-      row_(new QHBoxLayout(this)) {
+    : QWidget(parent), desk_(desk), most_width_(most_width), group_(new QButtonGroup(this)), row_(new Lines(this)) {
   setAccessibleName(std::move(accessible_name));
-  row_->setContentsMargins(0, 0, 0, 0);
-  row_->setSpacing(0);
   connect(group_, &QButtonGroup::idClicked, this, &Chips::chosen);
 }
 

@@ -1,4 +1,5 @@
-// A row of choices of which one is held: load cases, variants, ends.
+// A row of choices of which one is held: load cases, variants, ends. Where one line is too short for
+// them they stand in several.
 #pragma once
 
 #include "app/theme/look.h"
@@ -7,7 +8,7 @@
 #include <QWidget>
 
 class QButtonGroup;
-class QHBoxLayout;
+class QLayout;
 
 namespace mavrel::app {
 
@@ -30,7 +31,7 @@ private:
   int current_ = -1;
   Look look_;
   QButtonGroup* group_;
-  QHBoxLayout* row_;
+  QLayout* row_;
 };
 
 } // namespace mavrel::app

@@ -17,7 +17,7 @@ ChoiceBox::ChoiceBox(Desk& desk, QString path, const QString& accessible_name, s
   setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
   connect(this, &QComboBox::activated, this, [this](int) {
     if (const auto wrong = desk_.type(path_, currentData().toString())) {
-      desk_.tell(*wrong);
+      desk_.refuse(*wrong);
       refresh();
     }
   });

@@ -2,10 +2,10 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/page.h"
 #include "build/names.h"
 
 #include <QPushButton>
-#include <QScrollArea>
 #include <QVBoxLayout>
 
 namespace mavrel::app {
@@ -37,16 +37,8 @@ QPushButton* EndPanel::button(QBoxLayout* row, const QString& text, const QStrin
 QVBoxLayout* EndPanel::scrolled_page() {
   auto* whole = new QVBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
-  auto* area = new QScrollArea(this);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  auto* page = new QWidget(area);
-  page->setAutoFillBackground(false);
-  area->setWidget(page);
-  whole->addWidget(area);
+  auto* page = new QWidget(this);
+  whole->addWidget(scrolled(page, this));
   auto* layout = new QVBoxLayout(page);
   layout->setContentsMargins(0, 0, desk_.look().unit() / 2, 0);
   layout->setSpacing(desk_.look().unit() / 2);

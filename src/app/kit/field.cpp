@@ -104,6 +104,11 @@ void Field::refresh() {
   editing_ = false;
   edit_->setText(QString::fromStdString(view.shown));
   edit_->setCursorPosition(0);
+  // A figure or a name is never cut; long texts may be.
+  constexpr int long_text = 20;
+  const QFontMetrics metrics = edit_->fontMetrics();
+  const QString whole = edit_->text().size() <= long_text ? edit_->text() : QString(12, 'x');
+  edit_->setMinimumWidth(std::max(metrics.horizontalAdvance(whole) + 6, 4 * metrics.averageCharWidth()));
   update();
   if (edit_->hasFocus()) begin(); // nothing typed yet: go on with the new value
 }

@@ -73,6 +73,7 @@ void HeightPlot::paintEvent(QPaintEvent*) {
     ground_.setDevicePixelRatio(devicePixelRatioF());
     QPainter painter(&ground_);
     painter.fillRect(rect(), desk_.look().tokens().ground);
+    words_ = {};
     paint_ground(painter);
     stale_ = false;
     setAccessibleDescription(described());
@@ -83,7 +84,9 @@ void HeightPlot::paintEvent(QPaintEvent*) {
   if (!H) return;
   const double y = scale().y(*H);
   painter.setPen(QPen(desk_.look().tokens().ink, 1.2));
+  painter.setClipRegion(QRegion(rect()) - words_);
   painter.drawLine(QPointF(plot().left() - desk_.look().px(4), y), QPointF(width(), y)); // on to the posts
+  painter.setClipping(false);
   paint_figures(painter, y);
 }
 
@@ -98,14 +101,18 @@ void HeightPlot::paint_axis(QPainter& painter) const {
   for (double v = std::ceil(s.low / factor / step) * step; v * factor <= s.high; v += step) {
     const double y = s.y(v * factor);
     painter.setPen(t.second);
-    draw_line(painter, {0, y - 8, p.left() - look.px(7), 16}, Qt::AlignRight | Qt::AlignVCenter,
-              QString::number(v, 'g', 6));
+    draw_line(painter, {0, y - 8, p.left() - look.px(7), 16}, Qt::AlignRight | Qt::AlignVCenter, tick_text(v, step));
     painter.setPen(QPen(t.rule, 1));
     painter.drawLine(QPointF(p.left() - look.px(5), y), QPointF(p.left() - 1, y));
   }
   painter.setPen(t.second);
   painter.drawText(QRectF(0, p.top() - look.px(18), p.left() - look.px(7), look.px(14)),
                    Qt::AlignRight | Qt::AlignVCenter, QString::fromStdString(unit_name(Kind::length, desk_.prefs())));
+}
+
+void HeightPlot::paint_words(QPainter& painter, const QRectF& room, int flags, const QString& text) const {
+  words_ += painter.boundingRect(room, flags, text).toAlignedRect().adjusted(-3, 0, 3, 0);
+  painter.drawText(room, flags, text);
 }
 
 QRectF HeightPlot::paint_frame(QPainter& painter) const {
@@ -198,7 +205,7 @@ void HeightPlot::paint_values(QPainter& painter, const Column& column) const {
     painter.setPen(t.second);
     if (x > column.rect.left() + 6 && x < column.rect.right() - 6)
       draw_line(painter, {x - 30, column.rect.bottom() + look.px(4), 60, double(look.px(14))},
-                Qt::AlignHCenter | Qt::AlignTop, QString::number(std::abs(v) < step * 1e-6 ? 0.0 : v, 'g', 4));
+                Qt::AlignHCenter | Qt::AlignTop, tick_text(v, step));
   }
 }
 

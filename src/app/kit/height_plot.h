@@ -50,6 +50,8 @@ protected:
   void paint_axis(QPainter& painter) const;
   /// The axis, and an empty frame where the plot goes. @returns the frame
   QRectF paint_frame(QPainter& painter) const;
+  /// Words among the heights, on the ground: the pose line leaves them out.
+  void paint_words(QPainter& painter, const QRectF& room, int flags, const QString& text) const;
   /// Name and unit above a column.
   void paint_head(QPainter& painter, const QRectF& column, const QString& name, const QString& unit) const;
   /// Blocked stretches of the active end under these columns, and their frames.
@@ -80,7 +82,8 @@ protected:
 private:
   void pose_at(double y);
 
-  QPixmap ground_; // everything but the pose, so that dragging it repaints little
+  mutable QRegion words_; // where they stand on the ground
+  QPixmap ground_;        // everything but the pose, so that dragging it repaints little
   bool stale_ = true;
   bool dragging_ = false;
 };

@@ -92,6 +92,11 @@ void dots(QPainter& painter, const QRectF& rect, const QColor& ground, const QCo
   painter.restore();
 }
 
+QString tick_text(double value, double step) {
+  const int decimals = std::clamp(static_cast<int>(std::ceil(-std::log10(step) - 1e-9)), 0, 9);
+  return QString::number(std::abs(value) < step * 1e-6 ? 0.0 : value, 'f', decimals);
+}
+
 double tick_step(double units_per_px, double least_px) {
   const double least = units_per_px * least_px;
   const double decade = std::pow(10, std::floor(std::log10(least)));

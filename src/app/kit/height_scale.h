@@ -43,5 +43,7 @@ using report::spread_apart;
 
 /// Round step for ticks on an axis so that neighbours are at least `least_px` apart, in shown units.
 [[nodiscard]] double tick_step(double units_per_px, double least_px);
+/// A tick's figure with as many decimals as its step has: never in powers of ten, never −0.
+[[nodiscard]] QString tick_text(double value, double step);
 
 } // namespace mavrel::app

@@ -4,6 +4,7 @@
 #include "app/kit/field.h"
 #include "app/kit/height_plot.h"
 #include "app/kit/list_table.h"
+#include "app/kit/page_stack.h"
 #include "app/kit/plain.h"
 #include "app/theme/look.h"
 #include "file/text_file.h"
@@ -12,6 +13,7 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QScrollBar>
 #include <QVBoxLayout>
 
 #include <utility>
@@ -145,6 +147,14 @@ QLabel* Page::small_words(const char* name) {
   return words(name, TextSize::small);
 }
 
+QLabel* Page::cut_words(const char* name) {
+  auto* made = new CutLabel(this);
+  made->setObjectName(name);
+  made->setProperty("quiet", true);
+  dress(made, TextSize::small);
+  return made;
+}
+
 QLabel* Page::rich_words(const char* name) {
   QLabel* made = small_words(name);
   made->setTextFormat(Qt::RichText);
@@ -216,12 +226,38 @@ bool go_to_field(const Desk& desk, const QWidget* page, const QString& path) {
       field->edit()->setFocus(Qt::OtherFocusReason);
       return true;
     }
+    // A choice made by hand says by a property which field it is of.
+    if (const QString of = widget->property("path").toString(); !of.isEmpty() && desk.resolve(of) == path) {
+      widget->setFocus(Qt::OtherFocusReason);
+      return true;
+    }
   }
   return false;
 }
 
+namespace {
+
+/// Up and down only: to the sides it is as wide as what stands in it, and the window scrolls where that is too much.
+class Scrolled : public QScrollArea {
+public:
+  using QScrollArea::QScrollArea;
+  [[nodiscard]] QSize minimumSizeHint() const override {
+    const int least = widget() ? least_room(widget(), 0).width() : 0;
+    return {least + verticalScrollBar()->sizeHint().width(), std::min(4 * fontMetrics().height(), 80)};
+  }
+
+protected:
+  bool eventFilter(QObject* watched, QEvent* event) override {
+    const bool taken = QScrollArea::eventFilter(watched, event);
+    if (watched == widget() && event->type() == QEvent::LayoutRequest) updateGeometry();
+    return taken;
+  }
+};
+
+} // namespace
+
 QWidget* scrolled(QWidget* inside, QWidget* parent) {
-  auto* area = new QScrollArea(parent);
+  auto* area = new Scrolled(parent);
   area->setWidgetResizable(true);
   area->setFrameShape(QFrame::NoFrame);
   area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);

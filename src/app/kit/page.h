@@ -79,6 +79,8 @@ protected:
   /// Words that wrap, as plain text. @param name  it is found by; nullptr: by nobody
   QLabel* words(const char* name, TextSize size, bool bold = false);
   QLabel* small_words(const char* name = nullptr);
+  /// A line in the second ink that gives way where there is no room.
+  QLabel* cut_words(const char* name);
   /// Words with marks of our own in them; what a person typed is escaped by whoever sets it.
   QLabel* rich_words(const char* name = nullptr);
   /// A caption or a remark in the second ink.

@@ -1,9 +1,9 @@
 #include "app/kit/paged_stage.h"
+#include "app/kit/page_stack.h"
 
 #include "app/kit/chips.h"
 #include "app/theme/look.h"
 
-#include <QStackedWidget>
 #include <QVBoxLayout>
 
 #include <utility>
@@ -11,7 +11,7 @@
 namespace mavrel::app {
 
 PagedStage::PagedStage(Desk& desk, QWidget* parent)
-    : StagePage(desk, parent), chips_(new Chips(desk, tr("Page"), 130, this)), stack_(new QStackedWidget(this)) {
+    : StagePage(desk, parent), chips_(new Chips(desk, tr("Page"), 130, this)), stack_(new PageStack(this)) {
   const int u = desk_.look().unit();
   QVBoxLayout* const all = wide_column();
   layout()->setContentsMargins(2 * u, u, 0, u);

@@ -137,6 +137,13 @@ void PathTable::fill() {
         this, [this] { emit held(currentRow()); }, Qt::QueuedConnection);
 }
 
+QStringList PathTable::paths() const {
+  QStringList out;
+  for (const Row& row : rows_)
+    out << row.paths;
+  return out;
+}
+
 bool PathTable::go_to(const QString& path) {
   for (std::size_t r = 0; r < rows_.size(); ++r)
     for (int c = 0; c < rows_[r].paths.size(); ++c)

@@ -37,6 +37,8 @@ public:
   void show_rows(const QStringList& heads, std::vector<Row> rows);
   /// Gives the cell of a field the focus. @returns whether it is here
   bool go_to(const QString& path);
+  /// The fields that its cells are of.
+  [[nodiscard]] QStringList paths() const;
   [[nodiscard]] int held_row() const { return currentRow(); }
 
 signals:

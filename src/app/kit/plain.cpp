@@ -3,7 +3,9 @@
 #include <QAbstractItemView>
 #include <QApplication>
 #include <QHelpEvent>
+#include <QPainter>
 #include <QPointer>
+#include <QStyle>
 #include <QTextDocument>
 #include <QToolTip>
 
@@ -29,6 +31,33 @@ public:
 };
 
 } // namespace
+
+CutLabel::CutLabel(QWidget* parent) : PlainLabel(parent) {
+  setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+}
+
+QSize CutLabel::minimumSizeHint() const {
+  return {0, PlainLabel::minimumSizeHint().height()};
+}
+
+QString CutLabel::shown() const {
+  return fontMetrics().elidedText(text(), Qt::ElideRight, contentsRect().width());
+}
+
+void CutLabel::paintEvent(QPaintEvent*) {
+  QPainter painter(this);
+  style()->drawItemText(&painter, contentsRect(), QStyle::visualAlignment(layoutDirection(), alignment()), palette(),
+                        isEnabled(), shown(), foregroundRole());
+}
+
+bool CutLabel::event(QEvent* event) {
+  if (event->type() == QEvent::ToolTip && toolTip().isEmpty() && shown() != text()) {
+    QToolTip::showText(static_cast<QHelpEvent*>(event)->globalPos(),
+                       Qt::convertFromPlainText(text(), Qt::WhiteSpaceNormal), this);
+    return true;
+  }
+  return PlainLabel::event(event);
+}
 
 void keep_tips_plain() {
   static QPointer<QObject> tips;

@@ -17,6 +17,21 @@ public:
   }
 };
 
+/// One line that gives way where there is no room: it ends in “…”, and says all of it when it is pointed at.
+class CutLabel : public PlainLabel {
+  Q_OBJECT
+public:
+  explicit CutLabel(QWidget* parent = nullptr);
+  [[nodiscard]] QSize minimumSizeHint() const override;
+
+protected:
+  void paintEvent(QPaintEvent* event) override;
+  bool event(QEvent* event) override;
+
+private:
+  [[nodiscard]] QString shown() const;
+};
+
 /// From now on tool tips of the application are text too, those of tables with them. Once is enough.
 void keep_tips_plain();
 

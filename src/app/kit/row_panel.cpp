@@ -134,6 +134,29 @@ void RowPanel::refresh() {
   }
 }
 
+std::size_t RowPanel::shown_of(const QString& list, std::size_t count) {
+  Rows& rows = rows_[list];
+  if (rows.count > 0 && count == rows.count + 1) rows.most = std::max(rows.most, count);
+  rows.count = count;
+  return std::min(count, rows.most);
+}
+
+int RowPanel::add_more(const QString& list, std::size_t count, int row) {
+  constexpr std::size_t more_at_once = 48;
+  const std::size_t most = rows_[list].most;
+  if (count <= most) return row;
+  auto* button = new QToolButton(page_);
+  button->setText(tr("%1 more …").arg(count - most));
+  button->setObjectName("more_" + list);
+  connect(button, &QToolButton::clicked, this, [this, list] {
+    rows_[list].most += more_at_once;
+    built_ += '+'; // made anew
+    refresh();
+  });
+  grid_->addWidget(button, row, 0);
+  return row + 1;
+}
+
 QLabel* RowPanel::quiet_label(const QString& text) {
   auto* label = new PlainLabel(text, page_);
   set_small(label, desk_.look());

@@ -5,6 +5,7 @@
 #include <QWidget>
 
 #include <functional>
+#include <map>
 #include <utility>
 #include <vector>
 
@@ -38,6 +39,12 @@ protected:
   QLabel* quiet_label(const QString& text = {});
   /// A button that takes a row away. @param what  the row's name, asked again whenever the build changes
   QToolButton* remover(std::function<QString()> what);
+  /// How many rows of a list are made: a long one takes its time, so that the rest stands behind `add_more`. An entry
+  /// that was just added is always made.
+  /// @param list  a name of its own on this panel
+  [[nodiscard]] std::size_t shown_of(const QString& list, std::size_t count);
+  /// The button for what is not shown of a list, where there is any. @returns the row behind it
+  int add_more(const QString& list, std::size_t count, int row);
   [[nodiscard]] QGridLayout* grid() const { return grid_; }
   [[nodiscard]] Desk& desk() const { return desk_; }
 
@@ -46,6 +53,10 @@ private:
   QGridLayout* grid_;
   QWidget* page_ = nullptr;
   QString built_;
+  struct Rows {
+    std::size_t most = 24, count = 0; // of its rows shown, and of its entries when they were made
+  };
+  std::map<QString, Rows> rows_;
   std::vector<std::pair<QToolButton*, std::function<QString()>>> removers_; // of the rows that stand
   bool stale_ = false;                                                      // changed while out of sight
 };

@@ -1,6 +1,7 @@
 #include "app/print/fit_up_pdf.h"
 
 #include "app/print/paper.h"
+#include "report/drawing_files.h"
 
 #include <QPainterPath>
 
@@ -14,7 +15,7 @@ using namespace assess;
 namespace {
 
 // All in mm of paper.
-constexpr double overlap = 10, head = 14, ruler_room = 16, ruler = 100, mark = 4, thin = 0.15, thick = 0.3;
+constexpr double overlap = 10, head = 18, ruler_room = 16, ruler = 100, mark = 4, thin = 0.15, thick = 0.3;
 
 /// One template over pages of a size.
 class Tiles {
@@ -28,7 +29,10 @@ public:
 
   void draw(const Template& t, int& pages) {
     const double w = t.width() * 1e3, h = t.height() * 1e3;
-    const int across = tiles(w, width_), up = tiles(h, height_);
+    int across = tiles(w, width_), up = tiles(h, height_);
+    // Turned where that spares joining pages.
+    turned_ = across * up > 1 && tiles(h, width_) * tiles(w, height_) == 1;
+    if (turned_) across = up = 1;
     for (int row = 0; row < up; ++row)
       for (int column = 0; column < across; ++column) {
         if (pages++ > 0) device_.newPage();
@@ -56,11 +60,16 @@ private:
                   .arg(column + 1)
                   .arg(row + 1);
     text(0, 10, line, 3, false);
+    QStringList measures;
+    for (const std::string& measure : report::measures_of(t))
+      measures << QString::fromStdString(measure);
+    text(0, 14.5, measures.join(" · "), 2.8, false);
     // The tile: what of the drawing lies on this page, its lower left corner at the room's.
     const double left = column * (width_ - overlap), below = row * (height_ - overlap);
     painter_.save();
     painter_.setClipRect(QRectF(0, head, width_, height_));
-    painter_.translate(0, head + height_);
+    painter_.translate(turned_ ? t.height() * 1e3 : 0, head + height_);
+    if (turned_) painter_.rotate(-90);
     shapes(t, left, below);
     painter_.restore();
     if (tiled) marks(column, row, across, up);
@@ -150,6 +159,7 @@ private:
   QPainter& painter_;
   QString foot_;
   double width_ = 0, height_ = 0;
+  bool turned_ = false; // the template that is drawn now
 };
 
 } // namespace
@@ -171,21 +181,23 @@ Expected<int> write_templates(std::span<const Template> templates, const QString
                    [&](QPagedPaintDevice& device) { return print_templates(device, templates, title); });
 }
 
-int print_pages(QPagedPaintDevice& device, const std::vector<std::string>& html, const QString& foot) {
+int print_leaves(QPagedPaintDevice& device, const std::vector<report::Leaf>& leaves, const QString& foot) {
   use_own_fonts();
+  constexpr double apart = 16; // points between two on one page
   paper::Pages pages(device, foot);
-  for (std::size_t i = 0; i < html.size(); ++i) {
-    if (i > 0) pages.new_page();
-    paper::Text text(html[i], pages.width());
+  for (std::size_t i = 0; i < leaves.size(); ++i) {
+    if (i > 0 && leaves[i].begins) pages.new_page();
+    pages.skip(apart);
+    paper::Text text(leaves[i].html, pages.width());
     pages.add(text);
   }
   return pages.count();
 }
 
-Expected<int> write_job_sheets(const std::vector<std::string>& html, const QString& title,
-                               const std::filesystem::path& path, QPageSize::PageSizeId paper) {
-  if (html.empty()) return refuse(words("There is nothing to hang up: every job is done."));
-  return write_pdf(path, title, paper, [&](QPagedPaintDevice& device) { return print_pages(device, html, title); });
+Expected<int> write_leaves(const std::vector<report::Leaf>& leaves, const QString& title,
+                           const std::filesystem::path& path, QPageSize::PageSizeId paper) {
+  if (leaves.empty()) return refuse(words("There is nothing to hang up: every job is done."));
+  return write_pdf(path, title, paper, [&](QPagedPaintDevice& device) { return print_leaves(device, leaves, title); });
 }
 
 } // namespace mavrel::app

@@ -3,6 +3,7 @@
 
 #include "app/print/sheet_pdf.h"
 #include "assess/fit_up/templates.h"
+#include "report/job_sheets.h"
 
 #include <span>
 
@@ -16,10 +17,10 @@ int print_templates(QPagedPaintDevice& device, std::span<const assess::Template>
                                             const std::filesystem::path& path,
                                             QPageSize::PageSizeId paper = usual_paper());
 
-/// Each text begins a page.
-int print_pages(QPagedPaintDevice& device, const std::vector<std::string>& html, const QString& foot);
-[[nodiscard]] Expected<int> write_job_sheets(const std::vector<std::string>& html, const QString& title,
-                                             const std::filesystem::path& path,
-                                             QPageSize::PageSizeId paper = usual_paper());
+/// One after the other, as many on a page as fit. @returns the number of pages
+int print_leaves(QPagedPaintDevice& device, const std::vector<report::Leaf>& leaves, const QString& foot);
+[[nodiscard]] Expected<int> write_leaves(const std::vector<report::Leaf>& leaves, const QString& title,
+                                         const std::filesystem::path& path,
+                                         QPageSize::PageSizeId paper = usual_paper());
 
 } // namespace mavrel::app

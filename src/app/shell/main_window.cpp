@@ -2,14 +2,15 @@
 
 #include "app/desk/sureness.h"
 #include "app/kit/field.h"
-#include "app/kit/height_posts.h"
 #include "app/kit/plain.h"
 #include "app/shell/findings_panel.h"
 #include "app/shell/notice_bar.h"
 #include "app/shell/stage_rail.h"
 #include "app/shell/stages.h"
 #include "app/shell/tab_order.h"
+#include "app/shell/tips_told.h"
 #include "app/shell/top_strip.h"
+#include "app/shell/work_area.h"
 
 #include <QApplication>
 #include <QDropEvent>
@@ -20,6 +21,8 @@
 #include <QScrollArea>
 #include <QStackedWidget>
 #include <QStatusBar>
+#include <QTextDocument>
+#include <QToolTip>
 #include <QVBoxLayout>
 
 namespace mavrel::app {
@@ -50,30 +53,32 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   column->addWidget(strip_);
   notices_ = new NoticeBar(centre);
   column->addWidget(notices_);
-  connect(notices_, &NoticeBar::resized_itself, this,
-          [this] { QTimer::singleShot(0, this, &MainWindow::line_up_posts); });
+  connect(notices_, &NoticeBar::resized_itself, this, [this] { QTimer::singleShot(0, work_, &WorkArea::line_up); });
   auto* row = new QHBoxLayout;
   row->setSpacing(0);
   column->addLayout(row, 1);
   rail_ = new StageRail(desk_, centre);
   row->addWidget(rail_);
-  work_ = new QWidget(centre);
-  work_->installEventFilter(this);
-  pages_ = new QStackedWidget(work_);
+  work_ = new WorkArea(desk_, centre);
   make_stages();
   row->addWidget(work_, 1);
-  posts_ = new HeightPosts(desk_, work_);
   findings_ = new FindingsPanel(desk_, centre);
   row->addWidget(findings_);
   setCentralWidget(centre);
-  told_ = new PlainLabel(this);
+  told_ = new CutLabel(this);
   told_->setObjectName("told");
   told_->setContentsMargins(desk_.look().unit(), 0, 0, 0);
   statusBar()->addWidget(told_, 1);
   statusBar()->setSizeGripEnabled(false);
   told_timer_.setSingleShot(true);
-  connect(&told_timer_, &QTimer::timeout, this,
-          [this] { told_->setText(tr("F1 lists the keys · Ctrl+K finds anything by name")); });
+  const auto quiet = [this] {
+    told_->setText(tip_.isEmpty() ? tr("F1 lists the keys · Ctrl+K finds anything by name") : tip_);
+  };
+  connect(&told_timer_, &QTimer::timeout, this, quiet);
+  connect(new TipsTold(this), &TipsTold::tells, this, [this, quiet](const QString& tip) {
+    tip_ = tip;
+    if (!told_timer_.isActive()) quiet();
+  });
   told_timer_.start(0);
 
   connect(rail_, &StageRail::chosen, this, &MainWindow::go_to_stage);
@@ -85,6 +90,12 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   connect(&desk_, &Desk::told, this, [this](const QString& sentence) {
     told_->setText(sentence);
     told_timer_.start(told_for_ms);
+  });
+  connect(&desk_, &Desk::refused, this, [this](const QString& sentence) {
+    // Beside what was used, which still has the focus; a click elsewhere takes it away.
+    if (QWidget* used = focusWidget(); used && used->isVisible())
+      QToolTip::showText(used->mapToGlobal(QPoint(0, used->height())),
+                         Qt::convertFromPlainText(sentence, Qt::WhiteSpaceNormal), used, {}, told_for_ms);
   });
   connect(&desk_, &Desk::went_to, this, &MainWindow::go_to);
   connect(&desk_, &Desk::changed, this, &MainWindow::leave_what_closed);
@@ -123,15 +134,15 @@ bool MainWindow::focusNextPrevChild(bool next) {
 }
 
 StagePage* MainWindow::page() const {
-  return qobject_cast<StagePage*>(pages_->currentWidget());
+  return qobject_cast<StagePage*>(work_->pages()->currentWidget());
 }
 
 void MainWindow::make_stages() {
   for (const StageEntry& entry : stage_entries()) {
-    StagePage* made = entry.make(desk_, pages_);
+    StagePage* made = entry.make(desk_, work_->pages());
     stages_.push_back(made);
-    pages_->addWidget(made);
-    connect(made, &StagePage::band_moved, this, &MainWindow::line_up_posts);
+    work_->pages()->addWidget(made);
+    connect(made, &StagePage::band_moved, work_, &WorkArea::line_up);
     connect(made, &StagePage::band_moved, this, &MainWindow::refresh_title); // another part of it is shown
     connect(made, &StagePage::undo_changed, this, &MainWindow::refresh_title);
     connect(made, &StagePage::wants_open, this, [this](const QString& file) {
@@ -161,11 +172,11 @@ void MainWindow::go_to_stage(const QString& key) {
     desk_.tell(why);
     wanted = 0;
   }
-  pages_->setCurrentWidget(stages_[wanted]);
+  work_->pages()->setCurrentWidget(stages_[wanted]);
   stages_[wanted]->arrive();
   rail_->set_current(stage_entries()[wanted].key);
   if (undo_) refresh_title();
-  line_up_posts();
+  work_->line_up();
 }
 
 void MainWindow::go_to(const QString& stage, const QString& place) {
@@ -190,30 +201,10 @@ std::optional<OwnUndo> MainWindow::own_undo() const {
   return page() ? page()->own_undo() : std::nullopt;
 }
 
-void MainWindow::line_up_posts() {
-  if (!centralWidget()) return;
-  const Look& look = desk_.look();
-  const bool stands = !page() || page()->wants_posts();
-  posts_->setVisible(stands);
-  const int width = stands ? posts_->sizeHint().width() : 0;
-  pages_->setGeometry(work_->rect());
-  if (page()) {
-    page()->reserve_right(width);
-    if (page()->layout()) page()->layout()->activate();
-  }
-  // Beside a stage's own height scale the posts stand exactly on it; elsewhere they take the whole height.
-  const int head = look.px(56), foot = look.px(24);
-  const auto band = page() ? page()->band() : std::nullopt;
-  const int top = band ? band->first : head + look.unit(), bottom = band ? band->second : work_->height() - foot;
-  posts_->setGeometry(work_->width() - width, top - head, width, bottom + foot - (top - head));
-  posts_->set_band(head, posts_->height() - foot, band.has_value() && page()->reads_across());
-  posts_->raise();
-}
-
 void MainWindow::resizeEvent(QResizeEvent* event) {
   QMainWindow::resizeEvent(event);
   findings_->fit_to(width());
-  QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+  QTimer::singleShot(0, work_, &WorkArea::line_up);
 }
 
 void MainWindow::restyle() {
@@ -225,7 +216,7 @@ void MainWindow::restyle() {
     restyle_small(this, look);
     findings_->fit_to(width());
     told_->setFont(look.font(TextSize::small));
-    QTimer::singleShot(0, this, &MainWindow::line_up_posts);
+    QTimer::singleShot(0, work_, &WorkArea::line_up);
   }
 }
 
@@ -297,7 +288,18 @@ void MainWindow::keyPressEvent(QKeyEvent* event) {
 }
 
 bool MainWindow::eventFilter(QObject* watched, QEvent* event) {
-  if (watched == work_ && event->type() == QEvent::Resize) line_up_posts();
+  // A line of text has keys of its own for some of ours: end of line, delete to its end. Ours are meant, but for those
+  // that edit.
+  if (event->type() == QEvent::ShortcutOverride && qobject_cast<QLineEdit*>(watched)) {
+    auto* key = static_cast<QKeyEvent*>(event);
+    const QKeySequence pressed(key->keyCombination());
+    for (const QAction* action : actions_)
+      if (action != undo_ && action != redo_ && action->shortcut() == pressed &&
+          static_cast<QWidget*>(watched)->window() == this) {
+        event->ignore();
+        return true;
+      }
+  }
   // Lists use the plain arrows for themselves; fields too. With Shift or Alt the arrows move the pose from there as
   // well.
   if (event->type() == QEvent::KeyPress && isActiveWindow()) {

@@ -12,7 +12,6 @@
 #include <functional>
 
 class QLabel;
-class QStackedWidget;
 class QMenu;
 class QPushButton;
 
@@ -23,10 +22,10 @@ struct Doubt;
 namespace mavrel::app {
 
 class FindingsPanel;
-class HeightPosts;
 class NoticeBar;
 class StageRail;
 class TopStrip;
+class WorkArea;
 
 class MainWindow : public QMainWindow {
   Q_OBJECT
@@ -72,7 +71,6 @@ private:
   void restyle();
   void refresh_title();
   void leave_what_closed();
-  void line_up_posts();
   void show_keys();
   void find_by_name();
   void fill_recent();
@@ -103,13 +101,12 @@ private:
   Keeper keeper_;
   TopStrip* strip_;
   StageRail* rail_;
-  QWidget* work_; // the pages, and the posts standing on them
-  QStackedWidget* pages_;
+  WorkArea* work_;
   std::vector<StagePage*> stages_; // as in shell/stages.cpp
-  HeightPosts* posts_;
   FindingsPanel* findings_;
   NoticeBar* notices_;
   QLabel* told_;
+  QString tip_; // of what has the focus
   QTimer told_timer_;
   QMenu* recent_ = nullptr;
   QAction *undo_ = nullptr, *redo_ = nullptr;

@@ -60,6 +60,7 @@ bool MainWindow::save_to(const QString& file) {
   const auto wrong = desk_.document().settle(Unfinished::keep);
   ReadOnly read_only = ReadOnly::refuse;
   const QString name = QFileInfo(file).fileName();
+  const auto there = stamp_of(path_of(file)); // what the question below is about
   switch (desk_.document().question_before_saving(path_of(file))) {
   case build::Question::none:
     break;
@@ -82,7 +83,7 @@ bool MainWindow::save_to(const QString& file) {
       return false;
     break;
   }
-  const auto saved = desk_.document().save(path_of(file), read_only);
+  const auto saved = desk_.document().save(path_of(file), read_only, there);
   if (!saved) {
     say_why(saved.error());
     return false;

@@ -91,7 +91,7 @@ void MainWindow::make_menus() {
     const QString name = QInputDialog::getText(this, tr("Variant"), tr("Name of this variant"), QLineEdit::Normal,
                                                QString::fromStdString(desk_.build().variant().name), &taken);
     if (!taken) return;
-    if (const auto wrong = desk_.type(path, name)) desk_.tell(*wrong);
+    if (const auto wrong = desk_.type(path, name)) desk_.refuse(*wrong);
   });
   add_action(edit, tr("Remove this variant"), {}, [this] { remove_variant(desk_, desk_.build().active_variant); });
   edit->addSeparator();
@@ -207,9 +207,13 @@ void MainWindow::find_by_name() {
       entries.push_back({action->text().remove('&'),
                          tr("command %1").arg(action->shortcut().toString(QKeySequence::NativeText)),
                          [action] { action->trigger(); }});
-  for (StagePage* one : stages_)
-    for (Findable& found : one->findables())
-      entries.push_back({std::move(found.name), std::move(found.kind), std::move(found.act)});
+  for (std::size_t i = 0; i < stages_.size(); ++i)
+    for (Findable& found : stages_[i]->findables())
+      entries.push_back({std::move(found.name), std::move(found.kind),
+                         [this, one = stages_[i], key = stage_entries()[i].key, act = std::move(found.act)] {
+                           go_to_stage(key); // whatever is found is shown
+                           if (page() == one) act();
+                         }});
   for (const auto& finding : Sureness::of(desk_).findings())
     entries.push_back({desk_.words_of(finding.title), tr("finding"),
                        [this, stage = QString(finding.stage->key), place = QString::fromStdString(finding.place)] {
@@ -236,11 +240,18 @@ void MainWindow::show_keys() {
   dialog.setWindowTitle(tr("Keys"));
   dialog.setObjectName("keys");
   auto* layout = new QVBoxLayout(&dialog);
-  auto* text = new PlainLabel(&dialog);
+  auto* area = new QScrollArea(&dialog); // there are more than a low screen has room for
+  area->setWidgetResizable(true);
+  area->setFrameShape(QFrame::NoFrame);
+  auto* text = new PlainLabel(area);
   text->setTextFormat(Qt::RichText);
   text->setText("<table>" + rows + "</table>");
   text->setTextInteractionFlags(Qt::TextSelectableByKeyboard | Qt::TextSelectableByMouse);
-  layout->addWidget(text);
+  area->setWidget(text);
+  layout->addWidget(area);
+  const QSize most = dialog.screen()->availableSize() * 0.9;
+  dialog.resize((text->sizeHint() + QSize(60, 40)).boundedTo(most));
+  text->setFocus(); // the arrows scroll
   dialog.exec();
 }
 

@@ -9,8 +9,13 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QToolButton>
+#include <QVBoxLayout>
 
 namespace mavrel::app {
+
+namespace {
+constexpr double most_of_name = 260; // px at normal text
+} // namespace
 
 TopStrip::TopStrip(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), car_(new PlainLabel(this)), job_(new PlainLabel(this)),
@@ -21,25 +26,21 @@ TopStrip::TopStrip(Desk& desk, QWidget* parent)
   setAttribute(Qt::WA_StyledBackground);
   for (QLabel* label : {job_, saved_})
     label->setProperty("quiet", true);
-  auto* row = new QHBoxLayout(this);
+  auto* rows = new QVBoxLayout(this);
   const int u = desk_.look().unit();
-  row->setContentsMargins(2 * u, u / 2, u, u / 2);
-  row->setSpacing(u);
-  row->addWidget(car_);
-  row->addWidget(job_);
-  row->addStretch(1);
-  row->addWidget(variants_);
+  rows->setContentsMargins(2 * u, u / 2, u, u / 2);
+  rows->setSpacing(u / 2);
+  for (QHBoxLayout** row : {&first_, &second_}) {
+    *row = new QHBoxLayout;
+    (*row)->setSpacing(u);
+    rows->addLayout(*row);
+  }
+  setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // it finds room for itself
   add_variant_->setText("+");
   add_variant_->setToolTip(tr("Keep this design and go on with a copy (Ctrl+D)"));
   add_variant_->setAccessibleName(tr("New variant"));
-  row->addWidget(add_variant_);
-  row->addStretch(1);
-  row->addWidget(loads_);
-  row->addStretch(1);
   units_->setProperty("plain", true);
   units_->setToolTip(tr("Units"));
-  row->addWidget(units_);
-  row->addWidget(saved_);
   connect(variants_, &Chips::chosen, this, [this](int i) { use_variant(desk_, static_cast<std::size_t>(i)); });
   connect(loads_, &Chips::chosen, this, [this](int i) { desk_.set_load_case(static_cast<std::size_t>(i)); });
   connect(add_variant_, &QToolButton::clicked, this, [this] { add_variant(desk_); });
@@ -54,7 +55,9 @@ void TopStrip::refresh() {
   const Look& look = desk_.look();
   const build::Build& build = desk_.build();
   car_->setFont(look.font(TextSize::large, true));
-  car_->setText(build.job.car.empty() ? tr("Unnamed car") : QString::fromStdString(build.job.car));
+  const QString car = build.job.car.empty() ? tr("Unnamed car") : QString::fromStdString(build.job.car);
+  car_->setText(car_->fontMetrics().elidedText(car, Qt::ElideRight, look.px(most_of_name)));
+  car_->setToolTip(car_->text() == car ? QString() : car);
   for (QLabel* label : {job_, saved_})
     label->setFont(look.font(TextSize::small));
   job_->setText(build.job.number.empty() ? QString() : tr("job %1").arg(QString::fromStdString(build.job.number)));
@@ -75,6 +78,43 @@ void TopStrip::refresh() {
   saved_->setText(desk_.document().is_saved()       ? tr("saved")
                   : desk_.document().file().empty() ? tr("in no file yet")
                                                     : tr("not saved"));
+  arrange();
+}
+
+/// What is chosen among stands in a row of its own where one row is too narrow for all of it; what is only told gives
+/// way where even that is.
+void TopStrip::arrange() {
+  const auto width_of = [](std::initializer_list<const QWidget*> some) {
+    int sum = 0;
+    for (const QWidget* one : some)
+      sum += one->sizeHint().width() + 24;
+    return sum;
+  };
+  const int room = width();
+  const bool one_row = width_of({car_, job_, variants_, add_variant_, loads_, units_, saved_}) <= room;
+  job_->setVisible(!job_->text().isEmpty() && (one_row || width_of({car_, job_, units_, saved_}) <= room));
+  if (one_row == one_row_ && first_->count() > 0) return;
+  one_row_ = one_row;
+  for (QHBoxLayout* row : {first_, second_})
+    while (QLayoutItem* item = row->takeAt(0))
+      delete item;
+  first_->addWidget(car_);
+  first_->addWidget(job_);
+  first_->addStretch(1);
+  QHBoxLayout* of_choices = one_row ? first_ : second_;
+  of_choices->addWidget(variants_);
+  of_choices->addWidget(add_variant_);
+  of_choices->addStretch(1);
+  of_choices->addWidget(loads_);
+  if (one_row) first_->addStretch(1);
+  first_->addWidget(units_);
+  first_->addWidget(saved_);
+  updateGeometry();
+}
+
+void TopStrip::resizeEvent(QResizeEvent* event) {
+  QWidget::resizeEvent(event);
+  arrange();
 }
 
 } // namespace mavrel::app

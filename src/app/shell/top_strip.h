@@ -20,13 +20,19 @@ public:
 signals:
   void units_wanted(QPoint at);
 
+protected:
+  void resizeEvent(QResizeEvent* event) override;
+
 private:
   void refresh();
+  void arrange();
 
   Desk& desk_;
   QLabel *car_, *job_, *saved_;
   Chips *variants_, *loads_;
   QToolButton *add_variant_, *units_;
+  QHBoxLayout *first_ = nullptr, *second_ = nullptr;
+  bool one_row_ = true;
 };
 
 } // namespace mavrel::app

@@ -95,7 +95,7 @@ build::Build begun_from(const build::Build& earlier, const std::string& file, co
     j.began.clear(), j.ended.clear(), j.took.reset(), j.not_before.clear(), j.who.clear(), j.reason.clear();
   }
   for (build::PartNote& p : work.parts)
-    p.ordered.clear(), p.on_shelf = 0;
+    p.ordered.clear(), p.ordered_count.reset(), p.on_shelf = 0;
   design.proving = build::Proving{};
   design.name = "A";
   out.variants.push_back(std::move(design));

@@ -29,8 +29,9 @@ public:
     lines_and_fittings();
     wiring();
     fasteners();
-    for (BuyLine& line : out_.lines)
-      read_note(line);
+    read_notes();
+    for (const BuyLine& line : out_.lines)
+      count_money(line);
     return std::move(out_);
   }
 
@@ -187,11 +188,14 @@ private:
   void fasteners() {
     for (const End end : build::both_ends) {
       if (given_.fit(end).bag.empty()) continue;
-      const build::PlateFit& p = given_.plates(end);
+      const auto& bag = given_.end(end)->fitted.bag;
+      const auto holes = plate_holes(given_.plates(end), bag ? bag->card : air::BagCard{}, false);
       // The hole is half a millimetre to a millimetre wider than its bolt.
-      const double bolt = std::floor(p.bolt_hole * 1e3 - 0.4);
-      add(fmt::format("screw M{:g} with spring washer", bolt), {words("bag to its plates"), {}}, of(end),
-          4.0 * std::round(p.bolts));
+      if (!holes)
+        add("screws of the bag", {words("a set a plate: how many and which stands on no card yet"), {}}, of(end), 4);
+      else if (holes->bolts >= 1)
+        add(fmt::format("screw M{:g} with spring washer", std::floor(holes->bolt_hole * 1e3 - 0.4)),
+            {words("bag to its plates"), {}}, of(end), 4.0 * std::round(holes->bolts));
       if (given_.survey(end).spring_place == build::SpringPlace::around_damper)
         add("self-locking nut, top", {words("new ones, torqued once"), {}}, of(end), 2);
     }
@@ -203,23 +207,60 @@ private:
     if (hard > 0) add("screw M8 with nut", {words("four a part held hard"), {}}, BuyFor::kit, hard);
   }
 
-  void read_note(BuyLine& line) {
+  /// What the shop knows of each part. A part on several lines, as one bag at both ends, is there and ordered once: the
+  /// first lines take of it what they need, the last has what is left.
+  void read_notes() {
     const auto& notes = given_.fit_up->parts;
-    for (std::size_t i = 0; i < notes.size() && !line.note; ++i) {
-      if (notes[i].part != line.part) continue;
-      line.note = i;
-      line.on_shelf = notes[i].on_shelf;
-      if (notes[i].price) line.price = notes[i].price;
-      if (notes[i].lead) line.lead = *notes[i].lead / 3600;
-      line.ordered = work::parse_day(notes[i].ordered);
+    for (std::size_t i = 0; i < notes.size(); ++i) {
+      double there = notes[i].on_shelf;
+      std::optional<double> ordered = notes[i].ordered_count;
+      BuyLine* last = nullptr;
+      for (BuyLine& line : out_.lines)
+        if (line.part == notes[i].part && !line.note) {
+          line.note = i;
+          last = &line;
+        }
+      for (BuyLine& line : out_.lines)
+        if (line.note == i) read_note(line, notes[i], &line == last, there, ordered);
+      if (!last && work::parse_day(notes[i].ordered)) ordered_for_nothing(notes[i], i);
     }
-    line.order = std::max(0.0, line.count - line.on_shelf);
-    if (line.ordered && line.lead) line.comes = *line.ordered + static_cast<work::Day>(std::ceil(*line.lead / 24));
+    for (BuyLine& line : out_.lines)
+      line.order = std::max(0.0, line.count - line.on_shelf - line.on_order);
+  }
+  static void read_note(BuyLine& line, const build::PartNote& note, bool last, double& there,
+                        std::optional<double>& ordered) {
+    if (note.price) line.price = note.price;
+    if (note.lead) line.lead = *note.lead / 3600;
+    line.on_shelf = last ? there : std::min(there, line.count);
+    there -= line.on_shelf;
+    line.ordered = work::parse_day(note.ordered);
+    if (!line.ordered) return;
+    const double missing = std::max(0.0, line.count - line.on_shelf);
+    line.on_order = !ordered ? missing : last ? *ordered : std::min(*ordered, missing);
+    if (ordered) *ordered -= line.on_order;
+    line.too_many = std::max(0.0, line.on_order - missing);
+    if (line.lead) line.comes = *line.ordered + static_cast<work::Day>(std::ceil(*line.lead / 24));
+  }
+  /// What was ordered stays ordered, also where the design needs it no longer: somebody has to send it back or use it.
+  void ordered_for_nothing(const build::PartNote& note, std::size_t i) {
+    BuyLine line;
+    line.part = note.part;
+    line.what = {words("ordered, and needed by nothing any more"), {}};
+    line.count = 0;
+    line.note = i;
+    double there = note.on_shelf;
+    std::optional<double> ordered = note.ordered_count;
+    read_note(line, note, true, there, ordered);
+    out_.lines.push_back(std::move(line));
+  }
+  void count_money(const BuyLine& line) {
     if (line.price) {
       out_.parts += *line.price * line.count;
-      if (!line.ordered) out_.to_pay += *line.price * line.order;
+      out_.ordered += *line.price * line.on_order;
+      out_.to_pay += *line.price * line.order;
     } else {
       ++out_.unpriced;
+      out_.unpriced_to_order += line.order > 0;
     }
   }
 
@@ -271,10 +312,11 @@ PartsWait parts_wait(const FitUpGiven& given, std::optional<work::Moment> now) {
   const auto first = work::parse_day(given.shop->first_day);
   const double begin = first && now ? std::fmax(0, 24.0 * (now->day - *first)) : 0;
   for (const BuyLine& line : buy_list(given).lines) {
-    if (!line.lead || line.order <= 0) continue;
-    const double there = line.comes && first ? 24.0 * (*line.comes - *first) : begin + *line.lead;
+    if (!line.lead || line.count <= line.on_shelf) continue;
     double& hours = out.hours[static_cast<std::size_t>(line.group)];
-    hours = std::fmax(hours, there);
+    if (line.order > 0) hours = std::fmax(hours, begin + *line.lead);
+    if (line.on_order > 0)
+      hours = std::fmax(hours, line.comes && first ? 24.0 * (*line.comes - *first) : begin + *line.lead);
   }
   return out;
 }

@@ -21,17 +21,22 @@ struct BuyLine {
   std::string thread;                      // of a fitting; empty: none
   Message sealing;                         // and the way it is sealed
   std::optional<double> price;             // each, in the shop's money
-  double on_shelf = 0, order = 0;          // of it: there, and to be ordered
+  double on_shelf = 0;                     // of it: there,
+  double on_order = 0, order = 0;          // ordered and not there yet, and still to be ordered
   std::optional<double> lead;              // h of the clock from ordering
   std::optional<work::Day> ordered, comes; // none: not ordered, or nobody knows
+  double too_many = 0;                     // there or ordered, and needed by nothing
   std::optional<work::Day> order_by;       // so that it holds nothing up
   std::optional<std::size_t> note;         // its place among the document's notes
 };
+/// Money in the shop's own, of the lines that have a price; those without are counted, so that nobody takes them for
+/// free.
 struct BuyList {
-  std::vector<BuyLine> lines;
-  double parts = 0;  // money, of those with a price, all that is needed
-  double to_pay = 0; // of what is still to be ordered
-  std::size_t unpriced = 0;
+  std::vector<BuyLine> lines; // what was ordered and is needed no longer is among them, `count` 0
+  double parts = 0;           // wanted: all that is needed
+  double ordered = 0;         // ordered, needed or not
+  double to_pay = 0;          // still to be ordered
+  std::size_t unpriced = 0, unpriced_to_order = 0;
 };
 
 /// How a thread is sealed: tapered ones in the thread, parallel ones under a washer or ring.

@@ -127,6 +127,19 @@ private:
     made_.push_back({what, end, make(what, end)});
     return made_.back().digest;
   }
+  /// What was entered, and what of the bag's card stands in for what was not.
+  [[nodiscard]] Digest digest_of_plates(End end) const {
+    const build::PlateFit& p = given_.plates(end);
+    const auto& bag = given_.end(end)->fitted.bag;
+    const air::BagCard card = bag ? bag->card : air::BagCard{};
+    const auto by_card = [](const std::optional<double>& entered, double stated) {
+      return air::WhereStated{entered ? 0 : stated};
+    };
+    return digest_of(std::tuple(p, by_card(p.bolts, card.bolts), by_card(p.bolt_circle, card.bolt_circle),
+                                by_card(p.bolt_hole, card.bolt_hole), by_card(p.port_hole, card.port_hole),
+                                by_card(p.port_out, card.port_out), by_card(p.port_turn, card.port_turn),
+                                by_card(p.diameter, card.flange)));
+  }
   [[nodiscard]] Digest make(Reads what, End end) const {
     const EndGiven& e = given_.end(end).given();
     const build::EndFit& fit = given_.fit(end);
@@ -144,7 +157,7 @@ private:
     case Reads::end:
       return digest_of(as_designed(e));
     case Reads::plates:
-      return digest_of(given_.plates(end));
+      return digest_of_plates(end);
     case Reads::workshop:
       return digest_of(fit.workshop);
     case Reads::air: {

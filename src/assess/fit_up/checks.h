@@ -62,8 +62,11 @@ enum class ReadBy {
   pressure, // of a corner, or the tank
   fill,     // s from opening a corner's fill valve at `from` until it stands at `to`
   vent,     // the same of its vent valve
+  together, // s from opening all valves until every end stands at its `to_ends`
   drop,     // Pa that a closed volume loses at one temperature over `hold`: from its readings over time
 };
+
+constexpr double on_its_stop = 0.001; // m above it, where a bag that comes down to its stop counts as there
 
 /// One figure that is asked for.
 struct AskedFigure {
@@ -78,9 +81,10 @@ struct AskedFigure {
   bool optional = false;             // may stay unmeasured
   bool awaited = false;              // what the design says takes a simulation, which is not there
   ReadBy read = ReadBy::hand;
-  std::optional<std::size_t> corner; // FL FR RL RR from 0 of what is read; none: the tank
-  double from = 0, to = 0;           // m, H, of a time
-  double hold = 0;                   // s, of a drop
+  std::optional<std::size_t> corner;            // FL FR RL RR from 0 of what is read; none: the tank
+  double from = 0, to = 0;                      // m, H, of a time
+  std::array<double, 2> from_ends{}, to_ends{}; // the same of all corners together: front, rear
+  double hold = 0;                              // s, of a drop
   [[nodiscard]] bool right(double measured) const {
     return (!least || measured >= *least) && (!most || measured <= *most);
   }

@@ -106,10 +106,23 @@ void held_overnight(Asking& to) {
 }
 
 void times(Asking& to) {
-  for (const auto& [key, name] : {std::pair("all_up", words("all together, parked to road")),
-                                  std::pair("all_down", words("all together, road to parked"))})
-    awaited(to.add(key, {name, {}}, Kind::time));
   const FitUpGiven& given = to.given();
+  for (const auto& [key, name, rises] : {std::tuple("all_up", words("all together, parked to road"), true),
+                                         std::tuple("all_down", words("all together, road to parked"), false)}) {
+    AskedFigure& f = to.add(key, {name, {}}, Kind::time);
+    awaited(f);
+    f.read = ReadBy::together;
+    for (const End end : build::both_ends) {
+      const FittedEnd& fitted = given.end(end)->fitted;
+      if (given.fit(end).bag.empty() || !fitted.parked || !fitted.road) {
+        f.read = ReadBy::hand;
+        continue;
+      }
+      // A bag that lies on its stop is there a little above it.
+      f.from_ends[build::at(end)] = rises ? *fitted.parked : *fitted.road;
+      f.to_ends[build::at(end)] = rises ? *fitted.road : *fitted.parked + on_its_stop;
+    }
+  }
   for (const bool up : {true, false})
     for (const auto& corners : circuits_of(given.air().kit)) {
       const End end = corners.front() < 2 ? End::front : End::rear;

@@ -89,7 +89,9 @@ private:
     const bool turns = end == End::front && survey.layout == build::Layout::strut &&
                        survey.spring_place == build::SpringPlace::around_damper;
     if (turns) {
-      const double lock = survey.points->lock.value_or(0.6), out_by = std::fmax(port_arm, given_.plates(end).port_out);
+      const auto& bag = given_.end(end)->fitted.bag;
+      const double port = given_.plates(end).port_out.value_or(bag ? bag->card.port_out : 0);
+      const double lock = survey.points->lock.value_or(0.6), out_by = std::fmax(port_arm, port);
       out += 2 * out_by * std::sin(std::fmin(lock, 1.5)); // from one lock to the other, an arc's chord
     }
     // A port in the upper plate stays with the body; where the seat at the top moves, it does.

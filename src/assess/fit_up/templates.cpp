@@ -165,36 +165,41 @@ private:
     sheet.made.side = side;
   }
 
-  [[nodiscard]] double plate_diameter() const {
-    if (fit().diameter) return *fit().diameter;
+  [[nodiscard]] air::BagCard card() const {
     const auto& bag = given_.end(end_)->fitted.bag;
-    return usual_plate_diameter(fit(), bag ? bag->card : air::BagCard{});
+    return bag ? bag->card : air::BagCard{};
+  }
+  [[nodiscard]] double across(const PlateHoles& holes) const { // of a plate, m
+    return fit().diameter.value_or(usual_plate_diameter(holes, card()));
   }
 
   void plate(const char* what, const char* name, bool upper) {
-    const bool port = upper && fit().port_hole > 0;
+    const auto holes = plate_holes(fit(), card(), upper);
+    if (!holes) {
+      out_.refused.push_back({key(what), title(name), holes.error()});
+      return;
+    }
     // A port off the line from inboard to outboard makes left and right each other's image.
-    const bool sided = port && fit().port_out > 0 && std::abs(std::sin(fit().port_turn)) > 1e-9;
+    const bool sided = holes->port_hole > 0 && holes->port_out > 0 && std::abs(std::sin(holes->port_turn)) > 1e-9;
     for (const Side side : build::both_sides) {
       if (!sided && side == Side::right) break;
       const std::optional<Side> only = sided ? std::optional(side) : std::nullopt;
       Sheet sheet(key(what, only), title(name, only));
-      draw_plate(sheet, what, only, port, side == Side::right ? -1 : 1);
+      draw_plate(sheet, what, only, *holes, across(*holes), side == Side::right ? -1 : 1);
       sheet.made.count = sided ? 1 : 2;
       sheet.put_into(out_);
     }
   }
-  void draw_plate(Sheet& sheet, const char* what, std::optional<Side> side, bool port, double mirror) {
-    const build::PlateFit& p = fit();
-    const double D = plate_diameter();
-    sheet.made.thickness = p.thickness;
+  void draw_plate(Sheet& sheet, const char* what, std::optional<Side> side, const PlateHoles& p, double D,
+                  double mirror) {
+    sheet.made.thickness = fit().thickness;
     sheet.circle(Layer::cut, {0, 0}, D / 2);
     const int bolts = static_cast<int>(std::lround(p.bolts));
     for (int i = 0; i < bolts; ++i) {
       const Flat at = polar(p.bolt_circle / 2, 2 * pi * i / bolts + pi / 2);
       sheet.hole({mirror * at.x, at.y}, p.bolt_hole, D / 2 - p.bolt_circle / 2 - p.bolt_hole / 2);
     }
-    if (port) {
+    if (p.port_hole > 0) {
       const Flat at = polar(p.port_out, p.port_turn);
       sheet.hole({mirror * at.x, at.y}, p.port_hole, D / 2 - p.port_out - p.port_hole / 2);
       sheet.measure(words("port’s hole"), p.port_hole);
@@ -221,7 +226,12 @@ private:
     const build::PlateFit& p = fit();
     const char* what = upper ? "upper_bracket" : "lower_bracket";
     const char* name = upper ? words("upper bracket, flat") : words("lower bracket, flat");
-    const double t = p.thickness, base = plate_diameter(), w = p.bracket_width;
+    const auto holes = plate_holes(p, card(), upper);
+    if (!holes) { // its leg is as long as the plate is wide
+      out_.refused.push_back({key(what), title(name), holes.error()});
+      return;
+    }
+    const double t = p.thickness, base = across(*holes), w = p.bracket_width;
     Sheet sheet(key(what), title(name));
     sheet.made.thickness = t;
     sheet.made.count = 2;
@@ -393,9 +403,38 @@ Templates templates_of(const FitUpGiven& given) {
   return Drawer(given).draw();
 }
 
-double usual_plate_diameter(const build::PlateFit& p, const air::BagCard& card) {
+Expected<PlateHoles> plate_holes(const build::PlateFit& plates, const air::BagCard& card, bool port) {
+  const auto of = [](std::optional<double> entered, double stated) {
+    return entered ? entered : stated > 0 ? std::optional(stated) : std::nullopt;
+  };
+  const auto refused = [&](const char* what) {
+    return refuse(
+        {words("The card of {0} does not say {1}. Measure it on the bag and enter it here or on the card: what "
+               "is drilled is not guessed."),
+         {card.name, what}});
+  };
+  PlateHoles out;
+  const auto bolts = of(plates.bolts, card.bolts);
+  if (!bolts) return refused(words("how many bolts hold it"));
+  out.bolts = *bolts;
+  if (out.bolts >= 1) {
+    const auto circle = of(plates.bolt_circle, card.bolt_circle), hole = of(plates.bolt_hole, card.bolt_hole);
+    if (!circle) return refused(words("on which circle its bolts lie"));
+    if (!hole) return refused(words("which holes its bolts want"));
+    out.bolt_circle = *circle, out.bolt_hole = *hole;
+  }
+  if (!port) return out;
+  const auto hole = of(plates.port_hole, card.port_hole);
+  if (!hole) return refused(words("where its port is and how wide; 0 mm where no air goes through the plate"));
+  out.port_hole = *hole;
+  out.port_out = plates.port_out.value_or(card.port_out);
+  out.port_turn = plates.port_turn.value_or(card.port_turn);
+  return out;
+}
+
+double usual_plate_diameter(const PlateHoles& p, const air::BagCard& card) {
   const double holes = p.bolt_circle + 3 * p.bolt_hole, port = 2 * p.port_out + 3 * p.port_hole;
-  const double wanted = std::max({holes, port, 0.6 * card.max_diameter});
+  const double wanted = std::max({holes, port, card.flange > 0 ? card.flange : 0.6 * card.max_diameter});
   return std::ceil(wanted * 200 - 1e-9) / 200; // to whole 5 mm
 }
 

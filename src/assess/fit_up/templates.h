@@ -76,8 +76,18 @@ struct Templates {
 /// Source: docs/models.md, "Templates".
 [[nodiscard]] Templates templates_of(const FitUpGiven& given);
 
+/// How a bag is screwed to its plates: by what was entered for the end, else by the bag's card.
+struct PlateHoles {
+  double bolts = 0, bolt_circle = 0, bolt_hole = 0; // how many, m, m
+  double port_hole = 0, port_out = 0;               // m; hole 0: none, or not of this plate
+  double port_turn = 0;                             // rad from outboard to the front
+};
+/// @param port  the plate that the air goes through
+/// @returns why there is no drawing without it, where neither says: nothing is made up that is then drilled
+[[nodiscard]] Expected<PlateHoles> plate_holes(const build::PlateFit& plates, const air::BagCard& card, bool port);
+
 /// m of the round plate under or over a bag, where nobody said: what its bolts and a bead ask for.
-[[nodiscard]] double usual_plate_diameter(const build::PlateFit& plates, const air::BagCard& card);
+[[nodiscard]] double usual_plate_diameter(const PlateHoles& holes, const air::BagCard& card);
 /// m of flat for a fold. @param angle  rad turned through; radius  m inside
 [[nodiscard]] double bend_allowance(double angle, double radius, double thickness);
 

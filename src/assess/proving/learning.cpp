@@ -38,7 +38,7 @@ public:
       for (std::size_t i = 0; i < p.figures.size(); ++i)
         if (p.measured[i] && key == "pressures")
           take_pressure(p.figures[i], *p.measured[i]);
-        else if (p.measured[i] && key == "times" && p.figures[i].read != ReadBy::hand)
+        else if (p.measured[i] && key == "times" && p.figures[i].corner)
           take_time(p.figures[i], *p.measured[i]);
       if (key == "stop_first") take_stop(p);
       if (stopped()) return std::nullopt;

@@ -103,14 +103,47 @@ private:
           words("Soap them; a check valve is heard at the compressor’s intake."));
   }
 
+  /// All corners at once against one at a time: what slows them only together is what the air of all goes through.
+  /// @param alone  were corners timed alone?
+  void together(bool alone) {
+    for (const bool up : {true, false}) {
+      const auto i = place(up ? "all_up" : "all_down");
+      const auto share = i ? over(*i) : std::nullopt;
+      if (!share || (*share <= slow && *share >= fast)) continue;
+      bool one_lags = false; // and says for itself why
+      for (std::size_t k = 0; k < point_.figures.size(); ++k)
+        if (point_.figures[k].read == (up ? ReadBy::fill : ReadBy::vent))
+          one_lags = one_lags || over(k).value_or(1) > slow;
+      if (one_lags && *share > slow) continue;
+      if (*share < fast)
+        add(point_.figures[*i].name,
+            words("More air at once than the kit says: a wider feed, a larger tank, or it did not begin where it "
+                  "should."),
+            words("Bring it to where the time begins and take it again; then read the tube’s marking."));
+      else if (!alone)
+        add(point_.figures[*i].name, words("One corner that lags, or what all share."),
+            words("Time the corners one by one: the last to be there says which."));
+      else if (up)
+        add(point_.figures[*i].name,
+            words(
+                "What only all together ask for: the feed line or its fittings, the block’s inlet, or a tank that runs "
+                "down sooner than its size says."),
+            words("Watch the tank’s gauge while all fill; drain it and look for water."));
+      else
+        add(point_.figures[*i].name, words("What all let out through: one exhaust or silencer for all of them."),
+            words("Time it with the silencer off."));
+    }
+  }
+
   void times() {
     const auto key_of_corner = [](const std::string& key) { return key.substr(key.find('_') + 1); };
     std::vector<double> shares;
     for (std::size_t i = 0; i < point_.figures.size(); ++i)
-      if (const auto share = over(i); share && point_.figures[i].read != ReadBy::hand) shares.push_back(*share);
+      if (const auto share = over(i); share && point_.figures[i].corner) shares.push_back(*share);
     const bool known = shares.size() > 2;
     const bool all_slow = known && std::all_of(shares.begin(), shares.end(), [](double s) { return s > slow; });
     const bool all_fast = known && std::all_of(shares.begin(), shares.end(), [](double s) { return s < fast; });
+    together(known);
     if (all_slow)
       return add({words("All corners"), {}},
                  words("What they share: a tank that was not full, the line to the block, or water in it."),

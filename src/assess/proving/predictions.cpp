@@ -79,10 +79,9 @@ std::optional<Predicted> predict(const LevelingGiven& given, const std::stop_tok
     for (const bool up : {true, false}) {
       if (stopped()) return std::nullopt;
       const auto low = *heights_of(air, *parked), high = *heights_of(air, *road);
-      // A bag that lies on its stop is there a little above it.
       auto down = low;
       for (double& H : down)
-        H += up ? 0 : 0.001;
+        H += on_its_stop;
       const auto took = together_time(given, up ? low : high, up ? high : down);
       if (!took)
         trouble(took.error());

@@ -228,7 +228,7 @@ void Stopwatch::look(double time, double height, bool open) {
       // It opened some time since the last look: halfway is as good as any.
       began_ = last_time_ ? (*last_time_ + time) / 2 : time;
       const double there = last_height_.value_or(height);
-      to_ += there - from_;
+      if (ends_ == Ends::as_far) to_ += there - from_;
       if (stands_off(there, from_))
         trouble_ = Message{words("It began at {0}; {1} is right. Bring it there and let it settle."),
                            {told_from(metres(there), from_), told_from(metres(from_), there)}};
@@ -242,6 +242,16 @@ void Stopwatch::look(double time, double height, bool open) {
                        {told_from(metres(height), to_), told_from(metres(to_), height)}};
   }
   last_time_ = time, last_height_ = height;
+}
+
+std::optional<double> took_together(std::span<const Stopwatch> watches) {
+  std::optional<double> first, last;
+  for (const Stopwatch& w : watches) {
+    if (!w.took()) return std::nullopt;
+    first = first ? std::min(*first, *w.began()) : *w.began();
+    last = last ? std::max(*last, *w.began() + *w.took()) : *w.began() + *w.took();
+  }
+  return first ? std::optional(*last - *first) : std::nullopt;
 }
 
 } // namespace mavrel::assess

@@ -50,22 +50,30 @@ constexpr double live_pressure_at = 0.006; // m from road height that its pressu
 /// Times a corner while it is looked at: from the moment its valve opens until it stands where it should.
 class Stopwatch {
 public:
-  /// @param from, to  m, H: it begins near the one, and ends where it has gone as far as from there to the other
-  Stopwatch(double from, double to) : from_(from), to_(to) {}
+  /// Where it ends: as far from where it began as `to` is from `from`, or at `to` wherever it began.
+  enum class Ends { as_far, there };
+  /// @param from, to  m, H: it begins near the one
+  Stopwatch(double from, double to, Ends ends = Ends::as_far) : from_(from), to_(to), ends_(ends) {}
   /// @param time  s of the looks' own clock, never earlier than before
   /// @param open  is the valve open?
   void look(double time, double height, bool open);
   [[nodiscard]] bool running() const { return began_ && !took_; }
   /// s that it took; none yet.
   [[nodiscard]] std::optional<double> took() const { return took_; }
+  /// s of the looks' clock; none yet.
+  [[nodiscard]] std::optional<double> began() const { return began_; }
   /// Why what was looked at can't be timed: it began too far off, or the valve shut on the way.
   [[nodiscard]] const std::optional<Message>& trouble() const { return trouble_; }
   static constexpr double near = 0.015; // m from where it should begin
 
 private:
   double from_, to_;
+  Ends ends_;
   std::optional<double> began_, took_, last_time_, last_height_;
   std::optional<Message> trouble_;
 };
+
+/// s from the first valve's opening until the last corner is there; none while one is not.
+[[nodiscard]] std::optional<double> took_together(std::span<const Stopwatch> watches);
 
 } // namespace mavrel::assess

@@ -189,6 +189,7 @@ static void fields(TableMaker& v, PartNote& p) {
   v.number("price", p.price, {Kind::plain, 0, 1e6, words("price")});
   v.number("lead_s", p.lead, {Kind::hours, 0, 3.6e7, words("comes after")});
   v.text("ordered", p.ordered, words("ordered on"), 10);
+  v.number("ordered_count", p.ordered_count, {Kind::plain, 0, 1e4, words("how many were ordered")});
   v.text("supplier", p.supplier, words("supplier"), 80);
   v.extra(p.extra);
 }

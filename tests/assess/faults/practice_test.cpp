@@ -183,6 +183,13 @@ TEST(PracticeRecord, IsReadAgainAndSaysWhatSomebodyIsWeakAt) {
     (void)report::read_record(text.substr(0, cut));
   EXPECT_FALSE(report::read_record("{}"));
   EXPECT_FALSE(report::read_record("[1,2"));
+  // However long it is, it is given up in a moment.
+  std::string many = "{\"mavrel_practice\":1";
+  for (int i = 0; i < 200'000; ++i)
+    many += ",\"k" + std::to_string(i) + "\":0";
+  const auto refused = report::read_record(many + ",\"cars\":[]}");
+  ASSERT_FALSE(refused);
+  EXPECT_NE(say(refused.error()).find("keys"), std::string::npos);
 }
 
 } // namespace

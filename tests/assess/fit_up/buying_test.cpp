@@ -126,6 +126,45 @@ TEST(BuyList, CountsWhatIsThereAndWhatItCosts) {
           << list.lines[i].part;
 }
 
+TEST(BuyList, WhatWasOrderedStaysOrderedWhateverTheDesignNeedsLater) {
+  Build b = fresh_estate();
+  const std::string bag = b.variant().fit[0].bag;
+  build::PartNote note;
+  note.part = bag, note.price = 150, note.ordered = "2026-11-30", note.ordered_count = 2;
+  b.variant().fit_up.own().parts.push_back(note);
+  const BuyList before = buy_list(fit_up_of(b));
+  EXPECT_DOUBLE_EQ(line_of(before, bag)->on_order, 2);
+  EXPECT_DOUBLE_EQ(line_of(before, bag)->order, 0);
+  // Another bag goes in: the two are still on their way, and told as too many.
+  b.variant().fit[0].bag = "Fennick R-118";
+  ASSERT_NE(b.variant().fit[0].bag, bag);
+  ASSERT_NE(b.variant().fit[1].bag, bag);
+  const BuyList after = buy_list(fit_up_of(b));
+  const BuyLine* left = line_of(after, bag);
+  ASSERT_NE(left, nullptr);
+  EXPECT_DOUBLE_EQ(left->count, 0);
+  EXPECT_DOUBLE_EQ(left->on_order, 2);
+  EXPECT_DOUBLE_EQ(left->too_many, 2);
+  EXPECT_NEAR(after.ordered, 300, 1e-9);
+  EXPECT_NEAR(after.parts, before.parts - 300, 1e-9); // the other bag has no price yet
+  EXPECT_EQ(after.unpriced, before.unpriced + 1);
+  EXPECT_EQ(after.unpriced_to_order, before.unpriced_to_order + 1);
+}
+
+TEST(BuyList, APartAtBothEndsIsThereAndOrderedOnce) {
+  Build b = fresh_estate();
+  b.variant().fit[1].bag = b.variant().fit[0].bag;
+  build::PartNote note;
+  note.part = b.variant().fit[0].bag, note.on_shelf = 1, note.ordered = "2026-11-30", note.ordered_count = 2;
+  b.variant().fit_up.own().parts.push_back(note);
+  double there = 0, on_order = 0, order = 0;
+  for (const BuyLine& l : buy_list(fit_up_of(b)).lines)
+    if (l.part == note.part) there += l.on_shelf, on_order += l.on_order, order += l.order;
+  EXPECT_DOUBLE_EQ(there, 1);
+  EXPECT_DOUBLE_EQ(on_order, 2);
+  EXPECT_DOUBLE_EQ(order, 1); // of four
+}
+
 TEST(Schools, BothWaysAreThisCarsOwnFigures) {
   const Build b = fresh_estate();
   const auto schools = answer_schools({b, test::demo_shelf(), std::nullopt}, {});

@@ -44,11 +44,34 @@ TEST(Templates, APlatesHolesLieOnTheirCircleAndOffItsEdge) {
       for (const DrawnCircle& h : holes(t)) {
         const double out = std::hypot(h.centre.x, h.centre.y);
         RC_ASSERT(R - out - h.radius >= 2 * h.radius - 1e-9); // never nearer the edge than its diameter
-        on_circle += std::abs(out - p.bolt_circle / 2) < 1e-9 && std::abs(h.radius - p.bolt_hole / 2) < 1e-9;
+        on_circle += std::abs(out - *p.bolt_circle / 2) < 1e-9 && std::abs(h.radius - *p.bolt_hole / 2) < 1e-9;
       }
-      RC_ASSERT(on_circle >= static_cast<int>(p.bolts));
+      RC_ASSERT(on_circle >= static_cast<int>(*p.bolts));
     }
   }));
+}
+
+TEST(Templates, AreNotDrawnWhereNobodySaysHowTheBagIsScrewedOn) {
+  air::BagCard card;
+  card.name = "Osier O-1", card.max_diameter = 0.14;
+  build::PlateFit p;
+  EXPECT_NE(say(plate_holes(p, card, false).error()).find("how many bolts"), std::string::npos);
+  card.bolts = 2;
+  EXPECT_NE(say(plate_holes(p, card, false).error()).find("which circle"), std::string::npos);
+  card.bolt_circle = 0.07, card.bolt_hole = 0.009;
+  EXPECT_TRUE(plate_holes(p, card, false).has_value());
+  EXPECT_NE(say(plate_holes(p, card, true).error()).find("port"), std::string::npos);
+  card.port_hole = 0.014, card.port_out = 0.02;
+  ASSERT_TRUE(plate_holes(p, card, true).has_value());
+  // What was entered for the end stands before its card.
+  p.bolt_circle = 0.06, p.port_hole = 0;
+  EXPECT_DOUBLE_EQ(plate_holes(p, card, true)->bolt_circle, 0.06);
+  EXPECT_DOUBLE_EQ(plate_holes(p, card, true)->port_hole, 0);
+  p.bolts = 0; // held by something else
+  EXPECT_DOUBLE_EQ(plate_holes(p, {}, false)->bolts, 0);
+  // The flange makes the plate as wide as it is.
+  card.flange = 0.13;
+  EXPECT_NEAR(usual_plate_diameter(*plate_holes(p, card, false), card), 0.13, 1e-9);
 }
 
 TEST(Templates, RefuseAHoleTooNearTheEdgeAndSayWhatWouldBeRight) {

@@ -115,6 +115,11 @@ TEST(Pointing, ASlowCornerIsAPinchedLineASlowFillItsValveAndAllSlowTheTank) {
   EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "fill_front_right" ? 1.8 : 1; }), "fill valve"));
   EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "vent_front_right" ? 1.8 : 1; }), "silencer"));
   EXPECT_TRUE(says(at([](const AskedFigure&) { return 1.8; }), "tank"));
+  // Slow only all together: what all go through; where one corner lags it says why itself.
+  EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "all_up" ? 1.6 : 1; }), "feed line"));
+  EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "all_down" ? 1.6 : 1; }), "silencer"));
+  EXPECT_EQ(at([](const AskedFigure& f) { return f.key == "all_up" || f.key == "fill_front_right" ? 1.8 : 1; }).size(),
+            1U);
 }
 
 TEST(Pointing, OneSideOffIsItsRodBothAreTheStoredHeight) {

@@ -142,6 +142,23 @@ TEST(Stopwatch, SaysWhatCantBeTimed) {
   EXPECT_FALSE(let_go.took());
 }
 
+TEST(Stopwatch, TogetherItIsTheLastThatIsThere) {
+  using Ends = Stopwatch::Ends;
+  std::vector<Stopwatch> all{Stopwatch(0.330, 0.350, Ends::there), Stopwatch(0.340, 0.370, Ends::there)};
+  EXPECT_FALSE(took_together(all));
+  for (int i = 0; i <= 100; ++i) {
+    const double t = i * 0.05, gone = 0.01 * std::max(0.0, t - 1.0);
+    // The front began 2 mm high: it ends where it should all the same.
+    all[0].look(t, 0.332 + gone, t > 1.0);
+    all[1].look(t, 0.340 + gone, t > 1.0);
+    EXPECT_TRUE(t >= 2.5 || !took_together(all));
+  }
+  ASSERT_TRUE(took_together(all));
+  EXPECT_NEAR(*all[0].took(), 1.8, 0.05);
+  EXPECT_NEAR(*took_together(all), 3.0, 0.05);
+  EXPECT_FALSE(took_together({}));
+}
+
 TEST(ReadNow, TakesTheNearestPresetAndOnlyThePressuresOfThatSide) {
   const FitUpGiven given = fit_up_of(fresh_estate());
   const auto points = hold_points(given);

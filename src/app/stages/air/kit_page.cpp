@@ -82,7 +82,6 @@ QLayout* KitPage::make_parts() {
     caption->setBuddy(box);
     QLabel* about = quiet();
     about->setWordWrap(false);
-    about->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     grid->addWidget(caption, r, 0);
     grid->addWidget(box, r, 1);
     grid->addWidget(about, r++, 2);

@@ -50,9 +50,7 @@ LiftPage::LiftPage(Desk& desk, QWidget* parent)
   line->addStretch(1);
   line->addWidget(what_);
   csv_ = button(line, tr("CSV …"), "lift_csv", [this] { write_csv(); });
-  throttled_ = small_words("throttled");
-  throttled_->setWordWrap(false);
-  throttled_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  throttled_ = cut_words("throttled");
   wide_column()->addWidget(throttled_);
   auto* plots = beside_posts(1);
   plots->addWidget(plot_, 1);
@@ -148,7 +146,6 @@ void LiftPage::fill() {
       parts << one;
     }
   throttled_->setText(parts.isEmpty() ? QString() : tr("What throttles it: %1").arg(parts.join(" · ")));
-  throttled_->setToolTip(throttled_->text());
 }
 
 void LiftPage::write_csv() {

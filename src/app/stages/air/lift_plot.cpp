@@ -92,7 +92,7 @@ void LiftPlot::paint_ground(QPainter& painter) const {
     painter.drawLine(QPointF(x, p.top()), QPointF(x, p.bottom() + look.px(4)));
     painter.setPen(t.second);
     draw_line(painter, {x - 30, p.bottom() + look.px(4), 60, double(look.px(14))}, Qt::AlignHCenter | Qt::AlignTop,
-              QString::number(v, 'g', 4) + (v == 0 ? " s" : ""));
+              tick_text(v, step) + (v == 0 ? " s" : ""));
   }
   painter.save();
   painter.setClipRect(p);
@@ -131,7 +131,7 @@ void LiftPlot::paint_ground(QPainter& painter) const {
   for (const Name& name : names) {
     const QRectF box(p.right() - look.px(44), name.y - look.px(14), look.px(42), look.px(13));
     painter.setPen(name.colour);
-    draw_line(painter, box, Qt::AlignRight | Qt::AlignBottom, name.text);
+    paint_words(painter, box, Qt::AlignRight | Qt::AlignBottom, name.text);
   }
   // When each end is there.
   const double head = p.top() - look.px(34);

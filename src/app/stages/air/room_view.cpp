@@ -1,4 +1,5 @@
 #include "app/desk/desk.h"
+#include "app/kit/car_outline.h"
 #include "app/kit/drawing.h"
 #include "app/kit/nudge.h"
 #include "app/stages/air/room_page.h"
@@ -103,19 +104,11 @@ void RoomView::paint_side(QPainter& painter) const {
   const Plan p = plan(0);
   const double L = body.wheelbase.value_or(usual_wheelbase), front = -body.front_overhang.value_or(usual_overhang),
                rear = L + body.rear_overhang.value_or(usual_overhang), top = body.overall_height.value_or(usual_height);
-  // The car's outline from its own measures: belt and roof at usual shares of them.
-  const double belt = top * 0.60, bonnet = top * 0.52, sill = body.sill_height.value_or(above_road);
-  const bool pickup = body.style == build::BodyStyle::pickup;
-  const bool tall_rear = body.style == build::BodyStyle::estate || body.style == build::BodyStyle::van ||
-                         body.style == build::BodyStyle::hatchback;
-  QPolygonF shape;
-  shape << at(p, front, sill) << at(p, front, bonnet * 0.9) << at(p, L * 0.22, bonnet) << at(p, L * 0.42, top);
-  if (pickup)
-    shape << at(p, L * 0.66, top) << at(p, L * 0.72, belt) << at(p, rear, belt);
-  else if (tall_rear)
-    shape << at(p, rear - 0.35, top * 0.98) << at(p, rear - 0.05, belt);
-  else
-    shape << at(p, L * 0.80, top) << at(p, L * 1.02, belt) << at(p, rear, belt * 0.95);
+  // The car's outline from its own measures.
+  const double sill = body.sill_height.value_or(above_road);
+  QPolygonF shape{at(p, front, sill)};
+  for (const QPointF& share : car_silhouette(body.style))
+    shape << at(p, std::lerp(front, rear, share.x()), std::max(sill, share.y() * top));
   shape << at(p, rear, sill) << at(p, front, sill);
   painter.setPen(QPen(t.rule, 1.6));
   painter.setBrush(Qt::NoBrush);

@@ -350,7 +350,7 @@ void RunView::offer() {
   menu->setAttribute(Qt::WA_DeleteOnClose);
   const auto add = [&](const QString& shown, const std::string& name) {
     auto* action = menu->addAction(shown, this, [this, field = QString("@.air.%1").arg(row.field), name] {
-      if (const auto wrong = desk_.type(field, QString::fromStdString(name))) desk_.tell(*wrong);
+      if (const auto wrong = desk_.type(field, QString::fromStdString(name))) desk_.refuse(*wrong);
     });
     action->setCheckable(true);
     action->setChecked(name == now);
@@ -393,7 +393,8 @@ void RunView::keyPressEvent(QKeyEvent* event) {
     return offer();
   case Qt::Key_Delete:
     if (held_)
-      if (const auto wrong = desk_.type(QString("@.air.%1").arg(assess::row_of(*held_).field), "")) desk_.tell(*wrong);
+      if (const auto wrong = desk_.type(QString("@.air.%1").arg(assess::row_of(*held_).field), ""))
+        desk_.refuse(*wrong);
     return;
   default:
     QWidget::keyPressEvent(event);

@@ -116,8 +116,8 @@ WiringPage::WiringPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(
          {{"volts", tr("at the battery")},
           {"drop_allowed", tr("drop at most")},
           {"stagger_s", tr("second starts later")},
-          {"battery_at.x_m", tr("battery, behind axle")},
-          {"battery_at.y_m", tr("left of the middle")}});
+          {"battery_at.x_m", tr("battery, behind")},
+          {"battery_at.y_m", tr("to the left")}});
   column()->addWidget(view_, 3);
   about_ = words("wiring_about", TextSize::normal);
   column()->addWidget(about_);

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
 #include "app/kit/field.h"
+#include "app/kit/page_stack.h"
 #include "app/kit/plain.h"
 #include "app/stages/bags/bag_table.h"
 #include "app/stages/bags/edits.h"
@@ -15,7 +16,6 @@
 #include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
-#include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
 
@@ -91,11 +91,11 @@ Field* BagsStage::fit_field(const QuestionField& field) {
 }
 
 BagsStage::BagsStage(Desk& desk, QWidget* parent)
-    : StagePage(desk, parent), title_(new PlainLabel(this)), about_(new PlainLabel(this)),
+    : StagePage(desk, parent), title_(new PlainLabel(this)), about_(new CutLabel(this)),
       sheet_title_(new PlainLabel(this)), sheet_about_(new PlainLabel(this)),
       ends_(new Chips(desk, tr("End"), 80, this)), pages_(new Chips(desk, tr("Part of the stage"), 130, this)),
-      stack_(new QStackedWidget(this)), table_(new BagTable(desk, this)), tabs_(new QTabBar(this)),
-      views_stack_(new QStackedWidget(this)), beside_(new QWidget(this)) {
+      stack_(new PageStack(this)), table_(new BagTable(desk, this)), tabs_(new QTabBar(this)),
+      views_stack_(new PageStack(this)), beside_(new QWidget(this)) {
   const int u = desk_.look().unit();
   for (QLabel* label : {about_, sheet_about_})
     label->setProperty("quiet", true);
@@ -106,7 +106,6 @@ BagsStage::BagsStage(Desk& desk, QWidget* parent)
   head->setSpacing(u);
   head->addWidget(ends_);
   head->addWidget(title_);
-  about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred); // gives way to the chips
   head->addWidget(about_, 1);
   head->addWidget(pages_);
   head->setContentsMargins(0, 0, u, 0);

@@ -40,8 +40,9 @@ void BriefPanel::build_rows() {
     for (const auto& name : build::names_of(build::PresetUse{}))
       use->addItem(tr(name.name), QString(name.key));
     use->setObjectName(QString("use_%1").arg(i));
+    use->setProperty("path", path + ".use");
     connect(use, &QComboBox::activated, this, [this, path, use] {
-      if (const auto wrong = desk().type(path + ".use", use->currentData().toString())) desk().tell(*wrong);
+      if (const auto wrong = desk().type(path + ".use", use->currentData().toString())) desk().refuse(*wrong);
     });
     grid()->addWidget(use, row, 1);
     int column = 2;

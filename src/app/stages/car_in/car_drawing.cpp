@@ -137,7 +137,9 @@ void CarDrawing::place_fields() {
       put(key, middle - w / 2.0, row + n * (h + gap), w);
     ++n;
   }
-  const double narrow = look.px(70);
+  double narrow = look.px(70);
+  for (const char* key : {"front_overhang", "rear_overhang", "overall_height"})
+    narrow = std::max(narrow, double(fields_.at(key)->minimumSizeHint().width()));
   put("front_overhang", std::max(2.0, v.at(-s.front_overhang, 0).x() - look.px(76)), v.y0 - h - look.px(6),
       static_cast<int>(narrow));
   put("rear_overhang", std::min(width() - narrow - 2.0, v.at(s.wheelbase + s.rear_overhang, 0).x() + look.px(6)),
@@ -163,8 +165,8 @@ void CarDrawing::paintEvent(QPaintEvent*) {
   const CarShape s = car_shape(desk_);
   const CarView v = view(s);
   paint_car_body(painter, desk_, s, v);
-  paint_load(painter, s, v);
   paint_car_wheels(painter, desk_, s, v, width());
+  paint_load(painter, s, v); // its names are read before wheels
   paint_leaders(painter, s, v);
 }
 

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/page_stack.h"
 #include "app/kit/plain.h"
 #include "app/stages/car_in/brief_panel.h"
 #include "app/stages/car_in/car_drawing.h"
@@ -14,7 +15,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
 
@@ -25,9 +25,9 @@ enum Panel { front_end, rear_end, loads, brief, job };
 } // namespace
 
 CarInStage::CarInStage(Desk& desk, QWidget* parent)
-    : StagePage(desk, parent), stack_(new QStackedWidget(this)), survey_(new QWidget(this)),
-      tape_(new TapeMode(desk, this)), title_(new PlainLabel(tr("Car in"), survey_)), about_(new PlainLabel(survey_)),
-      drawing_(new CarDrawing(desk, survey_)), tabs_(new QTabBar(survey_)), panels_(new QStackedWidget(survey_)) {
+    : StagePage(desk, parent), stack_(new PageStack(this)), survey_(new QWidget(this)), tape_(new TapeMode(desk, this)),
+      title_(new PlainLabel(tr("Car in"), survey_)), about_(new PlainLabel(survey_)),
+      drawing_(new CarDrawing(desk, survey_)), tabs_(new QTabBar(survey_)), panels_(new PageStack(survey_)) {
   const int u = desk_.look().unit();
   auto* whole = new QVBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);

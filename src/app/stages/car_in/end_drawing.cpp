@@ -5,6 +5,7 @@
 #include "app/kit/field.h"
 #include "app/stages/car_in/end_figure.h"
 #include "assess/end/end_answer.h"
+#include "assess/survey/stand_ins.h"
 #include "build/names.h"
 
 #include <QComboBox>
@@ -24,6 +25,7 @@ EndDrawing::EndDrawing(Desk& desk, build::End end, QWidget* parent) : QWidget(pa
   add("spring_length_m", tr("seat to seat"));
   add("motion_ratio", tr("spring ratio"));
   add("bag_room_m", tr("room for the bag"));
+  add("spring_base_m", tr("spring base"));
   add("damper_length_m", tr("damper now"));
   add("damper_open_m", tr("damper open"));
   add("damper_shut_m", tr("damper shut"));
@@ -68,12 +70,13 @@ template <class Enum>
 void EndDrawing::add_choice(const QString& key, const QString& caption) {
   auto* box = new QComboBox(this);
   box->setAccessibleName(caption);
+  box->setProperty("path", QString("%1.%2").arg(build::key_of(end_), key));
   box->setToolTip(caption);
   for (const auto& row : build::names_of(Enum{}))
     box->addItem(tr(row.name), QString(row.key));
   connect(box, &QComboBox::activated, this, [this, key, box] {
     if (const auto wrong = desk_.type(QString("%1.%2").arg(build::key_of(end_), key), box->currentData().toString()))
-      desk_.tell(*wrong);
+      desk_.refuse(*wrong);
   });
   choices_[key] = box;
 }
@@ -92,6 +95,9 @@ void EndDrawing::refresh() {
       ->set_placeholder(tr("%1 estimated").arg(desk_.shown(desk_.assessment().end(end_).unsprung_mass, Kind::mass)));
   for (const char* key : {"bag_room_m", "other_spring_rate_n_per_m", "other_spring_slack_m"})
     fields_.at(key)->set_placeholder(tr("none given"));
+  const auto base = assess::spring_base(desk_.build().end(end_));
+  fields_.at("spring_base_m")
+      ->set_placeholder(base ? tr("≈ %1").arg(desk_.shown(*base, Kind::length, 0)) : tr("not taken"));
   // What stands in while a reading is missing.
   for (const char* key : {"spring_length_m", "motion_ratio", "damper_length_m", "damper_open_m", "damper_shut_m"})
     fields_.at(key)->set_placeholder({});
@@ -126,6 +132,9 @@ void EndDrawing::place() {
   put("spring_length_m", left, look.px(30), w);
   put("motion_ratio", left, look.px(30) + h + gap, w);
   put("bag_room_m", left, look.px(30) + 2 * (h + gap), w);
+  // Between the middles of both springs: of an axle that carries both.
+  fields_.at("spring_base_m")->setVisible(assess::is_solid_axle(desk_.build().end(end_).layout));
+  put("spring_base_m", left, look.px(30) + 3 * (h + gap), w);
   put("damper_open_m", right, look.px(2), w);
   put("damper_length_m", right, look.px(2) + (h + gap), w);
   put("damper_shut_m", right, look.px(2) + 2 * (h + gap), w);

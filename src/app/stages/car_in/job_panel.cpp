@@ -27,11 +27,12 @@ JobPanel::JobPanel(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
   add("surroundings.temperature_k", tr("air temperature"), 3, 1);
   auto* style = new QComboBox(this);
   style->setAccessibleName(tr("Body style"));
+  style->setProperty("path", "body.style");
   style->setToolTip(tr("Body style: how the car is drawn"));
   for (const auto& row : build::names_of(build::BodyStyle{}))
     style->addItem(tr(row.name), QString(row.key));
   connect(style, &QComboBox::activated, this, [this, style] {
-    if (const auto wrong = desk_.type("body.style", style->currentData().toString())) desk_.tell(*wrong);
+    if (const auto wrong = desk_.type("body.style", style->currentData().toString())) desk_.refuse(*wrong);
   });
   const auto show = [this, style] { style->setCurrentIndex(static_cast<int>(desk_.build().body.style)); };
   connect(&desk_, &Desk::changed, this, show);

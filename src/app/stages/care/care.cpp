@@ -31,7 +31,10 @@ std::vector<Command> CareStage::commands() {
 std::vector<Findable> CareStage::findables() {
   std::vector<Findable> out;
   for (const assess::CareTask& task : assess::care_tasks())
-    out.push_back({desk_.words_of({task.name, {}}), tr("care"), [this] { show_page(due_page); }});
+    out.push_back({desk_.words_of({task.name, {}}), tr("care"), [this, key = task.key] {
+                     show_page(due_page);
+                     due_->hold(key);
+                   }});
   return out;
 }
 

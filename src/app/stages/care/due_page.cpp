@@ -77,6 +77,12 @@ void DuePage::done() {
   if (add_to_log(desk_, std::move(entry))) desk_.tell(tr("Done: %1").arg(desk_.words_of({task.name, {}})));
 }
 
+void DuePage::hold(const std::string& task) {
+  held_ = task;
+  refresh();
+  list_->setFocus();
+}
+
 void DuePage::fill() {
   const Tokens& t = desk_.look().tokens();
   years_->refresh();

@@ -16,6 +16,8 @@ public:
   explicit DuePage(Desk& desk, QWidget* parent = nullptr);
   /// @returns whether it was written; else why not is told
   bool write_calendar(const QString& to);
+  /// Holds a task by its key.
+  void hold(const std::string& task);
 
 protected:
   void fill() override;

@@ -107,7 +107,7 @@ LogEntryBox::LogEntryBox(Desk& desk, QWidget* parent)
     auto* edit = new QLineEdit(this);
     QLabel* caption = put(edit, f.name, (std::string("log_") + f.field).c_str(), 2, column++);
     numbers_.push_back({f.field, caption, edit});
-    edit->setMinimumWidth(desk_.look().px(48));
+    edit->setMinimumWidth(desk_.look().px(40));
     connect(edit, &QLineEdit::returnPressed, this, &LogEntryBox::write);
   }
   put(text_, tr("remark"), "log_text", 4, 0, 6);

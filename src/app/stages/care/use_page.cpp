@@ -54,7 +54,6 @@ QString CarePanel::shape() const {
 
 void CarePanel::put(const QString& path, const QString& caption, int row, int column, int span) {
   auto* field = new Field(desk(), path, caption, grid()->parentWidget());
-  field->setMinimumWidth(desk().look().px(52));
   grid()->addWidget(field, row, column, 1, span);
 }
 
@@ -129,11 +128,14 @@ void CarePanel::build_rows() {
     }
     return;
   case What::lessons:
-    for (std::size_t i = 0; i < care.lessons.size(); ++i) {
+    const std::size_t shown = shown_of("lessons", care.lessons.size());
+    for (std::size_t i = 0; i < shown; ++i) {
       const QString path = QString("care.lessons.%1.").arg(i);
       put(path + "what", tr("what had to be changed"), row, 0, 2);
       put(path + "why", tr("why"), row, 2, 2);
       put(path + "hours_s", tr("cost"), row, 4);
+      put(path + "where", tr("where on the car"), row + 1, 0, 2);
+      put(path + "by", tr("by"), row + 1, 2, 2);
       auto* stage =
           new ChoiceBox(desk(), path + "stage", tr("Stage that it is a lesson of"), stage_rows, grid()->parentWidget());
       grid()->addWidget(stage, row, 5, Qt::AlignBottom);
@@ -143,8 +145,10 @@ void CarePanel::build_rows() {
       });
       connect(gone, &QToolButton::clicked, this,
               [this, entry = path.chopped(1)] { desk().remove_entry(tr("Remove a lesson"), entry); });
-      grid()->addWidget(gone, row++, 6, Qt::AlignBottom);
+      grid()->addWidget(gone, row, 6, Qt::AlignBottom);
+      row += 2;
     }
+    row = add_more("lessons", care.lessons.size(), row);
     for (const auto& [c, stretch] : {std::pair(0, 3), {1, 3}, {2, 3}, {3, 3}, {4, 2}, {5, 3}})
       grid()->setColumnStretch(c, stretch);
     add_button(tr("Write down a lesson"), "add_lesson", row, [this] {

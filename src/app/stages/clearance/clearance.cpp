@@ -21,7 +21,6 @@ ClearanceStage::ClearanceStage(Desk& desk, QWidget* parent)
     : PagedStage(desk, parent), ends_(new Chips(desk, tr("End"), 80, this)), about_(quiet()) {
   head()->insertWidget(0, ends_);
   about_->setWordWrap(false);
-  about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   head()->insertWidget(2, about_, 1);
   add_page(tr("Near the wheel"), near_);
   add_page(tr("What would fit"), fits_);

@@ -1,6 +1,7 @@
 #include "app/stages/clearance/drive_view.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/car_outline.h"
 #include "app/kit/drawing.h"
 #include "app/kit/height_scale.h"
 #include "app/kit/nudge.h"
@@ -136,21 +137,17 @@ void DriveView::paintEvent(QPaintEvent*) {
   }
   const space::Stance& stance = *s->stance;
   const auto place = [&](double x, double z) { return f.at(stance.place({x, z})); };
-  // The body, in outline: nose, bonnet, roof, tail, over its underside.
+  // The body, in outline, over its underside.
   const build::Body& body = desk_.build().body;
   const double L = s->car.wheelbase, nose = body.front_overhang.value_or(0.9), tail = body.rear_overhang.value_or(1.0);
-  const double roof = body.overall_height.value_or(1.45), waist = 0.62 * roof;
-  const bool bed = body.style == build::BodyStyle::pickup;
+  const double roof = body.overall_height.value_or(1.45);
   QPolygonF outline;
   double bumper = 0.3, back = 0.35;
   const auto& points = s->car.points;
   if (!points.empty()) bumper = points.front().z, back = points.back().z;
-  outline << place(-nose, std::max(bumper, 0.16)) << place(-nose - 0.02, 0.45 * roof)
-          << place(-0.75 * nose, 0.50 * roof) << place(0.30 * L, waist) << place(0.46 * L, roof);
-  if (bed)
-    outline << place(0.64 * L, roof) << place(0.70 * L, waist) << place(L + tail, waist);
-  else
-    outline << place(0.95 * L, roof) << place(L + 0.9 * tail, waist) << place(L + tail, 0.5 * roof);
+  outline << place(-nose, std::max(bumper, 0.16));
+  for (const QPointF& share : car_silhouette(body.style))
+    outline << place(std::lerp(-nose, L + tail, share.x()), share.y() * roof);
   outline << place(L + tail, back);
   for (auto p = points.rbegin(); p != points.rend(); ++p)
     outline << place(p->x, p->z);

@@ -154,9 +154,9 @@ void GapSheet::paint_ground(QPainter& painter) const {
     const Look& look = desk_.look();
     painter.setFont(look.font());
     painter.setPen(look.tokens().second);
-    painter.drawText(plot(), Qt::AlignCenter | Qt::TextWordWrap,
-                     tr("Nothing near the wheel has been measured yet. Add an obstacle above: a gap by the tape, or a "
-                        "solid with its place."));
+    paint_words(painter, plot(), Qt::AlignCenter | Qt::TextWordWrap,
+                tr("Nothing near the wheel has been measured yet. Add an obstacle above: a gap by the tape, or a "
+                   "solid with its place."));
     return;
   }
   std::vector<QRectF> rects;

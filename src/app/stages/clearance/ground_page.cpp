@@ -5,6 +5,7 @@
 #include "app/kit/chips.h"
 #include "app/kit/end_panel.h"
 #include "app/kit/field.h"
+#include "app/kit/page_stack.h"
 #include "app/kit/path_table.h"
 #include "app/kit/plain.h"
 #include "app/stages/clearance/drive_view.h"
@@ -17,7 +18,6 @@
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
 
@@ -49,7 +49,7 @@ public:
     for (const auto& use : build::names_of(build::PresetUse{}))
       over_->addItem(QObject::tr(use.name), QString(use.key));
     connect(over_, &QComboBox::activated, this, [this] {
-      if (const auto wrong = desk_.type(base_ + "over", over_->currentData().toString())) desk_.tell(*wrong);
+      if (const auto wrong = desk_.type(base_ + "over", over_->currentData().toString())) desk_.refuse(*wrong);
     });
     column->addWidget(over_);
     row->addLayout(column, 3);
@@ -66,6 +66,7 @@ public:
     if (!ground) return;
     base_ = QString("@.brief.grounds.%1.").arg(*ground);
     name_->bind(base_ + "name");
+    over_->setProperty("path", base_ + "over");
     margin_->bind(base_ + "margin_m");
     const auto& grounds = desk_.build().variant().brief.grounds;
     const QSignalBlocker quiet(over_);
@@ -84,7 +85,7 @@ private:
 GroundPage::GroundPage(Desk& desk, QWidget* parent)
     : Page(desk, parent), grounds_(new Chips(desk, tr("On the ground"), 110, this)),
       orders_(new Chips(desk, tr("Way between presets"), 100, this)), view_(new DriveView(desk, this)),
-      tabs_(new QTabBar(this)), panels_(new QStackedWidget(this)),
+      tabs_(new QTabBar(this)), panels_(new PageStack(this)),
       underside_(new PathTable(desk, tr("Low points of the underside"), this)),
       points_(new PathTable(desk, tr("Profile of the ground"), this)), ground_form_(new GroundForm(desk, this)),
       plot_(new GroundPlot(desk, this)) {
@@ -98,9 +99,7 @@ GroundPage::GroundPage(Desk& desk, QWidget* parent)
   upper->addLayout(make_sheets(), 4);
   auto* told = row(wide_column());
   told->setContentsMargins(0, 0, u, 0);
-  about_ = quiet();
-  about_->setWordWrap(false);
-  about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  about_ = cut_words("ground_about");
   told->addWidget(about_, 1);
   told->addWidget(orders_);
   auto* foot = row(beside_posts(10), 1);
@@ -150,9 +149,7 @@ void GroundPage::make_head() {
       desk_.remove_entry(tr("Remove it from the ground"), QString("@.brief.grounds.%1").arg(*held));
   });
   button(top, tr("Drive to the worst"), "drive_to_worst", [this] { view_->drive_to_worst(); });
-  told_ = quiet();
-  told_->setWordWrap(false);
-  told_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+  told_ = cut_words("drive_told");
   top->addWidget(told_, 1);
 }
 
@@ -362,7 +359,7 @@ void GroundPage::fill_tables() {
 
 bool GroundPage::take_file(const QString& file) {
   if (const auto wrong = read_ground(desk_, file)) {
-    desk_.tell(*wrong);
+    desk_.refuse(*wrong);
     return false;
   }
   view_->drive_over(desk_.build().variant().brief.grounds.size() - 1);

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
+#include "app/kit/page_stack.h"
 #include "app/stages/clearance/gap_sheet.h"
 #include "app/stages/clearance/obstacles_panel.h"
 #include "app/stages/clearance/rooms_panel.h"
@@ -11,7 +12,6 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QSlider>
-#include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
 
@@ -25,7 +25,7 @@ constexpr int notches = 20; // of the steering slider, either way
 
 NearPage::NearPage(Desk& desk, QWidget* parent)
     : Page(desk, parent), views_(new Chips(desk, tr("Seen from"), 80, this)), wheel_(new QSlider(Qt::Horizontal, this)),
-      view_(new SectionView(desk, steer_, this)), tabs_(new QTabBar(this)), panels_(new QStackedWidget(this)),
+      view_(new SectionView(desk, steer_, this)), tabs_(new QTabBar(this)), panels_(new PageStack(this)),
       obstacles_(new ObstaclesPanel(desk, steer_, this)), sheet_(new GapSheet(desk, steer_, this)) {
   const int u = desk_.look().unit();
   set_plot(sheet_);

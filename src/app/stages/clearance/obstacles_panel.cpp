@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/field.h"
+#include "app/kit/page.h"
 #include "app/kit/plain.h"
 #include "app/stages/clearance/edits.h"
 #include "app/stages/clearance/steer.h"
@@ -14,7 +15,6 @@
 #include <QLabel>
 #include <QMenu>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QTableWidget>
 #include <QVBoxLayout>
 
@@ -92,14 +92,6 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
     if (r != before && r >= 0) hold(static_cast<std::size_t>(r));
   });
 
-  auto* area = new QScrollArea(this);
-  area->setWidgetResizable(true);
-  area->setFrameShape(QFrame::NoFrame);
-  area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
-  area->setFocusPolicy(Qt::NoFocus);
-  area->viewport()->setAutoFillBackground(false);
-  form_->setAutoFillBackground(false);
-  area->setWidget(form_);
   auto* grid = new QGridLayout(form_);
   grid->setContentsMargins(0, 0, u / 2, 0);
   grid->setHorizontalSpacing(u);
@@ -133,7 +125,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
     connect(combo, &QComboBox::activated, this, [this, combo, key] {
       if (!held_) return;
       const QString path = QString("%1.obstacles.%2.%3").arg(build::key_of(desk_.end())).arg(*held_).arg(key);
-      if (const auto wrong = desk_.type(path, combo->currentData().toString())) desk_.tell(*wrong);
+      if (const auto wrong = desk_.type(path, combo->currentData().toString())) desk_.refuse(*wrong);
     });
     column->addWidget(label);
     column->addWidget(combo);
@@ -162,7 +154,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   add_field("size_z_m", tr("high"), boxes);
   add_field("room_m", tr("room wanted"), gaps | solids);
   grid->setRowStretch(static_cast<int>(order_.size()) / across + 1, 1); // a name stays by its field
-  layout->addWidget(area, 5);
+  layout->addWidget(scrolled(form_, this), 5);
   for (const auto signal : {&Desk::changed, &Desk::restyled})
     connect(&desk_, signal, this, &ObstaclesPanel::refresh);
   connect(&desk_, &Desk::looked_at, this, [this] {
@@ -272,6 +264,8 @@ void ObstaclesPanel::show_held() {
   for (const auto& [combo, key] : choices_) {
     const QString name = key;
     combo->setFont(desk_.look().font(TextSize::small));
+    combo->setProperty("path",
+                       QString("%1.obstacles.%2.%3").arg(build::key_of(desk_.end())).arg(held_.value_or(0)).arg(key));
     const bool here = name == "kind" || name == "shape" || (name == "fixed_to" && o.shape != ObstacleShape::gap) ||
                       (name.startsWith("gap_") && o.shape == ObstacleShape::gap);
     combo->parentWidget()->setVisible(here);

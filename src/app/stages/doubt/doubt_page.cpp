@@ -38,7 +38,6 @@ void ToolsPanel::build_rows() {
   int n = 0;
   for (const auto& row : rows) {
     auto* field = new Field(desk(), row.path, row.caption, grid()->parentWidget());
-    field->setMinimumWidth(desk().look().px(48));
     grid()->addWidget(field, n / 7, n % 7);
     ++n;
   }

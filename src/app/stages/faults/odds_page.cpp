@@ -68,7 +68,7 @@ void OddsPage::set() {
   if (const auto wrong = take(cause)) {
     often_->setModified(true);
     typed_for_ = cause;
-    return desk_.tell(*wrong);
+    return desk_.refuse(*wrong);
   }
 }
 
@@ -90,7 +90,7 @@ void OddsPage::say_cause() {
   words_->setText(desk_.words_of({cause->seen, {}}) + " " + desk_.words_of({cause->mend, {}}));
   if (often_->isModified() && typed_for_ != cause) { // another is looked at: what was typed is of the last
     often_->setModified(false);
-    if (const auto wrong = take(typed_for_)) desk_.tell(*wrong);
+    if (const auto wrong = take(typed_for_)) desk_.refuse(*wrong);
   }
   const build::FaultOften* said = said_of(desk_, cause->key);
   if (!often_->isModified())

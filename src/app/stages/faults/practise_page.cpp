@@ -80,6 +80,8 @@ void PractisePage::make_head() {
   level_->setAccessibleName(tr("How hard"));
   for (std::size_t i = 0; i < practice_levels; ++i)
     level_->addItem(desk_.words_of({level_name(static_cast<PracticeLevel>(i)), {}}));
+  level_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+  level_->setMinimumContentsLength(10);
   head->addWidget(level_);
   begin_ = button(head, tr("Take this car"), "practice_begin", [this] { begin(); });
   head->addStretch(1);
@@ -257,7 +259,7 @@ void PractisePage::keep_score(const PracticeScore& score) {
 void PractisePage::put_on_rig() {
   if (!car_) return;
   const QString hidden = QString("%1:%2").arg(car_->asked().seed).arg(level_key(car_->asked().level));
-  if (const auto why = PlayedRig::of(desk_).practise(hidden)) desk_.tell(*why);
+  if (const auto why = PlayedRig::of(desk_).practise(hidden)) desk_.refuse(*why);
 }
 
 void PractisePage::refresh_link() {

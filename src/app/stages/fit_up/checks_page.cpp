@@ -60,10 +60,12 @@ void ChecksPage::sign() {
   for (std::size_t i = 0; i < plan->jobs.size(); ++i)
     if (const auto was = before->find(plan->jobs[i].id))
       moved += plan->planned[i].end > before->planned[*was].end + 1e-6;
-  desk_.tell(tr("Failed: %1. Putting it right is on the plan; it moves %2 jobs, the end by %3.")
+  const double later = plan->shared_span - before->shared_span;
+  desk_.tell(tr("Failed: %1. Putting it right is on the plan; it moves %2 jobs, %3.")
                  .arg(desk_.words_of(checked.name))
                  .arg(moved)
-                 .arg(desk_.shown(std::max(0.0, plan->shared_span - before->shared_span) * 3600, Kind::hours, 1)));
+                 .arg(later < 0.05 ? tr("and they end no later")
+                                   : tr("the end by %1").arg(desk_.shown(later * 3600, Kind::hours, 1))));
 }
 
 } // namespace mavrel::app

@@ -162,15 +162,22 @@ CutPage::CutPage(Desk& desk, QWidget* parent)
   below->setSpacing(desk_.look().unit());
   sealing_ = small_words("sealing");
   below->addWidget(sealing_, 3);
-  const std::pair<const char*, QString> captions[] = {{"on_shelf", tr("there")},
-                                                      {"price", tr("price each")},
-                                                      {"lead_s", tr("comes after")},
-                                                      {"ordered", tr("ordered, 2026-11-30")},
-                                                      {"supplier", tr("supplier")}};
+  const std::pair<const char*, QString> captions[] = {
+      {"on_shelf", tr("there")},         {"price", tr("price each")},
+      {"lead_s", tr("comes after")},     {"ordered", tr("ordered on")},
+      {"ordered_count", tr("how many")}, {"supplier", tr("supplier")}};
   for (const auto& [key, caption] : captions) {
     fields_.emplace_back(new Field(desk_, "@.fit_up.order", caption, fields_row_), key);
+    if (QString(key) == "ordered_count") fields_.back().first->set_placeholder(tr("all"));
+    if (QString(key) == "ordered") fields_.back().first->set_placeholder(tr("2026-11-30"));
     below->addWidget(fields_.back().first, 1);
   }
+  ordered_ = button(below, tr("Ordered today"), "order_part", [this] {
+    if (const BuyLine* l = held()) order_part(desk_, *l);
+  });
+  came_ = button(below, tr("It came"), "part_came", [this] {
+    if (const BuyLine* l = held()) part_came(desk_, *l);
+  });
   note_ = button(below, tr("Say more …"), "note_part", [this] {
     if (const BuyLine* l = held()) note_part(desk_, std::string(l->part));
   });
@@ -190,10 +197,14 @@ void CutPage::fill() {
   const auto& buy = buy_list_of(desk_);
   const QString money = QString::fromStdString(desk_.build().shop->money);
   const auto priced = [&](double v) { return tr("%1 %2").arg(v, 0, 'f', 2).arg(money).trimmed(); };
-  QString said = tr("%1 lines, %2 in parts with a price, %3 of it to pay")
-                     .arg(buy.lines.size())
-                     .arg(priced(buy.parts), priced(buy.to_pay));
-  if (buy.unpriced > 0) said += tr(" · %1 lines without a price").arg(buy.unpriced);
+  QString said = tr("%1 lines").arg(buy.lines.size());
+  // A sum over the lines that have a price says so, and is none where no line has one.
+  if (buy.unpriced < buy.lines.size())
+    said += tr(" · wanted %1%2, ordered %3, still to order and pay %4%5")
+                .arg(buy.unpriced > 0 ? tr("at least ") : QString(), priced(buy.parts), priced(buy.ordered),
+                     buy.unpriced_to_order > 0 ? tr("at least ") : QString(), priced(buy.to_pay));
+  if (buy.unpriced > 0)
+    said += tr(" · %1 without a price, %2 of them still to order").arg(buy.unpriced).arg(buy.unpriced_to_order);
   summary_->setText(said);
   QStringList troubles;
   for (const Message& m : cut_list_of(desk_).troubles)
@@ -208,16 +219,20 @@ void CutPage::fill() {
         .words(desk_.words_of({assess::name_of(l.group), {}}), t.second)
         .figure(many(l.count), t.ink)
         .figure(l.on_shelf > 0 ? many(l.on_shelf) : QString("–"), t.ink)
-        .figure(l.order <= 0 ? QString("✓")
-                : l.ordered  ? tr("%1 ordered").arg(many(l.order))
-                             : many(l.order),
-                l.order > 0 ? t.ink : t.good)
+        .figure(l.too_many > 0                  ? tr("%1 ordered, %2 too many").arg(many(l.on_order), many(l.too_many))
+                : l.on_order > 0 && l.order > 0 ? tr("%1, and %2 ordered").arg(many(l.order), many(l.on_order))
+                : l.on_order > 0                ? tr("%1 ordered").arg(many(l.on_order))
+                : l.order > 0                   ? many(l.order)
+                                                : QString("✓"),
+                l.too_many > 0                  ? t.caution
+                : l.order > 0 || l.on_order > 0 ? t.ink
+                                                : t.good)
         .figure(l.price ? QString::number(*l.price, 'f', 2) : QString("–"), t.ink)
         .figure(l.ordered
                     ? tr("comes %1").arg(l.comes ? QString::fromStdString(work::day_text(*l.comes)) : tr("some day"))
                 : l.order_by ? QString::fromStdString(work::day_text(*l.order_by))
                              : QString("–"),
-                l.order_by && now && *l.order_by < now->day && !l.ordered ? t.stop : t.ink);
+                l.order_by && now && *l.order_by < now->day && l.order > 0 ? t.stop : t.ink);
   });
   keep_->setEnabled(!cut_list_of(desk_).stocks.empty());
   fill_note();
@@ -226,6 +241,8 @@ void CutPage::fill() {
 void CutPage::fill_note() {
   const BuyLine* l = held();
   note_->setVisible(l && !l->note);
+  ordered_->setEnabled(l && l->order > 0 && l->on_order <= 0);
+  came_->setEnabled(l && l->on_order > 0);
   sealing_->setText(!l ? QString()
                        : QString::fromStdString(l->part) +
                              (l->thread.empty() ? QString() : ", " + QString::fromStdString(l->thread)) +

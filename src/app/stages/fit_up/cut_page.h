@@ -40,7 +40,7 @@ private:
   BarsView* bars_;
   ListTable* list_;
   QLabel *summary_, *troubles_, *sealing_;
-  QPushButton *note_, *keep_;
+  QPushButton *note_, *keep_, *ordered_, *came_;
   std::vector<std::pair<Field*, const char*>> fields_;
   QWidget* fields_row_;
 };

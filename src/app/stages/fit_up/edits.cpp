@@ -1,10 +1,12 @@
 #include "app/stages/fit_up/edits.h"
 
 #include "app/checks/take_on.h"
+#include "app/desk/clock.h"
 #include "assess/fit_up/fit_up_findings.h"
 #include "build/fit_up.h"
 
 #include <algorithm>
+#include <functional>
 
 namespace mavrel::app {
 
@@ -187,6 +189,51 @@ bool note_part(Desk& desk, const std::string& part) {
   build::PartNote note;
   note.part = part;
   return desk.add_entry(Desk::tr("Say more of a part"), "@.fit_up.parts", std::move(note));
+}
+
+namespace {
+
+/// Changes what is noted of a part, as one step of undo; begins the note where there is none.
+void note_of_part(Desk& desk, const QString& what, const std::string& part,
+                  const std::function<void(build::PartNote&)>& change) {
+  build::Build build = desk.build();
+  auto& notes = build.variant().fit_up.own().parts;
+  const auto note = std::find_if(notes.begin(), notes.end(), [&](const build::PartNote& n) { return n.part == part; });
+  if (note != notes.end()) {
+    change(*note);
+    return desk.edit(what, std::move(build));
+  }
+  build::PartNote made;
+  made.part = part;
+  change(made);
+  desk.add_entry(what, "@.fit_up.parts", std::move(made));
+}
+
+} // namespace
+
+void order_part(Desk& desk, const assess::BuyLine& line) {
+  const std::string part = line.part; // the line goes with the design it was worked out from
+  note_of_part(desk, Desk::tr("Order %1").arg(QString::fromStdString(part)), part,
+               [day = work::day_text(clock_now().day), count = line.order](build::PartNote& note) {
+                 // What another line has ordered of it stays ordered with it.
+                 note.ordered_count = count + (note.ordered.empty() ? 0 : note.ordered_count.value_or(0));
+                 note.ordered = day;
+               });
+}
+
+void part_came(Desk& desk, const assess::BuyLine& line) {
+  const std::string part = line.part;
+  double rest = 0; // ordered on other lines
+  for (const assess::BuyLine& other : buy_list_of(desk).lines)
+    if (&other != &line && other.part == part) rest += other.on_order;
+  note_of_part(desk, Desk::tr("%1 came").arg(QString::fromStdString(part)), part,
+               [count = line.on_order, rest](build::PartNote& note) {
+                 note.on_shelf += count;
+                 note.ordered_count = rest;
+                 if (rest > 0) return;
+                 note.ordered.clear();
+                 note.ordered_count.reset();
+               });
 }
 
 void take_from_stock(Desk& desk, const assess::CutList& list) {

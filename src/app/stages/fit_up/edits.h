@@ -2,6 +2,7 @@
 #pragma once
 
 #include "app/desk/desk.h"
+#include "assess/fit_up/buying.h"
 #include "assess/fit_up/cut_list.h"
 #include "assess/fit_up/plan.h"
 
@@ -31,6 +32,10 @@ void learn_hours(Desk& desk, const assess::Job& job);
 
 /// A note of a part on the parts list. @returns whether there is one now
 bool note_part(Desk& desk, const std::string& part);
+/// What is still to be ordered of it was ordered today; the count stays although the design should need another.
+void order_part(Desk& desk, const assess::BuyLine& line);
+/// What was ordered of it is on the shelf.
+void part_came(Desk& desk, const assess::BuyLine& line);
 /// The shop's stock as it is once the list was cut.
 void take_from_stock(Desk& desk, const assess::CutList& list);
 

@@ -56,7 +56,6 @@ void PlacesPage::make_fields() {
       {"x_m", tr("behind front axle")}, {"y_m", tr("left")}, {"z_m", tr("up")}};
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, QString("@.air.tank_at.%1").arg(key), caption, this);
-    field->setMinimumWidth(desk_.look().px(70));
     of_place->addWidget(field, 1);
     fields_.emplace_back(field, key);
   }

@@ -26,6 +26,10 @@ namespace mavrel::app {
 
 using assess::JobStands;
 
+namespace {
+constexpr double told_hours = 0.5; // of the clock: less is no move of an end that is shown in hours
+} // namespace
+
 PlanPage::PlanPage(Desk& desk, QWidget* parent)
     : Page(desk, parent), view_(new PlanView(desk, this)), new_name_(new QLineEdit(this)),
       skipped_(new QComboBox(this)), note_(new QWidget(this)), later_(new QTimer(this)) {
@@ -137,7 +141,6 @@ void PlanPage::make_note() {
   int n = 0;
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, "@.fit_up.order", caption, note_);
-    field->setMinimumWidth(desk_.look().px(60));
     field->set_placeholder(std::string_view(key) == "not_before" ? tr("2026-11-30")
                            : std::string_view(key) == "took_s"   ? tr("not said")
                                                                  : tr("as designed"));
@@ -210,7 +213,7 @@ void PlanPage::fill() {
     critical += p.path.critical && p.stands != JobStands::done;
     done += p.stands == JobStands::done;
   }
-  QString said = tr("%1 jobs, %2 done · %3 of work left · ready %4 · %5 on the critical path")
+  QString said = tr("%1 jobs, %2 done · %3 of work left · ready %4 · %5 on the longest chain")
                      .arg(plan->jobs.size())
                      .arg(done)
                      .arg(desk_.shown(plan->work_hours * 3600, Kind::hours, 1),
@@ -340,7 +343,7 @@ QString PlanPage::about(const assess::Plan& plan, const assess::Job& job) const 
                         desk_.words_of(assess::moment_name(plan, p.end)))
                    .toHtmlEscaped() +
                " · " +
-               (p.path.critical ? tr("<b>critical</b>")
+               (p.path.critical ? tr("<b>on the longest chain of jobs</b>")
                                 : tr("%1 to spare unshared").arg(desk_.shown(p.path.slack * 3600, Kind::hours, 1)));
   QString takes = desk_.shown(job.hours * 3600, Kind::hours, job.by_the_clock ? 0 : 1).toHtmlEscaped() +
                   (job.hours_learned && !job.hours_told ? tr(", as this shop takes") : QString());
@@ -383,8 +386,11 @@ void PlanPage::fill_moves() {
   QStringList lines;
   if (p.stands != JobStands::done) {
     if (const auto moved = assess::what_moves(plan_given_of(desk_), plan, at, 8)) {
-      if (moved->whole < 1e-6 && moved->jobs.empty())
+      if (moved->jobs.empty() && moved->whole < told_hours)
         lines << tr("Eight hours more of it move nothing.");
+      else if (moved->whole < told_hours) // the longest chain, and yet other jobs can make room
+        lines << tr("Eight hours more of it move %1 jobs; done in another order they end no later.")
+                     .arg(moved->jobs.size());
       else
         lines << tr("Eight hours more of it move %1 jobs, the end by %2.")
                      .arg(moved->jobs.size())
@@ -417,7 +423,7 @@ void PlanPage::write_sheets() {
   const int today = assess::today_of(*plan).value_or(0);
   const auto sheets = report::job_sheets(fit_up_of(desk_), *plan, checks_of(desk_), cut_list_of(desk_),
                                          routes_of(desk_), desk_.prefs(), today);
-  const auto done = write_job_sheets(sheets.pages, QString::fromStdString(desk_.build().job.car), to.toStdString());
+  const auto done = write_leaves(sheets.leaves, QString::fromStdString(desk_.build().job.car), to.toStdString());
   desk_.tell(done ? tr("Written: %1, %2 pages").arg(to).arg(*done) : desk_.words_of(done.error()));
 }
 

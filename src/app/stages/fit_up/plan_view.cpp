@@ -142,7 +142,8 @@ void PlanView::lay() {
     for (const auto& row : lane.rows) {
       for (const std::size_t i : row) {
         const double a = x_of(p->planned[i].start), b = x_of(p->planned[i].end);
-        bars_.push_back({i, QRectF(a, y + 1, std::max(b - a, 3.0), row_ - 3)});
+        const QRectF bar(a, y + 1, std::max(b - a, 3.0), row_ - 3);
+        bars_.push_back({i, bar, bar.united({bar.left(), bar.top(), reaches_to(i) - bar.left(), bar.height()})});
       }
       y += row_;
     }
@@ -379,12 +380,19 @@ void PlanView::paint_links(QPainter& painter) const {
 
 void PlanView::mousePressEvent(QMouseEvent* event) {
   lay();
+  if (const Bar* bar = bar_at(event->position())) {
+    hold(QString::fromStdString(plan()->jobs[bar->job].id));
+    emit chose(held_);
+  }
+}
+
+/// Bars before names: a name may reach over the next one's bar.
+const PlanView::Bar* PlanView::bar_at(const QPointF& at) const {
   for (const Bar& bar : bars_)
-    if (bar.rect.adjusted(-3, -1, 3, 1).contains(event->position())) {
-      hold(QString::fromStdString(plan()->jobs[bar.job].id));
-      emit chose(held_);
-      return;
-    }
+    if (bar.rect.adjusted(-3, -1, 3, 1).contains(at)) return &bar;
+  for (const Bar& bar : bars_)
+    if (bar.name.contains(at)) return &bar;
+  return nullptr;
 }
 
 void PlanView::wheelEvent(QWheelEvent* event) {
@@ -460,17 +468,16 @@ bool PlanView::event(QEvent* event) {
   if (event->type() == QEvent::ToolTip) {
     const auto* help = static_cast<QHelpEvent*>(event);
     lay();
-    for (const Bar& bar : bars_)
-      if (bar.rect.contains(help->pos())) {
-        const assess::PlannedJob& p = plan()->planned[bar.job];
-        QToolTip::showText(help->globalPos(),
-                           tr("%1: %2 to %3")
-                               .arg(desk_.words_of(plan()->jobs[bar.job].name),
-                                    desk_.words_of(assess::moment_name(*plan(), p.start)),
-                                    desk_.words_of(assess::moment_name(*plan(), p.end))),
-                           this);
-        return true;
-      }
+    if (const Bar* bar = bar_at(help->pos())) {
+      const assess::PlannedJob& p = plan()->planned[bar->job];
+      QToolTip::showText(help->globalPos(),
+                         tr("%1: %2 to %3")
+                             .arg(desk_.words_of(plan()->jobs[bar->job].name),
+                                  desk_.words_of(assess::moment_name(*plan(), p.start)),
+                                  desk_.words_of(assess::moment_name(*plan(), p.end))),
+                         this);
+      return true;
+    }
     QToolTip::hideText();
     return true;
   }

@@ -40,8 +40,10 @@ private:
   struct Bar {
     std::size_t job = 0;
     QRectF rect;
+    QRectF name; // where it is written, in the bar or beside it: clicked alike
   };
   void lay();
+  [[nodiscard]] const Bar* bar_at(const QPointF& at) const; // nullptr: there is none
   [[nodiscard]] double x_of(double hours) const;
   [[nodiscard]] QString label_of(std::size_t job) const;
   [[nodiscard]] const assess::Plan* plan() const;

@@ -45,7 +45,6 @@ QString ShopPanel::shape() const {
 
 void ShopPanel::put(const QString& path, const QString& caption, int row, int column, int span) {
   auto* field = new Field(desk(), path, caption, grid()->parentWidget());
-  field->setMinimumWidth(desk().look().px(52));
   grid()->addWidget(field, row, column, 1, span);
 }
 
@@ -119,7 +118,8 @@ void ShopPanel::people() {
   for (int c = 0; c < 3; ++c)
     heading(c == 0 ? tr("welds") : c == 1 ? tr("wires") : tr("paints"), row, c + 1);
   ++row;
-  for (std::size_t i = 0; i < people.size(); ++i) {
+  const std::size_t people_shown = shown_of("people", people.size());
+  for (std::size_t i = 0; i < people_shown; ++i) {
     const QString path = QString("shop.people.%1.").arg(i);
     put(path + "name", {}, row, 0);
     int c = 1;
@@ -135,6 +135,7 @@ void ShopPanel::people() {
     });
     ++row;
   }
+  row = add_more("people", people.size(), row);
   add_button(tr("Add a person"), "add_person", row, [this] {
     build::ShopPerson p;
     p.name = tr("Person %1").arg(desk().build().shop->people.size() + 1).toStdString();
@@ -146,7 +147,8 @@ void ShopPanel::people() {
 void ShopPanel::days_off() {
   const auto& days = desk().build().shop->days_off;
   int row = 0;
-  for (std::size_t i = 0; i < days.size(); ++i) {
+  const std::size_t days_off_shown = shown_of("days_off", days.size());
+  for (std::size_t i = 0; i < days_off_shown; ++i) {
     const QString path = QString("shop.days_off.%1.").arg(i);
     put(path + "who", tr("who; blank: all"), row, 0);
     put(path + "from", tr("from, 2026-12-24"), row, 1);
@@ -158,6 +160,7 @@ void ShopPanel::days_off() {
     });
     ++row;
   }
+  row = add_more("days_off", days.size(), row);
   add_button(tr("Add days off"), "add_days_off", row,
              [this] { desk().add_entry(tr("Add days off"), "shop.days_off", build::DaysOff{}); });
   for (int c = 0; c < 4; ++c)
@@ -167,7 +170,8 @@ void ShopPanel::days_off() {
 void ShopPanel::habits() {
   const auto& habits = desk().build().shop->habits;
   int row = 0;
-  for (std::size_t i = 0; i < habits.size(); ++i) {
+  const std::size_t habits_shown = shown_of("habits", habits.size());
+  for (std::size_t i = 0; i < habits_shown; ++i) {
     const QString path = QString("shop.habits.%1.").arg(i);
     put(path + "name", tr("job"), row, 0, 2);
     const auto choice = [&](const char* key, const QString& name, auto e, int column) {
@@ -197,6 +201,7 @@ void ShopPanel::habits() {
     ++row;
     grid()->setRowMinimumHeight(row++, desk().look().px(6));
   }
+  row = add_more("habits", habits.size(), row);
   add_button(tr("Add a habit"), "add_habit", row, [this] {
     build::ShopHabit h;
     h.name = tr("Photograph every weld").toStdString();
@@ -211,7 +216,8 @@ void ShopPanel::habits() {
 void ShopPanel::stock() {
   const auto& stock = desk().build().shop->stock;
   int row = 0;
-  for (std::size_t i = 0; i < stock.size(); ++i) {
+  const std::size_t stock_shown = shown_of("stock", stock.size());
+  for (std::size_t i = 0; i < stock_shown; ++i) {
     const QString path = QString("shop.stock.%1.").arg(i);
     put(path + "what", tr("stock"), row, 0);
     put(path + "length_m", tr("length"), row, 1);
@@ -223,6 +229,7 @@ void ShopPanel::stock() {
     });
     ++row;
   }
+  row = add_more("stock", stock.size(), row);
   add_button(tr("Add a leftover"), "add_leftover", row, [this] {
     build::StockPiece piece;
     piece.what = "tube 38×4";
@@ -237,7 +244,8 @@ void ShopPanel::learned() {
   int row = 0;
   if (all.empty())
     grid()->addWidget(quiet_label(tr("Nothing yet: a job that was begun and done teaches it.")), row++, 0);
-  for (std::size_t i = 0; i < all.size(); ++i) {
+  const std::size_t learned_shown = shown_of("learned", all.size());
+  for (std::size_t i = 0; i < learned_shown; ++i) {
     const QString path = QString("shop.learned.%1.").arg(i);
     const assess::JobRule* rule = assess::job_rule(all[i].rule);
     grid()->addWidget(quiet_label(rule ? desk().words_of({rule->name, {}}) : QString::fromStdString(all[i].rule)), row,
@@ -249,6 +257,7 @@ void ShopPanel::learned() {
       return i < now.size() ? QString::fromStdString(now[i].rule) : QString();
     });
   }
+  row = add_more("learned", all.size(), row);
   for (int c = 0; c < 3; ++c)
     grid()->setColumnStretch(c, 1);
 }

@@ -163,8 +163,9 @@ QWidget* TemplatesPage::make_plates() {
   int n = 0;
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, QString("@.fit_up.rear_plates.%1").arg(key), caption, plates);
-    field->setMinimumWidth(desk_.look().px(60));
-    if (QString(key) == "diameter_m") field->set_placeholder(tr("by the bag"));
+    const QString what = key;
+    if (what == "diameter_m") field->set_placeholder(tr("by the bag"));
+    if (what.startsWith("bolt") || what.startsWith("port")) field->set_placeholder(tr("by its card"));
     grid->addWidget(field, n / 6, n % 6);
     fields_.emplace_back(field, key);
     ++n;

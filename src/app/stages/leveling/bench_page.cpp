@@ -125,7 +125,7 @@ void LivePlot::paint_ground(QPainter& painter) const {
   painter.setFont(look.font(TextSize::normal, true));
   draw_line(painter, {p.left(), head, p.width(), double(look.px(18))}, Qt::AlignLeft | Qt::AlignVCenter,
             bench_.hello() && !bench_.hello()->name.empty() ? QString::fromStdString(bench_.hello()->name)
-                                                            : bench_.address());
+                                                            : bench_.name());
 }
 
 void LivePlot::paint_figures(QPainter&, double) const {}
@@ -166,7 +166,8 @@ BenchPage::BenchPage(Desk& desk, QWidget* parent)
     refresh();
   });
   connect(&bench_, &BenchLink::changed, this, [this] {
-    if (bench_.standing() == BenchLink::Standing::opening) address_->setText(bench_.address());
+    if (bench_.standing() == BenchLink::Standing::opening && bench_.name() == bench_.address())
+      address_->setText(bench_.address());
     refresh();
   });
   // However fast they come, they are shown no faster than anybody sees.
@@ -231,12 +232,12 @@ std::optional<std::pair<QString, ValveOrder>> BenchPage::valve() const {
 }
 
 void BenchPage::play() {
-  if (const auto wrong = rig_.play()) desk_.tell(*wrong);
+  if (const auto wrong = rig_.play()) desk_.refuse(*wrong);
 }
 
 void BenchPage::record(const QString& file) {
   if (desk_.refuses_to_write(file.toStdString())) return;
-  if (const auto wrong = bench_.record(file)) desk_.tell(*wrong);
+  if (const auto wrong = bench_.record(file)) desk_.refuse(*wrong);
 }
 
 QString BenchPage::standing() const {
@@ -245,7 +246,7 @@ QString BenchPage::standing() const {
     return tr("Not linked. A logger of your own may speak the same lines; they are promised in "
               "docs/formats/bench-link.md.");
   case BenchLink::Standing::opening:
-    return tr("Listening at %1 …").arg(bench_.address());
+    return tr("Listening at %1 …").arg(bench_.name());
   case BenchLink::Standing::lost:
     return tr("The link is lost, all valves are let go. %1").arg(bench_.trouble());
   case BenchLink::Standing::open:
@@ -253,8 +254,8 @@ QString BenchPage::standing() const {
   }
   return works() ? tr("Linked to %1. A valve is open only while the bar is held; the rig shuts it %2 after the last "
                       "word.")
-                       .arg(bench_.address(), desk_.shown(link::watchdog, Kind::time, 1))
-                 : tr("Linked to %1, which only reads.").arg(bench_.address());
+                       .arg(bench_.name(), desk_.shown(link::watchdog, Kind::time, 1))
+                 : tr("Linked to %1, which only reads.").arg(bench_.name());
 }
 
 void BenchPage::show_valves() {

@@ -51,9 +51,7 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
   above->addWidget(costs_);
   auto* line = row(wide_column());
   line->setContentsMargins(0, 0, u, 0);
-  under_way_ = small_words("drive_words");
-  under_way_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-  under_way_->setWordWrap(false);
+  under_way_ = cut_words("drive_words");
   line->addWidget(under_way_, 1);
   given_ = button(line, tr("The car gets this one"), "gets_this", [this] { give_to_car(desk_, picked_); });
   csv_ = button(line, tr("CSV …"), "drive_csv", [this] { write_csv(); });

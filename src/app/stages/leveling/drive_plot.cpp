@@ -127,7 +127,7 @@ void DrivePlot::paint_ground(QPainter& painter) const {
     painter.drawLine(QPointF(x, p.top()), QPointF(x, p.bottom() + look.px(4)));
     painter.setPen(t.second);
     draw_line(painter, {x - 30, p.bottom() + look.px(4), 60, double(look.px(14))}, Qt::AlignHCenter | Qt::AlignTop,
-              QString::number(v, 'g', 4) + (unit == 60 ? " min" : " s"));
+              tick_text(v, step) + (unit == 60 ? " min" : " s"));
   }
   painter.save();
   painter.setClipRect(p);
@@ -174,8 +174,8 @@ void DrivePlot::paint_ground(QPainter& painter) const {
     const double at = std::max(y, last + look.px(14));
     last = at;
     painter.setPen(t.end(end));
-    draw_line(painter, {p.right() - look.px(44), at - look.px(14), double(look.px(42)), double(look.px(13))},
-              Qt::AlignRight | Qt::AlignBottom, end == End::front ? tr("front") : tr("rear"));
+    paint_words(painter, {p.right() - look.px(44), at - look.px(14), double(look.px(42)), double(look.px(13))},
+                Qt::AlignRight | Qt::AlignBottom, end == End::front ? tr("front") : tr("rear"));
   }
   // What came of it.
   const double head = p.top() - look.px(34);

@@ -104,7 +104,6 @@ void RulesPanel::build_rows() {
     head->addWidget(gone);
     grid()->addLayout(head, row, w + 1);
     auto* name = new Field(desk(), path(w, "name"), {}, grid()->parentWidget());
-    name->setMinimumWidth(desk().look().px(60));
     grid()->addWidget(name, row + 1, w + 1);
   }
   ++row;
@@ -132,7 +131,6 @@ void RulesPanel::build_rows() {
         continue;
       }
       auto* field = new Field(desk(), path(w, rule.key), {}, grid()->parentWidget());
-      field->setMinimumWidth(desk().look().px(60));
       field->edit()->setAccessibleName(text + ", " + letter_of(static_cast<std::size_t>(w)));
       if (std::string_view(rule.key).find("gain") != std::string_view::npos) field->set_placeholder(tr("as learned"));
       grid()->addWidget(field, row, w + 1);
@@ -180,7 +178,6 @@ void EventsPanel::build_rows() {
     const auto path = [&](const char* key) { return QString("drive.events.%1.%2").arg(i).arg(key); };
     const auto field = [&](const char* key, const QString& caption, int column, int span = 1) {
       auto* f = new Field(desk(), path(key), caption, grid()->parentWidget());
-      f->setMinimumWidth(desk().look().px(44));
       grid()->addWidget(f, row, column, 1, span);
     };
     field("name", tr("what happens"), 0, 3);

@@ -14,9 +14,18 @@
 
 namespace mavrel::app {
 
+namespace {
+
+/// The set-up the car gets, to be changed.
+build::ControlSetUp& fitted_of(build::Leveling& leveling) {
+  return leveling.set_ups[static_cast<std::size_t>(&leveling.set_up() - leveling.set_ups.data())];
+}
+
+} // namespace
+
 TuningPage::TuningPage(Desk& desk, QWidget* parent)
     : Page(desk, parent), answer_(
-                              desk.answers(), [this] { refresh(); }, [this] { return leveling_of(desk_); }),
+                              desk.answers(), [this] { refresh(); }, [this] { return asked(); }),
       parts_(
           desk.answers(), [this] { refresh(); },
           [this] { return assess::other_parts_given(leveling_of(desk_), desk_.shelf()); }),
@@ -44,6 +53,21 @@ TuningPage::TuningPage(Desk& desk, QWidget* parent)
   connect(chart_, &QCustomPlot::mousePress, this, [this](QMouseEvent* event) {
     if (const auto nearest = point_at(event->pos())) pick(*nearest);
   });
+}
+
+/// What would be tuned now. Numbers that came from the tuning itself are no other car: it stays when they are taken.
+assess::LevelingGiven TuningPage::asked() const {
+  assess::LevelingGiven given = leveling_of(desk_);
+  if (const auto now = standing(); now && *now > 0) fitted_of(given.leveling).rules = tuning()->points.front().rules;
+  return given;
+}
+
+std::optional<std::size_t> TuningPage::standing() const {
+  const assess::Tuning* t = tuning();
+  const control::Rules& now = desk_.build().variant().leveling.set_up().rules;
+  for (std::size_t i = 0; t && i < t->points.size(); ++i)
+    if (t->points[i].rules == now) return i;
+  return std::nullopt;
 }
 
 std::optional<std::size_t> TuningPage::point_at(const QPoint& at) const {
@@ -79,12 +103,7 @@ void TuningPage::take() {
   const auto point = held();
   if (!point) return;
   build::Build next = desk_.build();
-  auto& leveling = next.variant().leveling;
-  for (build::ControlSetUp& way : leveling.set_ups)
-    if (&way == &leveling.set_up()) {
-      way.rules = tuning()->points[*point].rules;
-      break;
-    }
+  fitted_of(next.variant().leveling).rules = tuning()->points[*point].rules;
   desk_.edit(tr("Take over tuned numbers"), std::move(next));
 }
 
@@ -170,8 +189,9 @@ void TuningPage::fill_table() {
     const assess::TuningPoint& p = t->points[i];
     const auto& gain = pressure ? p.rules.pressure_gain : p.rules.gain;
     const QColor ink = p.spared ? tokens.ink : tokens.second;
-    row.words(i == t->proposed                                    ? tr("★ least air that keeps it")
-              : i == 0                                            ? tr("◆ as it is now")
+    row.words(i == standing()                                     ? tr("◆ as it is now")
+              : i == t->proposed                                  ? tr("★ least air that keeps it")
+              : i == 0                                            ? tr("◇ as it was")
               : !t->proposed && i == assess::nearest_to_spare(*t) ? tr("△ the nearest")
               : p.best                                            ? tr("○ bettered by none")
                                                                   : tr("· tried"),
@@ -218,7 +238,7 @@ void TuningPage::draw() {
   const auto one = [&](std::size_t i, QCPScatterStyle::ScatterShape shape, const QColor& colour, double size) {
     dots({offs[i]}, {airs[i]}, shape, colour, size);
   };
-  one(0, QCPScatterStyle::ssDiamond, t.ink, 11);
+  one(standing().value_or(0), QCPScatterStyle::ssDiamond, t.ink, 11);
   if (tuned->proposed) one(*tuned->proposed, QCPScatterStyle::ssStar, t.good, 14);
   if (const auto at = held()) one(*at, QCPScatterStyle::ssSquare, t.caution, 15);
   // The crowd sets the scale, not the one that went astray.

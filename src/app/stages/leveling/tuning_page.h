@@ -35,6 +35,10 @@ private:
   [[nodiscard]] std::optional<std::size_t> held() const;
   [[nodiscard]] std::optional<std::size_t> point_at(const QPoint& at) const;
 
+  [[nodiscard]] assess::LevelingGiven asked() const;
+  /// The point that the car's numbers are; none: they are none of them.
+  [[nodiscard]] std::optional<std::size_t> standing() const;
+
   Asked<TuningQuestion> answer_;
   Asked<OtherPartsQuestion> parts_;
   RunRow *run_, *run_parts_;

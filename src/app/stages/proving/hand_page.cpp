@@ -63,9 +63,9 @@ bool HandPage::write(Sheet sheet, const QString& to) {
   const auto sheets = report::hand_over_sheets(desk_.build(), proving_of(desk_), over, proofs_of(desk_), desk_.prefs(),
                                                work::day_text(clock_now().day));
   const build::Job& job = desk_.build().job;
-  const auto pages = write_job_sheets(
-      sheet == Sheet::owner ? sheets.owner : sheets.shop,
-      QString::fromStdString(job.number.empty() ? job.car : job.number + " · " + job.car), to.toStdString());
+  const auto pages = write_leaves(report::page_each(sheet == Sheet::owner ? sheets.owner : sheets.shop),
+                                  QString::fromStdString(job.number.empty() ? job.car : job.number + " · " + job.car),
+                                  to.toStdString());
   desk_.tell(pages ? tr("Written: %1").arg(to) : desk_.words_of(pages.error()));
   return pages.has_value();
 }

@@ -21,7 +21,7 @@ namespace {
 constexpr double looked_for = 1.5; // s that readings are the mean of
 
 bool is_timed(const assess::AskedFigure& f) {
-  return f.read == ReadBy::fill || f.read == ReadBy::vent;
+  return f.read == ReadBy::fill || f.read == ReadBy::vent || f.read == ReadBy::together;
 }
 
 } // namespace
@@ -58,7 +58,7 @@ LiveBox::LiveBox(Desk& desk, QWidget* parent)
   timing->addWidget(bar_, 2);
   column->addLayout(timing);
   connect(play_, &QPushButton::clicked, this, [this] {
-    if (const auto wrong = rig_.play()) desk_.tell(*wrong);
+    if (const auto wrong = rig_.play()) desk_.refuse(*wrong);
   });
   connect(bar_, &HoldBar::pressed, this, &LiveBox::begin);
   connect(bar_, &HoldBar::released, this, &LiveBox::end_hold);
@@ -69,8 +69,8 @@ LiveBox::LiveBox(Desk& desk, QWidget* parent)
   });
   connect(&bench_, &BenchLink::changed, this, &LiveBox::refresh);
   connect(&bench_, &BenchLink::told, this, [this] {
-    if (watch_) look();
-    if (brought_up_) bring();
+    if (!watches_.empty()) look();
+    if (!brought_.empty()) bring();
     name_bar();
   });
 }
@@ -90,11 +90,19 @@ void LiveBox::show_check(const QString& id) {
   refresh();
 }
 
-const link::Circuit* LiveBox::circuit_of(std::size_t corner) const {
-  if (!bench_.hello()) return nullptr;
-  for (const link::Circuit& c : bench_.hello()->circuits)
-    if (std::find(c.corners.begin(), c.corners.end(), corner) != c.corners.end()) return &c;
-  return nullptr;
+std::vector<LiveBox::Part> LiveBox::parts_of(const assess::AskedFigure& figure) const {
+  std::vector<Part> out;
+  if (!bench_.hello()) return out;
+  for (const link::Circuit& c : bench_.hello()->circuits) {
+    if (c.corners.empty()) continue;
+    if (figure.read == ReadBy::together) {
+      const std::size_t end = c.corners.front() < 2 ? 0 : 1;
+      out.push_back({&c, figure.from_ends[end], figure.to_ends[end]});
+    } else if (std::find(c.corners.begin(), c.corners.end(), *figure.corner) != c.corners.end()) {
+      out.push_back({&c, figure.from, figure.to});
+    }
+  }
+  return out;
 }
 
 void LiveBox::read(assess::Reached from) {
@@ -126,51 +134,88 @@ std::optional<double> LiveBox::height_of(const link::Circuit& circuit) const {
   return s ? assess::mean_height({s->height, s->pressure}, circuit.corners) : std::nullopt;
 }
 
+bool LiveBox::is_open(const link::Circuit& circuit) const {
+  const link::State* s = bench_.state();
+  const auto place = static_cast<std::size_t>(&circuit - bench_.hello()->circuits.data());
+  return s && place < s->valves.size() && s->valves[place] != control::ValveOrder::shut;
+}
+
+std::vector<LiveBox::Part> LiveBox::off(const std::vector<Part>& parts) const {
+  std::vector<Part> out;
+  for (const Part& part : parts)
+    if (const auto height = height_of(*part.circuit); height && assess::stands_off(*height, part.from))
+      out.push_back(part);
+  return out;
+}
+
 void LiveBox::begin() {
   const assess::AskedFigure* f = chosen();
-  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
-  if (!circuit) return;
-  const QString name = QString::fromStdString(circuit->name);
+  const auto parts = f ? parts_of(*f) : std::vector<Part>();
+  if (parts.empty()) return;
   refused_.clear();
-  const auto height = height_of(*circuit);
-  if (height && assess::stands_off(*height, f->from)) {
-    brought_up_ = *height < f->from;
-    says_->setText(tr("Brought to %1 …").arg(desk_.shown(f->from, Kind::length, 0)));
-    return bench_.hold(name, *brought_up_ ? control::ValveOrder::fill : control::ValveOrder::vent);
+  std::vector<std::pair<QString, control::ValveOrder>> valves;
+  if (const auto away = off(parts); !away.empty()) {
+    for (const Part& part : away) {
+      const bool up = *height_of(*part.circuit) < part.from;
+      brought_.emplace_back(part.name(), up);
+      valves.emplace_back(part.name(), up ? control::ValveOrder::fill : control::ValveOrder::vent);
+    }
+    says_->setText(tr("Brought to %1 …").arg(start_of(away)));
+    return bench_.hold_all(valves);
   }
   figure_ = timed_->currentData().toUInt();
-  watch_.emplace(f->from, f->to);
-  look(); // as it stands with the valve still shut
-  if (watch_) bench_.hold(name, f->read == ReadBy::fill ? control::ValveOrder::fill : control::ValveOrder::vent);
+  using Ends = assess::Stopwatch::Ends;
+  for (const Part& part : parts) {
+    watches_.emplace_back(part.from, part.to, f->read == ReadBy::together ? Ends::there : Ends::as_far);
+    valves.emplace_back(part.name(), part.to > part.from ? control::ValveOrder::fill : control::ValveOrder::vent);
+  }
+  look(); // as they stand with the valves still shut
+  if (!watches_.empty()) bench_.hold_all(valves);
+}
+
+QString LiveBox::start_of(const std::vector<Part>& parts) const {
+  QStringList heights;
+  for (const Part& part : parts)
+    heights << desk_.shown(part.from, Kind::length, 0);
+  heights.removeDuplicates();
+  return heights.join(tr(" and "));
 }
 
 void LiveBox::bring() {
   const assess::AskedFigure* f = chosen();
-  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
-  const auto height = circuit ? height_of(*circuit) : std::nullopt;
-  if (height && (*brought_up_ ? *height < f->from : *height > f->from)) return;
+  const auto parts = f ? parts_of(*f) : std::vector<Part>();
+  for (const Part& part : parts) {
+    const auto it =
+        std::find_if(brought_.begin(), brought_.end(), [&](const auto& one) { return one.first == part.name(); });
+    const auto height = height_of(*part.circuit);
+    if (it == brought_.end() || !height) continue;
+    // A bag that lies on its stop comes no further.
+    if (it->second ? *height < part.from - assess::on_its_stop : *height > part.from + assess::on_its_stop) continue;
+    brought_.erase(it);
+    bench_.release(part.name());
+  }
+  if (!brought_.empty()) return;
   end_timing();
-  if (height)
-    says_->setText(
-        tr("It stands at %1: let it settle, then hold again to time it.").arg(desk_.shown(*height, Kind::length, 0)));
+  says_->setText(tr("It stands at %1: let it settle, then hold again to time it.").arg(start_of(parts)));
 }
 
 void LiveBox::end_hold() {
-  const assess::AskedFigure* f = watch_ && watch_->running() ? chosen() : nullptr;
-  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
-  const auto height = circuit ? height_of(*circuit) : std::nullopt;
-  if (height) {
-    watch_->look(bench_.state()->time, *height, false);
-    if (const auto& trouble = watch_->trouble()) return refuse(desk_.words_of(*trouble));
-  }
+  const bool timing = std::any_of(watches_.begin(), watches_.end(), [](const auto& w) { return w.running(); });
+  const assess::AskedFigure* f = timing ? chosen() : nullptr;
+  const auto parts = f ? parts_of(*f) : std::vector<Part>();
+  for (std::size_t i = 0; i < std::min(parts.size(), watches_.size()); ++i)
+    if (const auto height = height_of(*parts[i].circuit)) {
+      watches_[i].look(bench_.state()->time, *height, false);
+      if (const auto trouble = watches_[i].trouble()) return refuse(desk_.words_of(*trouble));
+    }
   end_timing();
   refresh();
 }
 
 void LiveBox::end_timing() {
   if (bench_.is_held()) bench_.release();
-  watch_.reset();
-  brought_up_.reset();
+  watches_.clear();
+  brought_.clear();
 }
 
 void LiveBox::refuse(const QString& why) {
@@ -184,26 +229,30 @@ void LiveBox::look() {
   const HoldPoint* p = point();
   const link::State* s = bench_.state();
   if (!p || !s || figure_ >= p->figures.size()) return;
-  const assess::AskedFigure& f = p->figures[figure_];
-  const link::Circuit* circuit = circuit_of(*f.corner);
-  if (!circuit) return end_timing();
-  const auto read = assess::mean_height({s->height, s->pressure}, circuit->corners);
-  if (!read) return says_->setText(tr("The link tells no height of this corner."));
-  const double height = *read;
-  const auto place = static_cast<std::size_t>(circuit - bench_.hello()->circuits.data());
-  const bool open = place < s->valves.size() && s->valves[place] != control::ValveOrder::shut;
-  watch_->look(s->time, height, open);
-  if (const auto& trouble = watch_->trouble()) return refuse(desk_.words_of(*trouble));
-  if (const auto took = watch_->took()) {
+  const auto parts = parts_of(p->figures[figure_]);
+  if (parts.size() != watches_.size()) return end_timing();
+  QStringList heights;
+  bool running = false;
+  for (std::size_t i = 0; i < parts.size(); ++i) {
+    const auto height = height_of(*parts[i].circuit);
+    if (!height) return says_->setText(tr("The link tells no height of this corner."));
+    const bool was_there = watches_[i].took().has_value();
+    watches_[i].look(s->time, *height, is_open(*parts[i].circuit));
+    if (const auto trouble = watches_[i].trouble()) return refuse(desk_.words_of(*trouble));
+    if (watches_[i].took() && !was_there) bench_.release(parts[i].name()); // it is there; the others go on
+    if (watches_.empty()) return;                                          // the link went with it
+    heights << desk_.shown(*height, Kind::length, 1);
+    running = running || watches_[i].running();
+  }
+  if (const auto took = assess::took_together(watches_)) {
     const HoldPoint held = *p;
-    const QString name = desk_.words_of(f.name);
+    const QString name = desk_.words_of(p->figures[figure_].name);
     end_timing();
     measure_figures(desk_, held, {{figure_, *took}});
     desk_.tell(tr("%1: %2").arg(name, desk_.shown(*took, Kind::time, 2)));
     return;
   }
-  says_->setText(watch_->running() ? tr("Timed: %1").arg(desk_.shown(height, Kind::length, 1))
-                                   : tr("The valve opens …"));
+  says_->setText(running ? tr("Timed: %1").arg(heights.join(" · ")) : tr("The valve opens …"));
 }
 
 void LiveBox::refresh() {
@@ -233,11 +282,11 @@ void LiveBox::refresh() {
         timed_->addItem(desk_.words_of(p->figures[i].name), QVariant::fromValue<uint>(static_cast<uint>(i)));
   }
   name_bar();
-  if (watch_ || brought_up_) return;
+  if (!watches_.empty() || !brought_.empty()) return;
   if (!refused_.isEmpty() && works && times) return says_->setText(refused_);
   says_->setText(
       !open    ? tr("By hand, or over the bench link: no rig or logger is linked.")
-      : !works ? tr("Linked to %1, which only reads.").arg(bench_.address())
+      : !works ? tr("Linked to %1, which only reads.").arg(bench_.name())
       : times  ? tr("Linked. The valve opens while the bar is held, shuts by itself where the time ends, and what it "
                      "took is put down. Hands and feet clear.")
                : tr("Linked. What the car shows now is put down."));
@@ -248,12 +297,10 @@ void LiveBox::name_bar() {
   const bool works =
       bench_.standing() == BenchLink::Standing::open && bench_.hello() && !bench_.hello()->circuits.empty();
   const assess::AskedFigure* f = chosen();
-  const link::Circuit* circuit = f ? circuit_of(*f->corner) : nullptr;
-  const auto height = circuit ? height_of(*circuit) : std::nullopt;
-  const QString is = !works ? tr("No valve to be held")
-                     : height && assess::stands_off(*height, f->from)
-                         ? tr("Hold to bring it to %1 first").arg(desk_.shown(f->from, Kind::length, 0))
-                         : tr("Hold to open and time (space bar)");
+  const auto away = works && f ? off(parts_of(*f)) : std::vector<Part>();
+  const QString is = !works          ? tr("No valve to be held")
+                     : !away.empty() ? tr("Hold to bring it to %1 first").arg(start_of(away))
+                                     : tr("Hold to open and time (space bar)");
   if (is != bar_->accessibleName() || works != bar_->isEnabled()) bar_->show_words(is, works);
 }
 

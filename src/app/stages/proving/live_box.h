@@ -40,10 +40,20 @@ private:
   void name_bar();
   /// The time that is chosen; none: nothing here is timed.
   [[nodiscard]] const assess::AskedFigure* chosen() const;
+  /// One circuit's part of a time: of a corner alone, or of all together.
+  struct Part {
+    const link::Circuit* circuit; // as the rig calls it
+    double from, to;              // m, H
+    [[nodiscard]] QString name() const { return QString::fromStdString(circuit->name); }
+  };
+  /// Those of a figure; none where the rig only reads, or lacks a circuit of them.
+  [[nodiscard]] std::vector<Part> parts_of(const assess::AskedFigure& figure) const;
   /// m, mean over the corners that the circuit works; none: the link tells none.
   [[nodiscard]] std::optional<double> height_of(const link::Circuit& circuit) const;
-  /// The circuit that works a corner, as the rig calls it; none where it only reads.
-  [[nodiscard]] const link::Circuit* circuit_of(std::size_t corner) const;
+  [[nodiscard]] bool is_open(const link::Circuit& circuit) const;
+  [[nodiscard]] QString start_of(const std::vector<Part>& parts) const; // `357 mm and 370 mm`
+  /// Those that stand too far from where their time begins.
+  [[nodiscard]] std::vector<Part> off(const std::vector<Part>& parts) const;
 
   Desk& desk_;
   BenchLink& bench_;
@@ -53,10 +63,11 @@ private:
   QComboBox* timed_;
   HoldBar* bar_;
   QLabel* says_;
-  std::optional<assess::Stopwatch> watch_; // while the bar is held
-  std::optional<bool> brought_up_;         // while the bar is held: brought up or down to where the time begins
-  QString refused_;                        // why the last timing came to nothing, until the next is begun
-  std::size_t figure_ = 0;                 // that is timed
+  std::vector<assess::Stopwatch> watches_; // while the bar is held: one a part
+  // While the bar is held: circuits on their way up, or down, to where the time begins.
+  std::vector<std::pair<QString, bool>> brought_;
+  QString refused_;        // why the last timing came to nothing, until the next is begun
+  std::size_t figure_ = 0; // that is timed
 };
 
 } // namespace mavrel::app

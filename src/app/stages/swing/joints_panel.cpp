@@ -72,7 +72,7 @@ JointsPanel::JointsPanel(Desk& desk, QWidget* parent)
     label->setBuddy(combo);
     connect(combo, &QComboBox::activated, this, [this, combo, key = key] {
       const QString path = QString("%1.points.%2").arg(build::key_of(desk_.end()), key);
-      if (const auto wrong = desk_.type(path, combo->currentData().toString())) desk_.tell(*wrong);
+      if (const auto wrong = desk_.type(path, combo->currentData().toString())) desk_.refuse(*wrong);
     });
     column->addWidget(label);
     column->addWidget(combo);
@@ -118,6 +118,8 @@ void JointsPanel::refresh() {
   const build::EndSurvey& survey = desk_.build().end(end);
   const build::HardPoints& points = *survey.points;
   if (points.right.empty()) right_ = false;
+  for (const auto& [combo, key] : carriers_)
+    combo->setProperty("path", QString("%1.points.%2").arg(build::key_of(end), key));
   sides_->show_choices({tr("Left"), points.right.empty() ? tr("Right by itself") : tr("Right")}, right_ ? 1 : 0);
   const auto& list = right_ ? points.right : points.left;
   const auto& trouble = desk_.answered(end).given().motion()->trouble;

@@ -183,7 +183,7 @@ void MotionSheet::paint_ground(QPainter& painter) const {
     const Look& look = desk_.look();
     painter.setFont(look.font());
     painter.setPen(look.tokens().second);
-    painter.drawText(plot(), Qt::AlignCenter | Qt::TextWordWrap, summary());
+    paint_words(painter, plot(), Qt::AlignCenter | Qt::TextWordWrap, summary());
     return;
   }
   std::vector<QRectF> rects;

@@ -30,7 +30,7 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
     school_->addItem(tr(name.name), QString(name.key));
   connect(school_, &QComboBox::activated, this, [this] {
     const QString path = QString("@.%1.mounting.straight_at").arg(build::key_of(desk_.end()));
-    if (const auto wrong = desk_.type(path, school_->currentData().toString())) desk_.tell(*wrong);
+    if (const auto wrong = desk_.type(path, school_->currentData().toString())) desk_.refuse(*wrong);
   });
   held_->setObjectName("held");
   held_->setAccessibleName(tr("Which of the bag's ends are held"));
@@ -38,7 +38,7 @@ MountingPanel::MountingPanel(Desk& desk, QWidget* parent)
     held_->addItem(tr(name.name), QString(name.key));
   connect(held_, &QComboBox::activated, this, [this] {
     const QString path = QString("@.%1.mounting.held").arg(build::key_of(desk_.end()));
-    if (const auto wrong = desk_.type(path, held_->currentData().toString())) desk_.tell(*wrong);
+    if (const auto wrong = desk_.type(path, held_->currentData().toString())) desk_.refuse(*wrong);
   });
   straight_->setText(tr("Stand it straight"));
   straight_->setToolTip(tr("Both brackets at the angles that do it"));
@@ -115,6 +115,9 @@ void MountingPanel::refresh() {
   const assess::Mounting m = assess::mounting_of(answered);
   const auto& mounting = desk_.build().variant().fit[at(desk_.end())].mounting;
   const auto& presets = desk_.build().variant().brief.presets;
+  const QString path = QString("@.%1.mounting.").arg(build::key_of(desk_.end()));
+  school_->setProperty("path", path + "straight_at");
+  held_->setProperty("path", path + "held");
   school_->setCurrentIndex(static_cast<int>(mounting.straight_at));
   held_->setCurrentIndex(static_cast<int>(mounting.held));
   for (QComboBox* combo : {school_, held_})

@@ -3,6 +3,7 @@
 #include "app/desk/desk.h"
 #include "app/kit/chips.h"
 #include "app/kit/field.h"
+#include "app/kit/page_stack.h"
 #include "app/kit/plain.h"
 #include "app/stages/swing/cycle_tape.h"
 #include "app/stages/swing/edits.h"
@@ -14,7 +15,6 @@
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QStackedWidget>
 #include <QTabBar>
 #include <QVBoxLayout>
 
@@ -29,11 +29,11 @@ QString words_of(const char* text) {
 } // namespace
 
 SwingStage::SwingStage(Desk& desk, QWidget* parent)
-    : StagePage(desk, parent), stack_(new QStackedWidget(this)), page_(new QWidget(this)),
-      tape_(new CycleTape(desk, this)), title_(new PlainLabel(page_)), about_(new PlainLabel(page_)),
-      sheet_about_(new PlainLabel(page_)), more_(new QPushButton(page_)), ends_(new Chips(desk, tr("End"), 80, page_)),
+    : StagePage(desk, parent), stack_(new PageStack(this)), page_(new QWidget(this)), tape_(new CycleTape(desk, this)),
+      title_(new PlainLabel(page_)), about_(new CutLabel(page_)), sheet_about_(new PlainLabel(page_)),
+      more_(new QPushButton(page_)), ends_(new Chips(desk, tr("End"), 80, page_)),
       views_(new Chips(desk, tr("Seen from"), 80, page_)), view_(new EndView(desk, page_)), tabs_(new QTabBar(page_)),
-      panels_(new QStackedWidget(page_)), sheet_(new MotionSheet(desk, page_)), beside_(new QWidget(page_)) {
+      panels_(new PageStack(page_)), sheet_(new MotionSheet(desk, page_)), beside_(new QWidget(page_)) {
   const int u = desk_.look().unit();
   auto* whole = new QVBoxLayout(this);
   whole->setContentsMargins(0, 0, 0, 0);
@@ -50,7 +50,6 @@ SwingStage::SwingStage(Desk& desk, QWidget* parent)
   head->setContentsMargins(0, 0, u, 0);
   head->addWidget(ends_);
   head->addWidget(title_);
-  about_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
   head->addWidget(about_, 1);
   layout->addLayout(head);
 

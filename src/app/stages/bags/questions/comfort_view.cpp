@@ -45,7 +45,6 @@ void DamperPanel::build_rows() {
     int column = 0;
     for (const char* key : {"speed_m_per_s", "bump_n", "rebound_n"}) {
       auto* field = new Field(desk(), path + "." + key, {}, this);
-      field->setMinimumWidth(desk().look().px(68));
       grid()->addWidget(field, row, column++);
     }
     auto* remove = remover([] { return tr("this point"); });
@@ -193,7 +192,7 @@ ComfortView::ComfortView(Desk& desk, QWidget* parent)
   speed_->setFixedWidth(desk_.look().px(94));
   side->addWidget(speed_);
   auto* damper = new DamperPanel(desk_, this);
-  damper->setFixedWidth(desk_.look().px(224));
+  damper->setMinimumWidth(desk_.look().px(262));
   side->addWidget(damper, 1);
   row->addLayout(side);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})

@@ -153,7 +153,7 @@ void HeightSheet::paint_limits(QPainter& painter, const QRectF& area) const {
     painter.drawLine(QPointF(area.right() - tick, y[i]), QPointF(area.right(), wanted[i]));
     painter.setRenderHint(QPainter::Antialiasing, false);
     const QRectF room(area.left(), y[i] - line / 2, area.width() - tick - 2, line);
-    draw_line(painter, room, Qt::AlignRight | Qt::AlignVCenter, labels[i].text);
+    paint_words(painter, room, Qt::AlignRight | Qt::AlignVCenter, labels[i].text);
   }
 }
 
@@ -171,8 +171,8 @@ void HeightSheet::paint_column(QPainter& painter, const TrackColumn& column) con
     painter.fillRect(
         QRectF(column.rect.left() + 2, column.rect.center().y() - look.px(18), column.rect.width() - 4, look.px(36)),
         t.panel);
-    painter.drawText(column.rect.adjusted(6, 0, -6, 0), Qt::AlignCenter | Qt::TextWordWrap,
-                     of_bag ? tr("choose a bag") : tr("damper not measured"));
+    paint_words(painter, column.rect.adjusted(6, 0, -6, 0), Qt::AlignCenter | Qt::TextWordWrap,
+                of_bag ? tr("choose a bag") : tr("damper not measured"));
     return;
   }
   paint_values(painter, column);

@@ -177,9 +177,10 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
     for (const auto& choice : build::names_of(build::Sides{}))
       box->addItem(tr(choice.name), QString(choice.key));
     box->setFixedWidth(desk_.look().px(98));
+    box->setProperty("path", QString("@.%1.sides").arg(key));
     connect(box, &QComboBox::activated, this, [this, key, box] {
       if (const auto wrong = desk_.type(QString("@.%1.sides").arg(key), box->currentData().toString()))
-        desk_.tell(*wrong);
+        desk_.refuse(*wrong);
     });
     auto* caption = new PlainLabel(tr("%1 sides").arg(name), this);
     caption->setProperty("quiet", true);

@@ -58,7 +58,7 @@ VolumeView::VolumeView(Desk& desk, QWidget* parent)
     line_->addItem(tr("line %1").arg(tr(name.name)), QString(name.key));
   connect(line_, &QComboBox::activated, this, [this] {
     const QString path = QString("@.%1.line").arg(build::key_of(desk_.end()));
-    if (const auto wrong = desk_.type(path, line_->currentData().toString())) desk_.tell(*wrong);
+    if (const auto wrong = desk_.type(path, line_->currentData().toString())) desk_.refuse(*wrong);
   });
   grid->addWidget(line_, 1, 1, Qt::AlignBottom);
   figures_->setWordWrap(true);
@@ -111,6 +111,7 @@ void VolumeView::refresh() {
   figures_->setFixedWidth(look.px(192));
   const auto& fit = desk_.build().variant().fit[build::at(desk_.end())];
   line_->setCurrentIndex(static_cast<int>(fit.line));
+  line_->setProperty("path", QString("@.%1.line").arg(end));
   line_->setFont(look.font(TextSize::small));
   figures_->setFont(look.font(TextSize::small));
   const auto& soft = softening_of(desk_);

@@ -60,9 +60,10 @@ void CardDrawing::paint_frame(QPainter& painter, const Frame& frame, const QStri
   for (double v = std::ceil(frame.low / step) * step; v <= frame.high; v += step) {
     const double x = frame.at(v, 0).x();
     painter.drawLine(QPointF(x, frame.rect.bottom()), QPointF(x, frame.rect.bottom() + look.px(3)));
-    if (x < frame.rect.right() - 10)
+    // Never over the first figure of the next one.
+    if (x + painter.fontMetrics().horizontalAdvance(tick_text(v, step)) / 2.0 <= frame.rect.right())
       painter.drawText(QRectF(x - 36, frame.rect.bottom() + look.px(3), 72, look.px(14)), Qt::AlignCenter,
-                       QString::number(v, 'g', 5));
+                       tick_text(v, step));
   }
 }
 
@@ -107,7 +108,7 @@ void CardDrawing::paintEvent(QPaintEvent*) {
                step = tick_step((heights.high - heights.low) / factor / (heights.bottom - heights.top), look.px(30));
   for (double v = std::ceil(heights.low / factor / step) * step; v * factor <= heights.high; v += step)
     painter.drawText(QRectF(0, heights.y(v * factor) - 8, left - look.px(6), 16), Qt::AlignRight | Qt::AlignVCenter,
-                     QString::number(v, 'g', 6));
+                     tick_text(v, step));
 
   painter.setRenderHint(QPainter::Antialiasing);
   const double low = std::max(curve_.lowest(), card.heights.front()),

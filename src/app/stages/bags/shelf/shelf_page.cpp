@@ -2,6 +2,7 @@
 
 #include "app/kit/ask.h"
 #include "app/kit/cell_editing.h"
+#include "app/kit/page_stack.h"
 #include "app/stages/bags/shelf/bench_panel.h"
 #include "app/stages/bags/shelf/card_cells.h"
 #include "app/stages/bags/shelf/card_drawing.h"
@@ -20,7 +21,6 @@
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
-#include <QStackedWidget>
 
 #include <algorithm>
 
@@ -43,10 +43,19 @@ constexpr Key keys[] = {
     {QT_TRANSLATE_NOOP("shelf", "most pressure"), Kind::pressure, &air::BagCard::max_pressure},
     {QT_TRANSLATE_NOOP("shelf", "peak, in bump"), Kind::pressure, &air::BagCard::peak_pressure},
     {QT_TRANSLATE_NOOP("shelf", "mass"), Kind::mass, &air::BagCard::mass},
+    {QT_TRANSLATE_NOOP("shelf", "bolts"), Kind::plain, &air::BagCard::bolts},
+    {QT_TRANSLATE_NOOP("shelf", "bolt circle"), Kind::length, &air::BagCard::bolt_circle},
+    {QT_TRANSLATE_NOOP("shelf", "bolt hole"), Kind::length, &air::BagCard::bolt_hole},
+    {QT_TRANSLATE_NOOP("shelf", "port hole"), Kind::length, &air::BagCard::port_hole},
+    {QT_TRANSLATE_NOOP("shelf", "port from axis"), Kind::length, &air::BagCard::port_out},
+    {QT_TRANSLATE_NOOP("shelf", "port turned"), Kind::angle, &air::BagCard::port_turn},
+    {QT_TRANSLATE_NOOP("shelf", "flange across"), Kind::length, &air::BagCard::flange},
 };
+constexpr int keys_a_row = 7;
 
+/// Beyond what the bag is and bears: its mass, its peak, and how it is screwed on.
 bool need_not_be_stated(double air::BagCard::*what) {
-  return what == &air::BagCard::mass || what == &air::BagCard::peak_pressure;
+  return std::any_of(std::begin(keys) + 6, std::end(keys), [&](const Key& key) { return key.what == what; });
 }
 bool is_left_out(const air::BagCard& card, double air::BagCard::*what) {
   return need_not_be_stated(what) && card.*what == 0;
@@ -55,7 +64,7 @@ bool is_left_out(const air::BagCard& card, double air::BagCard::*what) {
 } // namespace
 
 ShelfPage::ShelfPage(Desk& desk, QWidget* parent)
-    : Page(desk, parent), list_(new QListWidget(this)), stack_(new QStackedWidget(this)),
+    : Page(desk, parent), list_(new QListWidget(this)), stack_(new PageStack(this)),
       drawing_(new CardDrawing(desk, this)), cells_(new CardCells(desk, this)), kind_(new QComboBox(this)),
       stop_(new QCheckBox(tr("stop inside"), this)), bench_(new BenchPanel(desk, this)) {
   setObjectName("shelf_page");
@@ -133,11 +142,13 @@ void ShelfPage::make_head(QVBoxLayout* into) {
     edit->setObjectName(QString("card_key_%1").arg(i));
     dress(edit, TextSize::normal, true);
     connect(edit, &QLineEdit::editingFinished, this, [this, i] { key_edited(i); });
-    // Name, kind and stop in the first pair of rows, the figures in the second.
+    // Name, kind and stop in the first pair of rows, the figures in the others.
+    const int column = (i - 1) % keys_a_row;
     if (i == 0)
       captioned(tr(keys[i].caption), 0, 0, 3, edit);
     else
-      captioned(tr(keys[i].caption), 2, i - 1, 1, edit), head->setColumnStretch(i - 1, 1);
+      captioned(tr(keys[i].caption), 2 + 2 * ((i - 1) / keys_a_row), column, 1, edit),
+          head->setColumnStretch(column, 1);
     keys_.push_back(edit);
   }
   for (const auto kind : {air::BagKind::single_bellows, air::BagKind::double_bellows, air::BagKind::triple_bellows,
@@ -295,7 +306,7 @@ void ShelfPage::key_edited(int key) {
     return change(std::move(card));
   }
   const auto value = parse_quantity(text, keys[key].kind, desk_.prefs());
-  if (!value || *value < 0)
+  if (!value || (*value < 0 && keys[key].kind != Kind::angle))
     return refuse(*keys_[static_cast<std::size_t>(key)],
                   value ? tr("That is never below 0.") : desk_.words_of(value.error()));
   card.*keys[key].what = *value;
@@ -384,30 +395,39 @@ int ShelfPage::import(const QStringList& files) {
     }
   }
   // What would take another's place is asked about once, before anything is written.
-  QStringList replaced;
+  std::vector<std::string> names;
   for (const air::BagCard& card : cards)
-    if (const auto there = desk_.cards().own(card.name); there && !(*there == card))
-      replaced << QString::fromStdString(card.name);
-  const bool replace =
-      replaced.isEmpty() || ask(this, tr("Replace cards"),
-                                tr("On your shelf already: %1. Replace them by those imported? Undo brings each back.")
-                                    .arg(replaced.join(", ")),
-                                tr("Replace them"));
-  int kept = 0, left = 0;
-  for (const air::BagCard& card : cards) {
-    const auto there = desk_.cards().own(card.name);
-    if (there && !(*there == card) && !replace) {
-      ++left;
-      continue;
-    }
-    if (const auto done = desk_.cards().keep(card); !done) {
-      wrong(QString::fromStdString(card.name), desk_.words_of(done.error()));
+    names.push_back(card.name);
+  auto there = desk_.cards().own(names);
+  const auto is_other = [&](std::size_t i) { return there[i] && !(*there[i] == cards[i]); };
+  QStringList replaced;
+  for (std::size_t i = 0; i < cards.size(); ++i)
+    if (is_other(i)) replaced << QString::fromStdString(cards[i].name);
+  const auto more = replaced.size() - 12;
+  const bool replace = replaced.isEmpty() ||
+                       ask(this, tr("Replace cards"),
+                           tr("On your shelf already: %1%2. Replace them by those imported? Undo brings each back.")
+                               .arg(replaced.mid(0, 12).join(", "), more > 0 ? tr(" and %1 more").arg(more) : ""),
+                           tr("Replace them"));
+  int left = 0;
+  if (!replace)
+    for (std::size_t i = cards.size(); i-- > 0;)
+      if (is_other(i)) {
+        ++left;
+        const auto at = static_cast<std::ptrdiff_t>(i);
+        cards.erase(cards.begin() + at), there.erase(there.begin() + at);
+      }
+  int kept = 0;
+  const auto files_of_cards = desk_.cards().keep_all(cards);
+  for (std::size_t i = 0; i < cards.size(); ++i) {
+    if (!files_of_cards[i]) {
+      wrong(QString::fromStdString(cards[i].name), desk_.words_of(files_of_cards[i].error()));
       continue;
     }
     ++kept;
-    drafts_.open(there.value_or(card));
-    drafts_.change(card);
-    drafts_.kept(there);
+    drafts_.open(there[i].value_or(cards[i]));
+    drafts_.change(cards[i]);
+    drafts_.kept(there[i]);
   }
   if (kept > 0) {
     refresh_list();
