@@ -51,10 +51,10 @@ struct BagCard {
   friend bool operator==(const BagCard&, const BagCard&) = default;
   /// All that an answer may read of it, for digests; how it is screwed on is said where plates are drawn.
   [[nodiscard]] auto parts() const {
-    return std::tuple_cat(
-        std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure, internal_stop,
-                 mass, max_tilt, max_offset, heights, volumes, pressures, loads, diameters),
-        std::tuple(WhereStated{peak_pressure}));
+    return std::tuple_cat(std::tie(name, kind, collapsed_height, max_height, max_diameter, min_pressure, max_pressure,
+                                   internal_stop, mass, max_tilt, max_offset, heights, volumes, pressures, loads,
+                                   diameters),
+                          std::tuple(WhereStated{peak_pressure}));
   }
 };
 

@@ -50,6 +50,9 @@ struct Timed {
   Tick hours = 0, wait = 0, not_before = 0;
 };
 
+/// A wait stands between a task and those behind it: placed from the end, it comes before the task itself.
+enum class Goes { forwards, backwards };
+
 /// Who the people of a shop are to a scheduler: alike, or each a person of their own.
 enum class Hands { counted, named };
 
@@ -57,9 +60,9 @@ enum class Hands { counted, named };
 class Placing {
 public:
   Placing(std::span<const Task> tasks, const Order& order, const std::vector<Timed>& timed, const Shop& shop,
-          Hands hands)
-      : tasks_(tasks), order_(order), timed_(timed), shop_(shop), hands_(hands), held_(shop.resources.size()),
-        busy_(shop.people.size()), at_(tasks.size()), people_(tasks.size()) {
+          Hands hands, Goes goes = Goes::forwards)
+      : tasks_(tasks), order_(order), timed_(timed), shop_(shop), hands_(hands), goes_(goes),
+        held_(shop.resources.size()), busy_(shop.people.size()), at_(tasks.size()), people_(tasks.size()) {
     if (hands_ == Hands::named)
       for (std::size_t p = 0; p < shop.people.size(); ++p)
         for (const auto& [from, to] : shop.people[p].away)
@@ -82,9 +85,10 @@ public:
   [[nodiscard]] Tick ready(std::size_t i) const {
     Tick t = timed_[i].not_before;
     for (const std::size_t b : order_.before[i])
-      t = std::max(t, at_[b].second + timed_[b].wait);
+      t = std::max(t, at_[b].second + timed_[goes_ == Goes::forwards ? b : i].wait);
     return t;
   }
+  [[nodiscard]] Tick end_of(std::size_t i) const { return at_[i].second; }
   [[nodiscard]] Tick span() const { return span_; }
   [[nodiscard]] Tick total() const { return total_; }
   [[nodiscard]] Schedule done() const {
@@ -205,6 +209,7 @@ private:
   const std::vector<Timed>& timed_;
   const Shop& shop_;
   Hands hands_;
+  Goes goes_;
   std::vector<Profile> held_;
   Profile all_;
   std::vector<std::vector<Stretch>> busy_; // a list a person
@@ -244,6 +249,7 @@ public:
 
   [[nodiscard]] Schedule best(int effort) {
     by_rules();
+    justify();
     bool all = false;
     if (!short_enough()) {
       if (moving_ <= 8) {
@@ -256,6 +262,7 @@ public:
         all = hands_ == Hands::counted && nodes_ < most_nodes;
       } else {
         by_chance(effort);
+        justify();
       }
     }
     if (hands_ == Hands::counted) (void)best_->name_people();
@@ -332,6 +339,45 @@ private:
       taken_ = false;
       by_rank(rank);
       if (taken_ || rank_.empty()) rank_ = rank;
+    }
+  }
+  /// The best so far pushed to its end, each as late as it goes, and from there forwards again: what has room between
+  /// gives way to what has none. (Valls, Ballestín, Quintanilla: “Justification and RCPSP”, 2005.) The mirrored days
+  /// are not the real ones, but only the order they give is used.
+  void justify() {
+    constexpr int most_rounds = 4;
+    Order mirrored;
+    mirrored.sorted.assign(order_.sorted.rbegin(), order_.sorted.rend());
+    mirrored.before = order_.behind, mirrored.behind = order_.before;
+    std::vector<Task> free(tasks_.begin(), tasks_.end());
+    std::vector<Timed> timed = timed_;
+    for (std::size_t i = 0; i < free.size(); ++i) {
+      timed[i].not_before = 0;
+      if (free[i].fixed) timed[i] = {}, free[i].hours = 0; // it stands where it stands
+      free[i].fixed.reset();
+    }
+    for (int k = 0; k < most_rounds && !short_enough(); ++k) {
+      Placing late(free, mirrored, timed, shop_, Hands::counted, Goes::backwards);
+      std::vector<std::size_t> left(free.size()), ready;
+      for (std::size_t i = 0; i < free.size(); ++i)
+        if ((left[i] = mirrored.before[i].size()) == 0) ready.push_back(i);
+      while (!ready.empty()) { // what ended last goes first
+        const auto at = std::max_element(ready.begin(), ready.end(), [&](std::size_t a, std::size_t b) {
+          return std::make_pair(best_->end_of(a), a) < std::make_pair(best_->end_of(b), b);
+        });
+        const std::size_t i = *at;
+        ready.erase(at);
+        late.place(i);
+        for (const std::size_t next : mirrored.behind[i])
+          if (--left[next] == 0) ready.push_back(next);
+      }
+      std::vector<double> rank(free.size());
+      for (std::size_t i = 0; i < free.size(); ++i)
+        rank[i] = -static_cast<double>(late.end_of(i));
+      taken_ = false;
+      by_rank(rank);
+      if (!taken_) return;
+      rank_ = rank;
     }
   }
   /// Small changes to the best order so far, kept where they make it no longer.

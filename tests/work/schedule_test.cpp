@@ -162,6 +162,18 @@ TEST(Schedule, OfAFewTasksIsTheShortestThereIs) {
   }));
 }
 
+TEST(Schedule, MuchMoreEffortWinsNextToNothing) {
+  double quick = 0, long_looked_for = 0;
+  EXPECT_TRUE(rc::check("as short as after long work", [&] {
+    const Random c = random_case(30, false);
+    const auto a = schedule(c.tasks, c.shop), b = schedule(c.tasks, c.shop, 30);
+    RC_ASSERT(a && b);
+    RC_ASSERT(b->span <= a->span + 1e-9);
+    quick += a->span, long_looked_for += b->span;
+  }));
+  EXPECT_LE(quick, 1.02 * long_looked_for);
+}
+
 TEST(Schedule, IsTheSameEveryTime) {
   EXPECT_TRUE(rc::check("same again", [] {
     const Random c = random_case(30, true);

@@ -69,6 +69,7 @@ void Field::restyle() {
   const Look& look = desk_.look();
   caption_->setFont(look.font(prominent_ ? TextSize::large : TextSize::small));
   edit_->setFont(look.font(prominent_ ? TextSize::huge : TextSize::normal, true));
+  says_.clear(); // its figure wants another room now
   refresh();
 }
 

@@ -184,6 +184,8 @@ void sort_verdicts(std::vector<BagVerdict>& verdicts, BagOrder order) {
     sort_by(verdicts, [](const BagVerdict& v) { return v.ride_frequency; });
     sort_by(verdicts, [](const BagVerdict& v) { return std::optional(v.reasons.size()); });
     sort_by(verdicts, [](const BagVerdict& v) { return std::optional(static_cast<int>(v.fit)); });
+    // Of what has no figures yet nothing is known that would be good.
+    sort_by(verdicts, [](const BagVerdict& v) { return std::optional(!v.pressure && !v.ride_frequency); });
     break;
   }
 }

@@ -1,6 +1,8 @@
 #include "assess/fit_up/cars.h"
 #include "build/json.h"
 
+#include <algorithm>
+
 namespace mavrel::assess {
 namespace {
 
@@ -196,6 +198,31 @@ TEST(Plan, TodayIsTodayBeforeWorkBeginsToo) {
   EXPECT_EQ(day("2026-11-29 12:00"), std::nullopt) << "it begins tomorrow";
   b.shop.own().first_day.clear();
   EXPECT_EQ(day("2026-12-01 10:00"), std::nullopt);
+}
+
+TEST(Plan, SplittingAJobOfTheSameHoursGainsNoDay) {
+  for (const Build& b : {fresh_estate(), fresh_half_ton()}) {
+    const PlanGiven given = plan_given(fit_up_of(b), std::nullopt);
+    const double whole = plan_of(given)->shared_span;
+    int split = 0;
+    for (std::size_t j = 0; j < given.list.jobs.size(); ++j) {
+      PlanGiven now = given;
+      auto& jobs = now.list.jobs;
+      if (jobs[j].by_the_clock || jobs[j].hours < 1) continue;
+      Job rest = jobs[j];
+      rest.id += ".rest";
+      rest.after = {jobs[j].id};
+      rest.hours /= 2, jobs[j].hours /= 2;
+      jobs[j].wait = 0, jobs[j].checks.clear();
+      for (Job& other : jobs)
+        std::replace(other.after.begin(), other.after.end(), jobs[j].id, rest.id);
+      jobs.push_back(rest);
+      // What a night or another job may come between can win hours; a day that was there to be won was not looked for.
+      EXPECT_GT(plan_of(now)->shared_span, whole - 9) << given.list.jobs[j].id;
+      ++split;
+    }
+    EXPECT_GT(split, 8);
+  }
 }
 
 TEST(Plan, TellsTheClockOfADay) {

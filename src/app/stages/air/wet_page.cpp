@@ -27,7 +27,6 @@ WetPage::WetPage(Desk& desk, QWidget* parent) : Page(desk, parent), chart_(new C
        {std::pair{"surroundings.temperature_k", tr("air")}, std::pair{"surroundings.humidity", tr("humidity")},
         std::pair{"surroundings.night_temperature_k", tr("cold night")}}) {
     auto* field = new Field(desk_, path, caption, this);
-    field->setMaximumWidth(desk_.look().px(96));
     top->addWidget(field, 0, Qt::AlignTop);
   }
   table_ = table("climates", tr("Water by climate"),

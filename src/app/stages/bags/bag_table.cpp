@@ -146,9 +146,13 @@ int BagModel::columnCount(const QModelIndex& parent) const {
   return parent.isValid() ? 0 : column_count;
 }
 
-void BagModel::refresh() {
+void BagModel::refresh(bool stay) {
   std::vector<BagVerdict> now = verdicts_of(desk_);
   assess::sort_verdicts(now, order_);
+  if (stay && now.size() == verdicts_.size())
+    std::stable_sort(now.begin(), now.end(), [this](const BagVerdict& a, const BagVerdict& b) {
+      return row_of(a.bag) < row_of(b.bag); // one that is new goes first
+    });
   if (now.size() != verdicts_.size()) {
     beginResetModel();
     verdicts_ = std::move(now);
@@ -284,8 +288,9 @@ BagTable::BagTable(Desk& desk, QWidget* parent) : QTableView(parent), desk_(desk
   connect(horizontalHeader(), &QHeaderView::sectionClicked, this, [this](int section) {
     static constexpr BagOrder orders[] = {BagOrder::name,     BagOrder::best,     BagOrder::lowest, BagOrder::frequency,
                                           BagOrder::pressure, BagOrder::diameter, BagOrder::best};
+    const std::string held = currentIndex().isValid() ? model_->judged(currentIndex().row()).bag : std::string();
     model_->set_order(orders[section]);
-    refresh();
+    if (const int row = model_->row_of(held); row >= 0) selectRow(row);
   });
   connect(this, &QTableView::doubleClicked, this, &BagTable::choose);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})
@@ -300,7 +305,7 @@ void BagTable::refresh() {
   horizontalHeader()->setFixedHeight(desk_.look().px(22));
   const int held = currentIndex().isValid() ? currentIndex().row() : -1;
   const std::string held_bag = held >= 0 ? model_->judged(held).bag : std::string();
-  model_->refresh();
+  model_->refresh(underMouse()); // nothing leaps away from under a hand
   fit_columns();
   // The row that a person looks at stays held by its bag, until another is chosen or another end is looked at.
   const auto chosen = std::pair(desk_.end(), desk_.build().variant().fit[at(desk_.end())].bag);
@@ -333,6 +338,11 @@ void BagTable::fit_columns() {
 void BagTable::resizeEvent(QResizeEvent* event) {
   QTableView::resizeEvent(event);
   fit_columns();
+}
+
+void BagTable::leaveEvent(QEvent* event) {
+  QTableView::leaveEvent(event);
+  refresh();
 }
 
 void BagTable::showEvent(QShowEvent* event) {

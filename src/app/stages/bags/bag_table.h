@@ -24,7 +24,8 @@ public:
   [[nodiscard]] int row_of(const std::string& bag) const;
   /// The bag of a row as it was last refreshed. @param row  of the model
   [[nodiscard]] const assess::BagVerdict& judged(int row) const { return verdicts_[static_cast<std::size_t>(row)]; }
-  void refresh();
+  /// @param stay  rows stay where they are, whatever their figures have become
+  void refresh(bool stay = false);
   void set_order(assess::BagOrder order);
 
 private:
@@ -44,6 +45,7 @@ protected:
   void keyPressEvent(QKeyEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
   void showEvent(QShowEvent* event) override;
+  void leaveEvent(QEvent* event) override;
 
 private:
   void choose(const QModelIndex& index);

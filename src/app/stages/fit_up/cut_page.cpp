@@ -162,20 +162,19 @@ CutPage::CutPage(Desk& desk, QWidget* parent)
   below->setSpacing(desk_.look().unit());
   sealing_ = small_words("sealing");
   below->addWidget(sealing_, 3);
-  const std::pair<const char*, QString> captions[] = {
-      {"on_shelf", tr("there")},         {"price", tr("price each")},
-      {"lead_s", tr("comes after")},     {"ordered", tr("ordered on")},
-      {"ordered_count", tr("how many")}, {"supplier", tr("supplier")}};
+  const std::pair<const char*, QString> captions[] = {{"on_shelf", tr("there")},         {"price", tr("price each")},
+                                                      {"lead_s", tr("comes after")},     {"ordered", tr("ordered on")},
+                                                      {"ordered_count", tr("how many")}, {"supplier", tr("supplier")}};
   for (const auto& [key, caption] : captions) {
     fields_.emplace_back(new Field(desk_, "@.fit_up.order", caption, fields_row_), key);
     if (QString(key) == "ordered_count") fields_.back().first->set_placeholder(tr("all"));
     if (QString(key) == "ordered") fields_.back().first->set_placeholder(tr("2026-11-30"));
     below->addWidget(fields_.back().first, 1);
   }
-  ordered_ = button(below, tr("Ordered today"), "order_part", [this] {
+  ordered_ = button(below, tr("Ordered"), "order_part", [this] {
     if (const BuyLine* l = held()) order_part(desk_, *l);
   });
-  came_ = button(below, tr("It came"), "part_came", [this] {
+  came_ = button(below, tr("Came"), "part_came", [this] {
     if (const BuyLine* l = held()) part_came(desk_, *l);
   });
   note_ = button(below, tr("Say more …"), "note_part", [this] {

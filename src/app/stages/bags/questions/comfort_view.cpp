@@ -189,10 +189,8 @@ ComfortView::ComfortView(Desk& desk, QWidget* parent)
   row->addLayout(left, 1);
   auto* side = new QVBoxLayout;
   side->setSpacing(u);
-  speed_->setFixedWidth(desk_.look().px(94));
   side->addWidget(speed_);
   auto* damper = new DamperPanel(desk_, this);
-  damper->setMinimumWidth(desk_.look().px(262));
   side->addWidget(damper, 1);
   row->addLayout(side);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled})

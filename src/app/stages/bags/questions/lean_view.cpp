@@ -176,7 +176,6 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
     box->setAccessibleName(tr("%1 sides").arg(tr(build::name_of(end))));
     for (const auto& choice : build::names_of(build::Sides{}))
       box->addItem(tr(choice.name), QString(choice.key));
-    box->setFixedWidth(desk_.look().px(98));
     box->setProperty("path", QString("@.%1.sides").arg(key));
     connect(box, &QComboBox::activated, this, [this, key, box] {
       if (const auto wrong = desk_.type(QString("@.%1.sides").arg(key), box->currentData().toString()))
@@ -201,7 +200,7 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
   key->setWordWrap(true);
   key->setProperty("quiet", true);
   set_small(key, desk_.look());
-  key->setFixedWidth(desk_.look().px(200));
+  key->setMinimumWidth(1); // as wide as what stands over it
   side->addWidget(key);
   side->addStretch(1);
   for (const auto signal : {&Desk::changed, &Desk::looked_at, &Desk::restyled, &Desk::posed})
@@ -212,7 +211,6 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
 
 void LeanView::add(const QString& path, const QString& caption, int row, int column) {
   auto* field = new Field(desk_, path, caption, this);
-  field->setFixedWidth(desk_.look().px(98));
   field->set_placeholder(path.endsWith("bar_rate_n_m_per_rad") ? tr("none")
                          : path.endsWith("spring_base_m")      ? tr("track, or est.")
                                                                : tr("estimated"));

@@ -49,7 +49,6 @@ VolumeView::VolumeView(Desk& desk, QWidget* parent)
   const QString captions[] = {tr("added volume"), tr("line's bore"), tr("line's length")};
   for (int i = 0; i < 3; ++i) {
     auto* field = new Field(desk_, QString("@.front.%1").arg(keys[i]), captions[i], this);
-    field->setFixedWidth(desk_.look().px(94));
     fields_.push_back(field);
     grid->addWidget(field, i / 2, i % 2);
   }
@@ -107,7 +106,7 @@ void VolumeView::refresh() {
   const Look& look = desk_.look();
   const QString end = build::key_of(desk_.end());
   for (std::size_t i = 0; i < fields_.size(); ++i)
-    fields_[i]->bind(QString("@.%1.%2").arg(end, keys[i])), fields_[i]->setFixedWidth(look.px(94));
+    fields_[i]->bind(QString("@.%1.%2").arg(end, keys[i]));
   figures_->setFixedWidth(look.px(192));
   const auto& fit = desk_.build().variant().fit[build::at(desk_.end())];
   line_->setCurrentIndex(static_cast<int>(fit.line));
