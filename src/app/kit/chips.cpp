@@ -34,7 +34,8 @@ public:
     QSize all;
     for (const auto& item : items_)
       all = {all.width() + item->sizeHint().width(), std::max(all.height(), item->sizeHint().height())};
-    return all;
+    // A hint is kept from before a button was dressed for the first time: it may be a little wider now.
+    return {all.width() + count(), all.height()};
   }
   [[nodiscard]] QSize minimumSize() const override {
     QSize all;

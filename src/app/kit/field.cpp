@@ -108,7 +108,8 @@ void Field::refresh() {
   // A figure or a name is never cut; long texts may be.
   constexpr int long_text = 20;
   const QFontMetrics metrics = edit_->fontMetrics();
-  const QString whole = edit_->text().size() <= long_text ? edit_->text() : QString(12, 'x');
+  const QString says_now = edit_->text().isEmpty() ? edit_->placeholderText() : edit_->text();
+  const QString whole = says_now.size() <= long_text ? says_now : QString(12, 'x');
   edit_->setMinimumWidth(std::max(metrics.horizontalAdvance(whole) + 6, 4 * metrics.averageCharWidth()));
   update();
   if (edit_->hasFocus()) begin(); // nothing typed yet: go on with the new value

@@ -142,7 +142,7 @@ std::size_t RowPanel::shown_of(const QString& list, std::size_t count) {
 }
 
 int RowPanel::add_more(const QString& list, std::size_t count, int row) {
-  constexpr std::size_t more_at_once = 48;
+  constexpr std::size_t more_at_once = 16;
   const std::size_t most = rows_[list].most;
   if (count <= most) return row;
   auto* button = new QToolButton(page_);

@@ -54,7 +54,7 @@ private:
   QWidget* page_ = nullptr;
   QString built_;
   struct Rows {
-    std::size_t most = 24, count = 0; // of its rows shown, and of its entries when they were made
+    std::size_t most = 10, count = 0; // of its rows shown, and of its entries when they were made
   };
   std::map<QString, Rows> rows_;
   std::vector<std::pair<QToolButton*, std::function<QString()>>> removers_; // of the rows that stand

@@ -129,6 +129,7 @@ QString Look::style_sheet() const {
     QTableView { background: @ground; color: @ink; border: none; selection-background-color: @selected; selection-color: @ink; outline: none; }
     QListView { background: transparent; color: @ink; border: none; outline: none; selection-background-color: @selected; selection-color: @ink; }
     QScrollArea { border: none; background: transparent; }
+    QAbstractScrollArea::corner { background: transparent; border: none; }
     QScrollBar:vertical { background: transparent; width: @9px; margin: 0; }
     QScrollBar::handle:vertical { background: @rule; min-height: @24px; margin: 1px; }
     QScrollBar::add-line, QScrollBar::sub-line { height: 0; width: 0; }

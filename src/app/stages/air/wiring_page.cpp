@@ -64,12 +64,19 @@ void WiringView::paintEvent(QPaintEvent*) {
     wire(battery.right(), fuse_x, y, section, {});
     const QString awg =
         feed.cable && !feed.cable->awg.empty() ? tr(" (AWG %1)").arg(feed.cable->awg.c_str()) : QString();
-    wire(fuse_x + W * 0.09, relay_x, y, section,
-         feed.cable
-             ? tr("%1%2, %3, drops %4")
-                   .arg(desk_.shown(feed.cable->section * 1e-6, Kind::section, feed.cable->section < 1 ? 2 : 0), awg,
-                        desk_.shown(feed.length, Kind::altitude, 1), desk_.shown(feed.cable->drop, Kind::voltage, 2))
-             : tr("no standard cable does"));
+    // As much of it as the wire has room for, the least needed left out first.
+    QStringList said{tr("no standard cable does")};
+    if (feed.cable) {
+      const QString thick = desk_.shown(feed.cable->section * 1e-6, Kind::section, feed.cable->section < 1 ? 2 : 0);
+      const QString along = desk_.shown(feed.length, Kind::altitude, 1);
+      const QString lost = tr("drops %1").arg(desk_.shown(feed.cable->drop, Kind::voltage, 2));
+      said = {QString("%1%2, %3, %4").arg(thick, awg, along, lost), QString("%1, %2, %3").arg(thick, along, lost),
+              QString("%1, %2").arg(thick, along)};
+    }
+    const QFontMetricsF letters(look.font(TextSize::small));
+    while (said.size() > 1 && letters.horizontalAdvance(said.front()) > relay_x - fuse_x - W * 0.09 - 4)
+      said.removeFirst();
+    wire(fuse_x + W * 0.09, relay_x, y, section, said.front());
     wire(relay_x + W * 0.14, pump_x, y, section, {});
     box({fuse_x, y - high * 0.32, W * 0.09, high * 0.64},
         feed.cable ? desk_.shown(feed.cable->fuse, Kind::current, 0) : "–");

@@ -72,8 +72,12 @@ void TemplateView::paintEvent(QPaintEvent*) {
         painter.drawLine(at(c->centre) - QPointF(h, 0), at(c->centre) + QPointF(h, 0));
         painter.drawLine(at(c->centre) - QPointF(0, h), at(c->centre) + QPointF(0, h));
         painter.setFont(look.font(TextSize::small));
-        draw_line(painter, QRectF(at(c->centre) + QPointF(h + 2, -look.px(16)), QSizeF(look.px(80), look.px(14))),
-                  Qt::AlignLeft | Qt::AlignVCenter, "⌀ " + desk_.shown(2 * c->radius, Kind::length, 1));
+        // On paper of its own, so that no edge runs through it.
+        const QString across = "⌀ " + desk_.shown(2 * c->radius, Kind::length, 1);
+        const QRectF label(at(c->centre) + QPointF(h + 2, -look.px(16)),
+                           QSizeF(painter.fontMetrics().horizontalAdvance(across) + 4, look.px(14)));
+        painter.fillRect(label, t.panel);
+        draw_line(painter, label, Qt::AlignLeft | Qt::AlignVCenter, across);
       }
     }
     if (const auto* a = std::get_if<assess::DrawnArc>(&s.what)) {
