@@ -1,6 +1,7 @@
 // mavrel-cli: the product's answers without a window. One JSON object on standard output and exit 0, or one plain
 // line on standard error and exit 2.
 #include "cli/commands.h"
+#include "quantity/text.h"
 
 #include <CLI/CLI.hpp>
 
@@ -17,8 +18,27 @@ namespace {
 
 using namespace mavrel;
 
+/// What somebody typed may be of any length: of each of its words no more is repeated than a person reads.
+Message short_of(Message what) {
+  constexpr std::size_t most = 80; // letters
+  for (Argument& part : what.args) {
+    if (auto* inner = std::get_if<Message>(&part.what)) *inner = short_of(std::move(*inner));
+    auto* typed = std::get_if<std::string>(&part.what);
+    if (!typed || typed->size() <= most) continue;
+    std::string out;
+    for (std::size_t at = 0; at < typed->size();) {
+      const std::size_t end = std::min(typed->find(' ', at), typed->size());
+      out += excerpt(std::string_view(*typed).substr(at, end - at), most);
+      if (end < typed->size()) out += ' ';
+      at = end + 1;
+    }
+    *typed = std::move(out);
+  }
+  return what;
+}
+
 void complain(const Message& what) {
-  std::string line = "mavrel-cli: " + say(what) + "\n";
+  std::string line = "mavrel-cli: " + say(short_of(what)) + "\n";
   std::fputs(line.c_str(), stderr);
 }
 

@@ -79,6 +79,12 @@ fs::path folder_of(const fs::path& target) {
 // A file being written is called `.NAME.PID-NUMBER.part`: the process in it tells whether its writer still runs.
 constexpr std::string_view unfinished = ".part";
 
+/// What it is called by of the target's name: file systems end at 255 bytes, and the rest of its name comes on top.
+std::string name_beside(const fs::path& target) {
+  constexpr std::size_t most = 200;
+  return target.filename().string().substr(0, most);
+}
+
 struct Beside {
   int fd = -1;
   std::string path;
@@ -88,9 +94,9 @@ struct Beside {
 Beside open_beside(const fs::path& target) {
   std::random_device random;
   for (int i = 0; i < 64; ++i) {
-    std::string name = (folder_of(target) /
-                        fmt::format(".{}.{}-{:08x}{}", target.filename().string(), ::getpid(), random(), unfinished))
-                           .string();
+    std::string name =
+        (folder_of(target) / fmt::format(".{}.{}-{:08x}{}", name_beside(target), ::getpid(), random(), unfinished))
+            .string();
     const int fd = ::open(name.c_str(), O_WRONLY | O_CREAT | O_EXCL | O_CLOEXEC, 0666);
     if (fd >= 0) return {fd, std::move(name)};
     if (errno != EEXIST) break;
@@ -100,7 +106,7 @@ Beside open_beside(const fs::path& target) {
 
 /// Unfinished files of the same target whose writers are gone.
 void clear_leftovers(const fs::path& target) {
-  const std::string begins = "." + target.filename().string() + ".";
+  const std::string begins = "." + name_beside(target) + ".";
   std::error_code error;
   for (fs::directory_iterator it(folder_of(target), error), end; !error && it != end; it.increment(error)) {
     const std::string name = it->path().filename().string();

@@ -55,34 +55,58 @@ protected:
             {"another load case", [this] { key(Qt::Key_L, Qt::ControlModifier); }},
             {"a copy", [this] { key(Qt::Key_D, Qt::ControlModifier); }}};
   }
-  std::vector<QPointer<Field>> fields() {
-    std::vector<QPointer<Field>> out;
-    for (Field* one : window_->findChildren<Field*>())
-      if (one->isVisible() && one->isEnabled() && !one->edit()->isReadOnly() && one->window() == window_.get())
-        out.emplace_back(one);
-    return out;
-  }
 };
 
-TEST_F(HalfTypedTest, InAnyFieldItIsTakenWhereItWasBegunOrRefusedInWords) {
+/// One place that something is typed at: what begins it and leaves the caret in it, and which field it is of.
+struct Editor {
+  QString path;
+  std::function<QLineEdit*()> begin; // nullptr: it can't be typed at now
+};
+
+/// All of what is shown: fields, and of each table the cells of its first row.
+std::vector<Editor> editors(MainWindow& window) {
+  std::vector<Editor> out;
+  for (Field* one : window.findChildren<Field*>())
+    if (one->isVisible() && one->isEnabled() && !one->edit()->isReadOnly())
+      out.push_back({one->path(), [one = QPointer(one)]() -> QLineEdit* {
+                       if (!one) return nullptr;
+                       one->edit()->setFocus(Qt::TabFocusReason);
+                       return one->edit();
+                     }});
+  for (PathTable* table : window.findChildren<PathTable*>()) {
+    if (!table->isVisible() || table->rowCount() == 0) continue;
+    for (const QString& path : table->paths().mid(0, table->columnCount()))
+      if (!path.isEmpty() && !path.startsWith("+"))
+        out.push_back({path, [table = QPointer(table), at = window.desk().resolve(path)]() -> QLineEdit* {
+                         if (!table || !table->go_to(at)) return nullptr;
+                         QTest::keyClick(table, Qt::Key_F2);
+                         return qobject_cast<QLineEdit*>(QApplication::focusWidget());
+                       }});
+  }
+  return out;
+}
+
+TEST_F(HalfTypedTest, InAnyEditorItIsTakenWhereItWasBegunOrRefusedInWords) {
   const bool every = qEnvironmentVariableIntValue("MAVREL_EVERY") > 0;
   const build::Build first = build();
   const auto all = acts();
   std::size_t turn = 0, tried = 0, taken = 0;
   on_every_page(*window_, [&](const QString& where) {
-    const std::size_t count = fields().size();
+    const std::size_t count = editors(*window_).size();
     const std::size_t tries = count == 0 ? 0 : every ? count * all.size() : std::min<std::size_t>(2, count);
     const QString stage = where.section(' ', 0, 0);
     for (std::size_t k = 0; k < tries; ++k, ++turn) {
-      const auto there = fields();
+      const auto there = editors(*window_);
       if (there.empty()) return;
-      const QPointer<Field> one = there[every ? (k / all.size()) % there.size() : (turn * 7) % there.size()];
+      const Editor& one = there[every ? (k / all.size()) % there.size() : (turn * 7) % there.size()];
       const Act& act = all[every ? k % all.size() : turn % all.size()];
-      const std::string path = desk().resolve(one->path()).toStdString();
+      const std::string path = desk().resolve(one.path).toStdString();
       const Flat before = flat(build());
       const std::size_t variants = build().variants.size();
-      one->edit()->setFocus(Qt::TabFocusReason);
-      QTest::keyClicks(one->edit(), "13.7");
+      const QPointer<QLineEdit> line = one.begin();
+      if (!line) continue;
+      line->selectAll();
+      QTest::keyClicks(line, "13.7");
       desk().tell({});
       act.act();
       settle_events();
@@ -99,7 +123,7 @@ TEST_F(HalfTypedTest, InAnyFieldItIsTakenWhereItWasBegunOrRefusedInWords) {
             << where.toStdString() << ", " << act.name << ": typed in " << path << ", landed in " << other;
       taken += !moved.empty();
       // Refused it is said; what nobody asked to be taken yet still stands where it was typed.
-      const bool stands = one && one->isVisible() && one->edit()->text().startsWith("13.7");
+      const bool stands = line && line->isVisible() && line->text().startsWith("13.7");
       EXPECT_TRUE(!moved.empty() || !told().isEmpty() || stands)
           << where.toStdString() << ", " << act.name << ": what was typed in " << path << " is gone without a word";
       // Everything back, and here again.

@@ -201,6 +201,17 @@ TEST(Cli, MistakesAreOnePlainLineAndExitTwo) {
   }
 }
 
+TEST(Cli, OfALongArgumentNoMoreIsRepeatedThanIsRead) {
+  const std::string x(3000, 'x'), file = std::string(MAVREL_DEMO) + "/sorrel-wayfare.mavrel";
+  for (const std::string& arguments :
+       {"assess " + x, "assess --bogus" + x + " a", "wheel " + x, "log " + file + " --text hi --kind " + x}) {
+    const auto done = run(arguments);
+    EXPECT_EQ(done.status, 2);
+    EXPECT_LT(done.err.size(), 400U) << done.err.substr(0, 400);
+    EXPECT_NE(done.err.find("xxx"), std::string::npos);
+  }
+}
+
 TEST(Cli, HelpAndVersionAreAnswered) {
   EXPECT_NE(run("--help").out.find("assess"), std::string::npos);
   EXPECT_EQ(run("--version").status, 0);

@@ -177,6 +177,17 @@ TEST(Writing, WhatSomebodyElseWroteMeanwhileStands) {
   EXPECT_TRUE(write_atomically(file, "ours", ReadOnly::refuse, stamp_of(file)));
 }
 
+TEST(Writing, ANameMayBeAsLongAsTheDiskAllows) {
+  const test::Folder folder;
+  for (const std::size_t length : {199U, 200U, 230U, 247U, 255U}) {
+    const auto file = folder / std::string(length, 'n');
+    const auto done = write_atomically(file, "x");
+    ASSERT_TRUE(done) << length << ": " << say(done.error());
+    EXPECT_TRUE(write_atomically(file, "y")) << length;
+  }
+  EXPECT_EQ(entries(folder.path()), 5U);
+}
+
 TEST(Writing, AFileIsHeldByOneAtATimeByWhateverName) {
   using namespace std::chrono_literals;
   const test::Folder folder;

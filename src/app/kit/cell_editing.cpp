@@ -58,7 +58,10 @@ public:
     auto* line = new CellLine(how_, key, index, parent);
     line_ = line;
     connect(&desk_.document(), &Document::settling, line, [this, line](Unfinished unfinished) {
-      if (const auto wrong = line->take()) desk_.document().could_not_take(*wrong);
+      if (const auto wrong = line->take()) {
+        desk_.tell(*wrong); // whoever settles it need not say it
+        desk_.document().could_not_take(*wrong);
+      }
       if (unfinished == Unfinished::give_up && line_ == line) close(line);
     });
     return line;

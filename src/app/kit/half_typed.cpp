@@ -13,6 +13,7 @@ void settle_line(Desk& desk, QLineEdit* line, std::function<std::optional<QStrin
                      line->setModified(false); // taken once, whatever hears of the change
                      const auto wrong = take();
                      if (!wrong) return;
+                     desk.tell(*wrong); // whoever settles it need not say it
                      desk.document().could_not_take(*wrong);
                      line->setModified(unfinished == Unfinished::keep);
                    });
