@@ -145,5 +145,16 @@ TEST_F(LayoutTest, NothingLiesOverAnotherThingOrIsCutAtAnySizeOfText) {
   }
 }
 
+TEST_F(LayoutTest, NorOnAScreenOfWhichHalfIsTakenByItsScale) {
+  // 1280 × 800 at one and a half.
+  window_->setMinimumSize(0, 0);
+  window_->resize(853, 533);
+  settle_events();
+  on_every_page(*window_, [&](const QString& where) {
+    const QStringList wrong = faults();
+    EXPECT_TRUE(wrong.isEmpty()) << where.toStdString() << ":\n  " << wrong.join("\n  ").toStdString();
+  });
+}
+
 } // namespace
 } // namespace mavrel::app

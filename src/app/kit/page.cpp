@@ -10,6 +10,7 @@
 #include "file/text_file.h"
 
 #include <QFileDialog>
+#include <QKeyEvent>
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
@@ -247,6 +248,10 @@ public:
   }
 
 protected:
+  void keyPressEvent(QKeyEvent* event) override {
+    if (is_arrow(*event)) return event->ignore();
+    QScrollArea::keyPressEvent(event);
+  }
   bool eventFilter(QObject* watched, QEvent* event) override {
     const bool taken = QScrollArea::eventFilter(watched, event);
     if (watched == widget() && event->type() == QEvent::LayoutRequest) updateGeometry();

@@ -1,5 +1,6 @@
 #include "app/kit/page_stack.h"
 
+#include <QKeyEvent>
 #include <QLayout>
 #include <QResizeEvent>
 
@@ -12,6 +13,18 @@ QSize least_room(const QWidget* widget, int width) {
   if (const QLayout* inside = widget->layout(); inside && inside->hasHeightForWidth())
     least.setHeight(std::max(least.height(), inside->minimumHeightForWidth(std::max(width, least.width()))));
   return least;
+}
+
+bool is_arrow(const QKeyEvent& event) {
+  switch (event.key()) {
+  case Qt::Key_Up:
+  case Qt::Key_Down:
+  case Qt::Key_Left:
+  case Qt::Key_Right:
+    return true;
+  default:
+    return false;
+  }
 }
 
 PageStack::PageStack(QWidget* parent) : QStackedWidget(parent) {

@@ -3,6 +3,8 @@
 
 #include <QStackedWidget>
 
+class QKeyEvent;
+
 namespace mavrel::app {
 
 class PageStack : public QStackedWidget {
@@ -17,6 +19,9 @@ public:
 protected:
   void resizeEvent(QResizeEvent* event) override;
 };
+
+/// Up, down, left or right: what scrolls leaves them to what is drawn over height, and to the window.
+[[nodiscard]] bool is_arrow(const QKeyEvent& event);
 
 /// The least room a widget needs without anything on it being cut, px, where it is this wide: words that wrap want more
 /// height the narrower it is.

@@ -5,7 +5,7 @@
 #include "app/kit/page_stack.h"
 #include "app/kit/stage_page.h"
 
-#include <QEvent>
+#include <QKeyEvent>
 #include <QLayout>
 #include <QStackedWidget>
 
@@ -61,6 +61,11 @@ void WorkArea::line_up_soon() {
 bool WorkArea::eventFilter(QObject* watched, QEvent* event) {
   if (watched == pages_ && event->type() == QEvent::LayoutRequest) line_up_soon();
   return QScrollArea::eventFilter(watched, event);
+}
+
+void WorkArea::keyPressEvent(QKeyEvent* event) {
+  if (is_arrow(*event)) return event->ignore(); // they are the window's
+  QScrollArea::keyPressEvent(event);
 }
 
 void WorkArea::resizeEvent(QResizeEvent* event) {

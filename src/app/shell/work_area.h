@@ -23,6 +23,7 @@ public:
 protected:
   bool eventFilter(QObject* watched, QEvent* event) override;
   void resizeEvent(QResizeEvent* event) override;
+  void keyPressEvent(QKeyEvent* event) override; // arrows move the pose
 
 private:
   [[nodiscard]] StagePage* page() const;

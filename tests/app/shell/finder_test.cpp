@@ -66,6 +66,17 @@ TEST_F(FinderTest, TheWindowsKeysWorkInALineOfText) {
   EXPECT_EQ(desk().load_case(), 1U);
 }
 
+TEST_F(FinderTest, ArrowsMoveThePoseFromWhereverNothingElseUsesThem) {
+  for (const char* stage : {"car_in", "fit_up", "care"}) {
+    window_->go_to_stage(stage);
+    settle_events();
+    window_->stage(stage)->setFocus();
+    const double before = *desk().pose(desk().end());
+    QTest::keyClick(QApplication::focusWidget(), Qt::Key_Up);
+    EXPECT_NEAR(*desk().pose(desk().end()), before + 0.001, 1e-9) << stage << ": a page that scrolls leaves them";
+  }
+}
+
 TEST_F(FinderTest, ATipIsToldToWhoHasNoMouse) {
   Field* one = field("front.left.mass_kg");
   ASSERT_NE(one, nullptr);
