@@ -7,6 +7,7 @@
 #include <QAbstractItemView>
 #include <QScrollArea>
 #include <QScrollBar>
+#include <QStyleOptionComboBox>
 
 namespace mavrel::app {
 namespace {
@@ -100,6 +101,14 @@ protected:
         const int wanted = button->fontMetrics().size(Qt::TextShowMnemonic, button->text()).width();
         if (wanted > button->width() - 2)
           out << QString("words cut, %1 of %2: %3").arg(button->width()).arg(wanted).arg(name_of(one));
+      }
+      if (auto* box = qobject_cast<QComboBox*>(one); box && box->currentText().size() <= 20) {
+        QStyleOptionComboBox option;
+        option.initFrom(box);
+        const int room =
+            box->style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, box).width();
+        const int wanted = box->fontMetrics().horizontalAdvance(box->currentText());
+        if (wanted > room + 2) out << QString("words cut, %1 of %2: %3").arg(room).arg(wanted).arg(name_of(one));
       }
       if (auto* line = qobject_cast<QLineEdit*>(one); line && !line->isReadOnly() && line->text().size() <= 20) {
         const int wanted = line->fontMetrics().horizontalAdvance(line->text());

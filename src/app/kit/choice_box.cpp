@@ -2,7 +2,10 @@
 
 #include "app/desk/desk.h"
 
+#include <QStyleOptionComboBox>
 #include <QWheelEvent>
+
+#include <algorithm>
 
 namespace mavrel::app {
 
@@ -49,7 +52,21 @@ void ChoiceBox::refresh() {
     addItem(tr("%1 (not on the shelf)").arg(now), now);
   }
   setCurrentIndex(at);
-  setToolTip(currentText());
+  if (toolTip() != currentText()) {
+    setToolTip(currentText());
+    updateGeometry();
+  }
+}
+
+QSize ChoiceBox::minimumSizeHint() const {
+  constexpr qsizetype long_text = 20;
+  QSize least = QComboBox::minimumSizeHint();
+  QStyleOptionComboBox option;
+  initStyleOption(&option);
+  const QString text = currentText().size() <= long_text ? currentText() : currentText().left(long_text);
+  const QSize wanted = style()->sizeFromContents(
+      QStyle::CT_ComboBox, &option, {fontMetrics().horizontalAdvance(text) + 6, fontMetrics().height()}, this);
+  return {std::max(least.width(), wanted.width()), least.height()};
 }
 
 void ChoiceBox::bind(const QString& path) {

@@ -28,6 +28,8 @@ public:
   void refresh();
   /// Another field of the same choices.
   void bind(const QString& path);
+  /// What is chosen is never cut, unless it is long.
+  [[nodiscard]] QSize minimumSizeHint() const override;
 
 protected:
   void showEvent(QShowEvent* event) override;

@@ -179,7 +179,7 @@ void BookPage::make_asks() {
   }
   for (QComboBox* box : {platform_, layout_, bag_}) {
     box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    box->setMinimumContentsLength(8);
+    box->setMinimumContentsLength(12);
   }
   platform_->addItem(tr("any platform"), "");
   bag_->addItem(tr("any bag"), "");

@@ -120,7 +120,7 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
     combo->setObjectName(QString("obstacle_") + key);
     combo->setAccessibleName(caption);
     combo->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    combo->setMinimumContentsLength(8);
+    combo->setMinimumContentsLength(11);
     label->setBuddy(combo);
     connect(combo, &QComboBox::activated, this, [this, combo, key] {
       if (!held_) return;

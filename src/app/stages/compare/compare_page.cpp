@@ -193,7 +193,8 @@ ComparePage::ComparePage(Desk& desk, QWidget* parent)
   for (const auto& [box, name, held] :
        {std::tuple{first_, tr("First variant"), &a_}, std::tuple{second_, tr("Second variant"), &b_}}) {
     box->setAccessibleName(name);
-    box->setMinimumWidth(desk_.look().px(150));
+    box->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    box->setMinimumContentsLength(14);
     dress(box, TextSize::small);
     head->addWidget(box);
     if (box == first_) head->addWidget(new PlainLabel(tr("against"), this));

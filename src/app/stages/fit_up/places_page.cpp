@@ -53,7 +53,7 @@ PlacesPage::PlacesPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(
 void PlacesPage::make_fields() {
   auto* of_place = row(column());
   const std::pair<const char*, QString> captions[] = {
-      {"x_m", tr("behind front axle")}, {"y_m", tr("left")}, {"z_m", tr("up")}};
+      {"x_m", tr("behind axle")}, {"y_m", tr("left")}, {"z_m", tr("up")}};
   for (const auto& [key, caption] : captions) {
     auto* field = new Field(desk_, QString("@.air.tank_at.%1").arg(key), caption, this);
     of_place->addWidget(field, 1);

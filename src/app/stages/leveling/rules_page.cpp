@@ -80,6 +80,7 @@ void RulesPanel::add_way() {
 }
 
 void RulesPanel::build_rows() {
+  grid()->setHorizontalSpacing(desk().look().px(4));
   const auto& leveling = desk().build().variant().leveling;
   const int ways = static_cast<int>(leveling.set_ups.size());
   const auto path = [](int way, const char* key) { return QString("@.leveling.set_ups.%1.%2").arg(way).arg(key); };
