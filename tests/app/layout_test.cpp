@@ -8,6 +8,7 @@
 #include <QScrollArea>
 #include <QScrollBar>
 #include <QStyleOptionComboBox>
+#include <QTableWidget>
 
 namespace mavrel::app {
 namespace {
@@ -102,6 +103,18 @@ protected:
         if (wanted > button->width() - 2)
           out << QString("words cut, %1 of %2: %3").arg(button->width()).arg(wanted).arg(name_of(one));
       }
+      if (auto* table = qobject_cast<QTableWidget*>(one))
+        for (int r = 0; r < std::min(table->rowCount(), 12); ++r)
+          for (int c = 0; c < table->columnCount(); ++c) {
+            const QTableWidgetItem* cell = table->item(r, c);
+            if (!cell || cell->text().size() > 20) continue;
+            const int wanted = QFontMetrics(cell->font().resolve(table->font())).horizontalAdvance(cell->text());
+            if (wanted > table->columnWidth(c) - 4)
+              out << QString("cell cut, %1 of %2: “%3” of %4")
+                         .arg(table->columnWidth(c))
+                         .arg(wanted)
+                         .arg(cell->text(), table->objectName());
+          }
       if (auto* box = qobject_cast<QComboBox*>(one); box && box->currentText().size() <= 20) {
         QStyleOptionComboBox option;
         option.initFrom(box);

@@ -1,5 +1,6 @@
 #include "app/kit/list_table.h"
 
+#include "app/kit/page_stack.h"
 #include "file/csv.h"
 
 #include <QApplication>
@@ -115,6 +116,10 @@ void ListTable::fill(std::size_t rows, const std::function<void(std::size_t, Row
     put(static_cast<std::size_t>(r), row);
   }
   if (sorted_by_ >= 0) sort_again();
+  if (const int least = least_width(*this); least != least_) {
+    least_ = least;
+    updateGeometry();
+  }
   if (count == 0) return;
   hold(std::min(wanted_.value_or(0), rows - 1));
 }
@@ -211,6 +216,10 @@ void ListTable::open_menu(const QPoint& at) {
   for (int c = 0; c < columnCount(); ++c)
     menu->addAction(tr("Sort by %1").arg(horizontalHeaderItem(c)->text()), this, [this, c] { sort_by(c); });
   menu->popup(at);
+}
+
+QSize ListTable::minimumSizeHint() const {
+  return {least_, QTableWidget::minimumSizeHint().height()};
 }
 
 } // namespace mavrel::app

@@ -49,6 +49,8 @@ public:
   /// The rows as a table of text, as they stand. @param between  what parts the cells
   [[nodiscard]] QString text(QChar between) const;
 
+  [[nodiscard]] QSize minimumSizeHint() const override;
+
 signals:
   void chose(std::size_t row);   // another row is held, as they were filled in
   void wants_file(QString text); // somebody wants it saved, as CSV
@@ -59,6 +61,7 @@ protected:
   void contextMenuEvent(QContextMenuEvent* event) override;
 
 private:
+  int least_ = 0; // px across, of what was filled in last
   void sort_by(int column);
   void sort_again();
   [[nodiscard]] std::optional<std::size_t> row_of(int shown) const;

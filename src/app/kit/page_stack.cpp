@@ -1,8 +1,11 @@
 #include "app/kit/page_stack.h"
 
+#include <QHeaderView>
 #include <QKeyEvent>
 #include <QLayout>
 #include <QResizeEvent>
+#include <QScrollBar>
+#include <QTableWidget>
 
 #include <algorithm>
 
@@ -25,6 +28,31 @@ bool is_arrow(const QKeyEvent& event) {
   default:
     return false;
   }
+}
+
+int least_width(const QTableWidget& table) {
+  constexpr int looked_at = 40, long_text = 20; // rows; letters
+  const int columns = table.columnCount();
+  int sum = 0, most = 0;
+  bool shared = columns > 0; // do all columns share the room alike?
+  for (int c = 0; c < columns; ++c) {
+    const QHeaderView& heads = *table.horizontalHeader();
+    const bool shares = heads.sectionResizeMode(c) == QHeaderView::Stretch;
+    // Heads of columns that share the room give way; a column that is as wide as it must be takes it first.
+    int wanted = shares ? 0 : std::max(heads.sectionSizeHint(c), heads.sectionSize(c));
+    for (int r = 0; r < std::min(table.rowCount(), looked_at); ++r) {
+      const QTableWidgetItem* cell = table.item(r, c);
+      if (!cell) continue;
+      const QFontMetrics letters(cell->font().resolve(table.font()));
+      const QString text = cell->text().size() <= long_text ? cell->text() : cell->text().left(long_text / 2);
+      wanted = std::max(wanted, letters.horizontalAdvance(text) + letters.averageCharWidth());
+    }
+    sum += wanted;
+    most = std::max(most, wanted);
+    shared = shared && shares;
+  }
+  const int beside = table.verticalHeader()->isVisible() ? table.verticalHeader()->sizeHint().width() : 0;
+  return (shared ? columns * most : sum) + beside + table.verticalScrollBar()->sizeHint().width();
 }
 
 PageStack::PageStack(QWidget* parent) : QStackedWidget(parent) {

@@ -4,6 +4,7 @@
 #include <QStackedWidget>
 
 class QKeyEvent;
+class QTableWidget;
 
 namespace mavrel::app {
 
@@ -26,5 +27,8 @@ protected:
 /// The least room a widget needs without anything on it being cut, px, where it is this wide: words that wrap want more
 /// height the narrower it is.
 [[nodiscard]] QSize least_room(const QWidget* widget, int width);
+
+/// px that a table needs at least, so that nothing short in its cells is cut.
+[[nodiscard]] int least_width(const QTableWidget& table);
 
 } // namespace mavrel::app

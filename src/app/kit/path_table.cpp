@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/cell_editing.h"
+#include "app/kit/page_stack.h"
 #include "quantity/quantity.h"
 
 #include <QHeaderView>
@@ -131,6 +132,10 @@ void PathTable::fill() {
     }
   }
   setVerticalHeaderLabels(names);
+  if (const int least = least_width(*this); least != least_) {
+    least_ = least;
+    updateGeometry();
+  }
   filling_ = false;
   if (currentRow() != before)
     QMetaObject::invokeMethod(
@@ -153,6 +158,10 @@ bool PathTable::go_to(const QString& path) {
         return true;
       }
   return false;
+}
+
+QSize PathTable::minimumSizeHint() const {
+  return {least_, QTableWidget::minimumSizeHint().height()};
 }
 
 } // namespace mavrel::app

@@ -41,6 +41,8 @@ public:
   [[nodiscard]] QStringList paths() const;
   [[nodiscard]] int held_row() const { return currentRow(); }
 
+  [[nodiscard]] QSize minimumSizeHint() const override;
+
 signals:
   void held(int row); // another row is
 
@@ -48,6 +50,7 @@ protected:
   void showEvent(QShowEvent* event) override;
 
 private:
+  int least_ = 0; // px across, of what was filled in last
   [[nodiscard]] QString path_at(const QModelIndex& index) const;
   void fill();
   [[nodiscard]] QString without_unit(QString shown, Kind kind) const;

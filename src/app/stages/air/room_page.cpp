@@ -71,7 +71,8 @@ RoomPage::RoomPage(Desk& desk, QWidget* parent)
   });
   buttons->addStretch(1);
   warm->addLayout(buttons);
-  hot_->setMaximumHeight(desk_.look().px(92));
+  hot_->set_narrow();
+  hot_->setMaximumHeight(desk_.look().px(110));
   warm->addWidget(hot_, 1);
   connect(view_, &RoomView::chose, this, &RoomPage::hold);
   hold(0);
@@ -107,9 +108,10 @@ void RoomPage::fill() {
                             base + "to_z_m", base + "radius_m", base + "shielded"},
                            {}});
   }
-  hot_->show_rows(
-      {tr("hot part"), tr("behind"), tr("left"), tr("up"), tr("to"), tr("left"), tr("up"), tr("radius"), tr("shield")},
-      std::move(rows_of_hot));
+  const auto head = [this](const QString& text) { return hot_->unit_in_head(text, Kind::length); };
+  hot_->show_rows({tr("hot part"), head(tr("behind")), head(tr("left")), head(tr("up")), head(tr("to")),
+                   head(tr("left")), head(tr("up")), head(tr("radius")), tr("shield")},
+                  std::move(rows_of_hot));
   const assess::KitRoom& room = view_->room();
   const int held = std::clamp(view_->held(), 0, std::max(0, static_cast<int>(room.boxes.size()) - 1));
   if (!room.boxes.empty() && place_ != room.boxes[static_cast<std::size_t>(held)].place) return hold(held);

@@ -130,6 +130,7 @@ WiringPage::WiringPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(
   column()->addWidget(about_);
   table_ =
       table("wires", tr("Wiring list"), {tr("from"), tr("to"), tr("length"), tr("section"), tr("fuse"), tr("how")});
+  table_->stretch(5);
   column()->addWidget(table_, 4);
   column()->addWidget(
       quiet(tr("A fuse belongs within a hand of the battery. Sections are for bundled copper cable; local "

@@ -35,7 +35,6 @@ RoutesPage::RoutesPage(Desk& desk, QWidget* parent)
   list_ = table("routes", tr("Lines"), {tr("line"), tr("length"), tr("slack"), tr("its way")});
   below->addWidget(list_, 5);
   auto* side = new QWidget(this);
-  side->setMinimumWidth(desk_.look().px(250));
   auto* right = new QVBoxLayout(side);
   right->setContentsMargins(0, 0, 0, 0);
   right->setSpacing(desk_.look().unit() / 2);

@@ -127,7 +127,6 @@ TemplatesPage::TemplatesPage(Desk& desk, QWidget* parent) : Page(desk, parent), 
   button(head, tr("SVG …"), "templates_svg", [this] { write_svg(); });
   auto* upper = row(column(), 5);
   list_ = table("templates", tr("Templates"), {tr("template"), tr("make"), tr("thick"), tr("size")});
-  list_->setMinimumWidth(desk_.look().px(270));
   upper->addWidget(list_, 5);
   upper->addWidget(view_, 5);
   column()->addWidget(scrolled(make_plates(), this), 3);
