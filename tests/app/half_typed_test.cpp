@@ -134,7 +134,7 @@ TEST_F(HalfTypedTest, InAnyEditorItIsTakenWhereItWasBegunOrRefusedInWords) {
     }
   });
   EXPECT_GT(tried, 60U);
-  EXPECT_GT(taken, tried / 2);
+  EXPECT_GT(taken, tried / 3); // the others stand where they were typed, or were refused
 }
 
 } // namespace

@@ -125,7 +125,8 @@ protected:
       }
       if (auto* line = qobject_cast<QLineEdit*>(one); line && !line->isReadOnly() && line->text().size() <= 20) {
         const int wanted = line->fontMetrics().horizontalAdvance(line->text());
-        if (wanted > line->width() - 6)
+        const int around = line->sizeHint().width() - 17 * line->fontMetrics().horizontalAdvance('x');
+        if (wanted > line->width() - around)
           out << QString("words cut, %1 of %2: %3").arg(line->width()).arg(wanted).arg(name_of(one));
       }
     }
@@ -145,7 +146,7 @@ protected:
 
 TEST_F(LayoutTest, NothingLiesOverAnotherThingOrIsCutAtAnySizeOfText) {
   const QString only = qEnvironmentVariable("MAVREL_LAYOUT");
-  std::vector<double> scales{0.8, 1.0, 1.3, 2.0};
+  std::vector<double> scales{1.0, 0.8, 1.3, 2.0};
   if (!only.isEmpty()) scales = {only.toDouble()};
   for (const double scale : scales) {
     Look look = desk().look();
@@ -156,10 +157,10 @@ TEST_F(LayoutTest, NothingLiesOverAnotherThingOrIsCutAtAnySizeOfText) {
       const QStringList wrong = faults();
       // At its usual size a page is seen whole.
       const auto* area = window_->findChild<WorkArea*>();
-      EXPECT_TRUE(scale > 1 || area->horizontalScrollBar()->maximum() == 0)
+      EXPECT_TRUE(scale != 1 || area->horizontalScrollBar()->maximum() == 0)
           << where.toStdString() << " at " << scale << " is " << area->horizontalScrollBar()->maximum()
           << " px too wide";
-      EXPECT_TRUE(scale > 1 || area->verticalScrollBar()->maximum() == 0)
+      EXPECT_TRUE(scale != 1 || area->verticalScrollBar()->maximum() == 0)
           << where.toStdString() << " at " << scale << " is " << area->verticalScrollBar()->maximum() << " px too high";
       EXPECT_TRUE(wrong.isEmpty()) << where.toStdString() << " at " << scale << ":\n  "
                                    << wrong.join("\n  ").toStdString();

@@ -110,7 +110,8 @@ void Field::refresh() {
   const QFontMetrics metrics = edit_->fontMetrics();
   const QString says_now = edit_->text().isEmpty() ? edit_->placeholderText() : edit_->text();
   const QString whole = says_now.size() <= long_text ? says_now : QString(12, 'x');
-  edit_->setMinimumWidth(std::max(metrics.horizontalAdvance(whole) + 6, 4 * metrics.averageCharWidth()));
+  const int around = edit_->sizeHint().width() - 17 * metrics.horizontalAdvance('x'); // the hint's own letters
+  edit_->setMinimumWidth(std::max(metrics.horizontalAdvance(whole) + around, 4 * metrics.averageCharWidth()));
   update();
   if (edit_->hasFocus()) begin(); // nothing typed yet: go on with the new value
 }

@@ -39,12 +39,13 @@ int least_width(const QTableWidget& table) {
     const QHeaderView& heads = *table.horizontalHeader();
     const bool shares = heads.sectionResizeMode(c) == QHeaderView::Stretch;
     // Heads of columns that share the room give way; a column that is as wide as it must be takes it first.
-    int wanted = shares ? 0 : std::max(heads.sectionSizeHint(c), heads.sectionSize(c));
+    int wanted = shares ? 0 : heads.sectionSizeHint(c);
     for (int r = 0; r < std::min(table.rowCount(), looked_at); ++r) {
       const QTableWidgetItem* cell = table.item(r, c);
       if (!cell) continue;
       const QFontMetrics letters(cell->font().resolve(table.font()));
-      const QString text = cell->text().size() <= long_text ? cell->text() : cell->text().left(long_text / 2);
+      const bool whole = !shares || cell->text().size() <= long_text;
+      const QString text = whole ? cell->text() : cell->text().left(long_text / 2);
       wanted = std::max(wanted, letters.horizontalAdvance(text) + letters.averageCharWidth());
     }
     sum += wanted;

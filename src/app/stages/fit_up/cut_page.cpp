@@ -159,7 +159,7 @@ CutPage::CutPage(Desk& desk, QWidget* parent)
   column()->addWidget(list_, 5);
   auto* below = new QHBoxLayout(fields_row_);
   below->setContentsMargins(0, 0, 0, 0);
-  below->setSpacing(desk_.look().unit());
+  below->setSpacing(desk_.look().unit() / 2);
   sealing_ = small_words("sealing");
   below->addWidget(sealing_, 3);
   const std::pair<const char*, QString> captions[] = {{"on_shelf", tr("there")},         {"price", tr("price each")},

@@ -59,10 +59,11 @@ void PlacesPage::make_fields() {
     of_place->addWidget(field, 1);
     fields_.emplace_back(field, key);
   }
+  auto* of_choice = row(column());
   const auto choice = [&](const char* key, const QString& name, auto e) {
     auto* box = new ChoiceBox(desk_, QString("@.air.tank_at.%1").arg(key), name, rows_of(e), this);
     box->setMinimumContentsLength(4);
-    of_place->addWidget(box, 1, Qt::AlignBottom);
+    of_choice->addWidget(box, 1);
     choices_.emplace_back(box, key);
   };
   choice("room", tr("Lies in"), build::PartRoom{});
