@@ -185,9 +185,8 @@ TEST_F(KeyboardTest, ALineIsLaidALiftTurnedACheckSignedAnEntryStruckOutAndPaperW
   EXPECT_NE(list->item(0, 0)->text(), top);
   // On paper.
   const auto paper = folder_ / "sheet.pdf";
-  QTimer answers;
-  answers.setSingleShot(true);
-  answers.callOnTimeout([&] {
+  const QObject answers; // while it stands
+  QTimer::singleShot(200, &answers, [&] {
     auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
     ASSERT_NE(dialog, nullptr);
     auto* line = dialog->findChild<QLineEdit*>();
@@ -195,7 +194,6 @@ TEST_F(KeyboardTest, ALineIsLaidALiftTurnedACheckSignedAnEntryStruckOutAndPaperW
     QTest::keyClicks(line, QString::fromStdString(paper.string()));
     QTest::keyClick(line, Qt::Key_Return);
   });
-  answers.start(200);
   QApplication::setActiveWindow(window_.get());
   list->setFocus(); // where the menu came from
   press(Qt::Key_P, Qt::ControlModifier | Qt::ShiftModifier);

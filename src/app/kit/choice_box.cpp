@@ -1,6 +1,7 @@
 #include "app/kit/choice_box.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/long_text.h"
 
 #include <QStyleOptionComboBox>
 #include <QWheelEvent>
@@ -59,11 +60,10 @@ void ChoiceBox::refresh() {
 }
 
 QSize ChoiceBox::minimumSizeHint() const {
-  constexpr qsizetype long_text = 20;
   QSize least = QComboBox::minimumSizeHint();
   QStyleOptionComboBox option;
   initStyleOption(&option);
-  const QString text = currentText().size() <= long_text ? currentText() : currentText().left(long_text);
+  const QString text = currentText().size() <= never_cut ? currentText() : currentText().left(never_cut);
   const QSize wanted = style()->sizeFromContents(
       QStyle::CT_ComboBox, &option, {fontMetrics().horizontalAdvance(text) + 6, fontMetrics().height()}, this);
   return {std::max(least.width(), wanted.width()), least.height()};

@@ -1,6 +1,7 @@
 #include "app/kit/field.h"
 
 #include "app/desk/desk.h"
+#include "app/kit/long_text.h"
 #include "app/kit/plain.h"
 
 #include <QApplication>
@@ -106,10 +107,9 @@ void Field::refresh() {
   edit_->setText(QString::fromStdString(view.shown));
   edit_->setCursorPosition(0);
   // A figure or a name is never cut; long texts may be.
-  constexpr int long_text = 20;
   const QFontMetrics metrics = edit_->fontMetrics();
   const QString says_now = edit_->text().isEmpty() ? edit_->placeholderText() : edit_->text();
-  const QString whole = says_now.size() <= long_text ? says_now : QString(12, 'x');
+  const QString whole = says_now.size() <= never_cut ? says_now : QString(12, 'x');
   const int around = edit_->sizeHint().width() - 17 * metrics.horizontalAdvance('x'); // the hint's own letters
   edit_->setMinimumWidth(std::max(metrics.horizontalAdvance(whole) + around, 4 * metrics.averageCharWidth()));
   update();

@@ -1,5 +1,7 @@
 #include "app/kit/page_stack.h"
 
+#include "app/kit/long_text.h"
+
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QLayout>
@@ -31,7 +33,7 @@ bool is_arrow(const QKeyEvent& event) {
 }
 
 int least_width(const QTableWidget& table) {
-  constexpr int looked_at = 40, long_text = 20; // rows; letters
+  constexpr int looked_at = 40; // rows
   const int columns = table.columnCount();
   int sum = 0, most = 0;
   bool shared = columns > 0; // do all columns share the room alike?
@@ -44,8 +46,8 @@ int least_width(const QTableWidget& table) {
       const QTableWidgetItem* cell = table.item(r, c);
       if (!cell) continue;
       const QFontMetrics letters(cell->font().resolve(table.font()));
-      const bool whole = !shares || cell->text().size() <= long_text;
-      const QString text = whole ? cell->text() : cell->text().left(long_text / 2);
+      const bool whole = !shares || cell->text().size() <= never_cut;
+      const QString text = whole ? cell->text() : cell->text().left(never_cut / 2);
       wanted = std::max(wanted, letters.horizontalAdvance(text) + letters.averageCharWidth());
     }
     sum += wanted;

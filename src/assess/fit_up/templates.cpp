@@ -166,8 +166,10 @@ private:
   }
 
   [[nodiscard]] air::BagCard card() const {
-    const auto& bag = given_.end(end_)->fitted.bag;
-    return bag ? bag->card : air::BagCard{};
+    if (const auto& bag = given_.end(end_)->fitted.bag) return bag->card;
+    air::BagCard none; // on the shelf; a refusal still says of which
+    none.name = given_.fit(end_).bag;
+    return none;
   }
   [[nodiscard]] double across(const PlateHoles& holes) const { // of a plate, m
     return fit().diameter.value_or(usual_plate_diameter(holes, card()));
@@ -408,10 +410,10 @@ Expected<PlateHoles> plate_holes(const build::PlateFit& plates, const air::BagCa
     return entered ? entered : stated > 0 ? std::optional(stated) : std::nullopt;
   };
   const auto refused = [&](const char* what) {
-    return refuse(
-        {words("The card of {0} does not say {1}. Measure it on the bag and enter it here or on the card: what "
-               "is drilled is not guessed."),
-         {card.name, what}});
+    return refuse({words("The card of {0} does not say {1}. Measure it on the bag and enter it for these plates or on "
+                         "the card: what "
+                         "is drilled is not guessed."),
+                   {card.name, what}});
   };
   PlateHoles out;
   const auto bolts = of(plates.bolts, card.bolts);

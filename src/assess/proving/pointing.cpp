@@ -105,7 +105,8 @@ private:
 
   /// All corners at once against one at a time: what slows them only together is what the air of all goes through.
   /// @param alone  were corners timed alone?
-  void together(bool alone) {
+  /// @param quick  was each of them quick alone? Then all at once are quick for the same reason.
+  void together(bool alone, bool quick) {
     for (const bool up : {true, false}) {
       const auto i = place(up ? "all_up" : "all_down");
       const auto share = i ? over(*i) : std::nullopt;
@@ -115,6 +116,7 @@ private:
         if (point_.figures[k].read == (up ? ReadBy::fill : ReadBy::vent))
           one_lags = one_lags || over(k).value_or(1) > slow;
       if (one_lags && *share > slow) continue;
+      if (*share < fast && quick) continue;
       if (*share < fast)
         add(point_.figures[*i].name,
             words("More air at once than the kit says: a wider feed, a larger tank, or it did not begin where it "
@@ -143,7 +145,7 @@ private:
     const bool known = shares.size() > 2;
     const bool all_slow = known && std::all_of(shares.begin(), shares.end(), [](double s) { return s > slow; });
     const bool all_fast = known && std::all_of(shares.begin(), shares.end(), [](double s) { return s < fast; });
-    together(known);
+    together(known, all_fast);
     if (all_slow)
       return add({words("All corners"), {}},
                  words("What they share: a tank that was not full, the line to the block, or water in it."),

@@ -15,9 +15,8 @@ protected:
     QApplication::setActiveWindow(window_.get());
     settle_events();
     QString found;
-    QTimer answers;
-    answers.setSingleShot(true);
-    answers.callOnTimeout([&] {
+    const QObject answers; // while it stands
+    QTimer::singleShot(50, &answers, [&] {
       auto* finder = qobject_cast<QDialog*>(QApplication::activeModalWidget());
       ASSERT_NE(finder, nullptr);
       auto* line = finder->findChild<QLineEdit*>();
@@ -26,7 +25,6 @@ protected:
       if (found.isEmpty()) return finder->reject();
       QTest::keyClick(line, Qt::Key_Return);
     });
-    answers.start(50);
     key(Qt::Key_K, Qt::ControlModifier);
     settle_events();
     return found;

@@ -115,6 +115,9 @@ TEST(Pointing, ASlowCornerIsAPinchedLineASlowFillItsValveAndAllSlowTheTank) {
   EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "fill_front_right" ? 1.8 : 1; }), "fill valve"));
   EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "vent_front_right" ? 1.8 : 1; }), "silencer"));
   EXPECT_TRUE(says(at([](const AskedFigure&) { return 1.8; }), "tank"));
+  const auto quick = at([](const AskedFigure&) { return 0.7; }); // said once, not again of all at once
+  ASSERT_EQ(quick.size(), 1U);
+  EXPECT_TRUE(says(quick, "wider"));
   // Slow only all together: what all go through; where one corner lags it says why itself.
   EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "all_up" ? 1.6 : 1; }), "feed line"));
   EXPECT_TRUE(says(at([](const AskedFigure& f) { return f.key == "all_down" ? 1.6 : 1; }), "silencer"));

@@ -240,7 +240,7 @@ void CutPage::fill() {
 void CutPage::fill_note() {
   const BuyLine* l = held();
   note_->setVisible(l && !l->note);
-  ordered_->setEnabled(l && l->order > 0 && l->on_order <= 0);
+  ordered_->setEnabled(l && l->order > 0);
   came_->setEnabled(l && l->on_order > 0);
   sealing_->setText(!l ? QString()
                        : QString::fromStdString(l->part) +
