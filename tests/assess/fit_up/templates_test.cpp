@@ -74,6 +74,15 @@ TEST(Templates, AreNotDrawnWhereNobodySaysHowTheBagIsScrewedOn) {
   EXPECT_NEAR(usual_plate_diameter(*plate_holes(p, card, false), card), 0.13, 1e-9);
 }
 
+TEST(Templates, AreRefusedByTheNameOfTheBagThatIsNotOnTheShelf) {
+  Build b = fresh_half_ton();
+  b.variant().fit[1].bag = "Nobody N-1";
+  plates(b, End::rear).bolts.reset();
+  const auto none = refused(templates_of(fit_up_of(b)), "rear.lower_plate");
+  ASSERT_TRUE(none.has_value());
+  EXPECT_NE(say(none->why).find("Nobody N-1"), std::string::npos) << say(none->why);
+}
+
 TEST(Templates, RefuseAHoleTooNearTheEdgeAndSayWhatWouldBeRight) {
   Build b = fresh_half_ton();
   plates(b, End::rear).diameter = 0.09; // 64 and three times 10.5 are 95.5
