@@ -46,7 +46,7 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
                   tr("air/h"), tr("pump/h"), tr("past it"), tr("back in"), tr("lean")});
   table_->setFixedHeight(desk_.look().px(124));
   above->addWidget(table_, 1);
-  costs_->setFixedSize(desk_.look().px(196), desk_.look().px(124));
+  costs_->setFixedSize(desk_.look().px(152), desk_.look().px(124));
   costs_->setObjectName("costs");
   above->addWidget(costs_);
   auto* line = row(wide_column());
