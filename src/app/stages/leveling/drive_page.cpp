@@ -48,6 +48,7 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
   above->addWidget(table_, 1);
   costs_->setFixedSize(desk_.look().px(152), desk_.look().px(124));
   costs_->setObjectName("costs");
+  costs_->xAxis->ticker()->setTickCount(3); // more would touch
   above->addWidget(costs_);
   auto* line = row(wide_column());
   line->setContentsMargins(0, 0, u, 0);
