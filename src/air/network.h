@@ -7,6 +7,7 @@
 #include "air/gas.h"
 #include "quantity/expected.h"
 
+#include <algorithm>
 #include <limits>
 #include <string>
 #include <utility>
@@ -33,7 +34,11 @@ struct Line {
   Restriction through;
   bool one_way = false; // a check valve: from `from` to `to` only
   bool open = true;     // to begin with
+  double opens_at = 0;  // Pa over what it lets out into, from which a relief valve lifts; 0: it is none
 };
+
+/// Share of its opening pressure over which a relief valve goes from shut to wide open.
+constexpr double relief_lifts_over = 0.05;
 
 struct Compressor {
   std::string name;
@@ -74,6 +79,12 @@ struct AirAt {
 };
 /// kg/s along an open line; below 0 it comes back, which a check valve does not let it do.
 [[nodiscard]] inline double flow_along(const Line& line, const AirAt& from, const AirAt& to) {
+  if (line.opens_at > 0) {
+    const double over = from.pressure - to.pressure - line.opens_at;
+    if (over <= 0) return 0;
+    return std::min(1.0, over / (relief_lifts_over * line.opens_at)) *
+           mass_flow(line.through, from.pressure, to.pressure, from.temperature);
+  }
   if (from.pressure >= to.pressure) return mass_flow(line.through, from.pressure, to.pressure, from.temperature);
   return line.one_way ? 0 : -mass_flow(line.through, to.pressure, from.pressure, to.temperature);
 }

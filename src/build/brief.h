@@ -20,9 +20,13 @@ struct HeightWish {
 /// What a preset is for decides the window it must lie in.
 enum class PresetUse { parked, road, ramp, other };
 
+/// How a car stands parked: its bags vented and the car on its stops, or low on its air.
+enum class ParkedHow { aired_out, held };
+
 struct Preset {
   std::string name;
   PresetUse use = PresetUse::other;
+  ParkedHow parked = ParkedHow::aired_out;       // of a parked preset
   std::array<std::optional<HeightWish>, 2> wish; // front, rear
   Extra extra;
   friend bool operator==(const Preset&, const Preset&) = default;
@@ -65,6 +69,7 @@ struct Brief {
   double rear_quicker_low = 0.10;    // rear over front body frequency, less 1
   double rear_quicker_high = 0.20;
   double exponent = 1.38;                   // n for a wheel over a bump
+  double braking = 0.5;                     // of g, at which brake dive is told
   double settle_speed = 25;                 // m/s, at which the car is to settle flat after a bump
   double gauge_error = 1e4;                 // Pa, either way
   double load_doubt = 10;                   // kg a corner, either way

@@ -23,9 +23,9 @@ Build empty_build() {
   out.ends[1].spring_place = SpringPlace::apart;
   out.ends[1].spring_seat = SpringSeat::arm;
   out.load_cases.push_back({words("As surveyed"), {}, {}});
-  out.variant().brief.presets = {{words("Parked"), PresetUse::parked, {}, {}},
-                                 {words("Road"), PresetUse::road, {}, {}},
-                                 {words("Ramp"), PresetUse::ramp, {}, {}}};
+  out.variant().brief.presets = {{words("Parked"), PresetUse::parked, {}, {}, {}},
+                                 {words("Road"), PresetUse::road, {}, {}, {}},
+                                 {words("Ramp"), PresetUse::ramp, {}, {}, {}}};
   return out;
 }
 

@@ -44,12 +44,19 @@ enum class ObstacleKind { metal, liner, hose, brake_line, exhaust, shielded_exha
 /// How its place is known: a gap that was taped at one height, or a simple solid.
 enum class ObstacleShape { gap, plane, box, rod, edge };
 
-/// What a taped gap was held to, where the obstacle lies from it, and how the wheels stood.
-enum class GapFrom { tyre, bag };
+/// What a taped gap was held to, where the obstacle lies from it, and how the wheels stood. `tyre_to_bag`: between
+/// those two, and the obstacle is its name only.
+enum class GapFrom { tyre, bag, tyre_to_bag };
 
 enum class GapWay { above, inboard, outboard, ahead, behind };
 
 enum class GapAt { straight, lock };
+
+/// What an obstacle is bolted to, so that both may touch: what of the end's own it is never looked at against.
+enum class BoltedTo { nothing, damper, arms, axle };
+
+/// Was it on the car when that was surveyed? What came since is never excused for overlapping.
+enum class OnCar { as_surveyed, since };
 
 struct Corner {
   Readings mass;               // kg on the scale
@@ -127,7 +134,8 @@ struct Shaft {
   std::optional<double> across, down;          // m, from the inner (gearbox) joint to the outer: level, and downwards
   std::optional<double> turn_allowed;          // rad, what its joints bear
   std::optional<double> plunge_in, plunge_out; // m, what it may shorten and lengthen by
-  double flange_angle = 0; // rad, the outer flange's own axis, nose up positive: a solid axle's pinion
+  double flange_angle = 0;           // rad, the outer flange's own axis, nose up positive: a solid axle's pinion
+  std::optional<double> inner_angle; // rad, the inner (gearbox) flange's own axis, nose up positive; level when absent
   Extra extra;
   friend bool operator==(const Shaft&, const Shaft&) = default;
 };
@@ -139,6 +147,8 @@ struct Obstacle {
   ObstacleKind kind = ObstacleKind::metal;
   ObstacleShape shape = ObstacleShape::gap;
   Carrier fixed_to = Carrier::usual; // moves as this does; `usual`: the body
+  BoltedTo bolted_to = BoltedTo::nothing;
+  OnCar on_car = OnCar::as_surveyed;
   // A taped gap:
   GapFrom gap_from = GapFrom::tyre;
   GapWay gap_way = GapWay::above;

@@ -100,6 +100,7 @@ constexpr auto names_of(GapFrom) {
   return std::to_array<ChoiceName<GapFrom>>({
       {GapFrom::tyre, "tyre", words("to the tyre")},
       {GapFrom::bag, "bag", words("to the bag")},
+      {GapFrom::tyre_to_bag, "tyre to bag", words("from the tyre to the bag")},
   });
 }
 constexpr auto names_of(GapWay) {
@@ -115,6 +116,20 @@ constexpr auto names_of(GapAt) {
   return std::to_array<ChoiceName<GapAt>>({
       {GapAt::straight, "straight", words("wheels straight")},
       {GapAt::lock, "lock", words("at full lock")},
+  });
+}
+constexpr auto names_of(BoltedTo) {
+  return std::to_array<ChoiceName<BoltedTo>>({
+      {BoltedTo::nothing, "nothing", words("nothing near it")},
+      {BoltedTo::damper, "damper", words("the damper")},
+      {BoltedTo::arms, "arms", words("arms or links")},
+      {BoltedTo::axle, "axle", words("the axle")},
+  });
+}
+constexpr auto names_of(OnCar) {
+  return std::to_array<ChoiceName<OnCar>>({
+      {OnCar::as_surveyed, "as surveyed", words("as surveyed")},
+      {OnCar::since, "since", words("came since")},
   });
 }
 constexpr auto names_of(Circuits) {
@@ -204,6 +219,12 @@ constexpr auto names_of(PresetUse) {
       {PresetUse::road, "road", words("road")},
       {PresetUse::ramp, "ramp", words("ramp")},
       {PresetUse::other, "other", words("other")},
+  });
+}
+constexpr auto names_of(ParkedHow) {
+  return std::to_array<ChoiceName<ParkedHow>>({
+      {ParkedHow::aired_out, "aired out", words("aired out")},
+      {ParkedHow::held, "held", words("on its air")},
   });
 }
 constexpr auto names_of(LineState) {

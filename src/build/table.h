@@ -58,6 +58,9 @@ struct Field {
   const Table& (*of)() = {};   // of a wish and an object
   const ListType* list = {};   // of a list; lives as long as the program. Of an index: of the list it points into
   std::size_t list_offset = 0; // of an index: where that list stands in the struct
+  /// Came later than builds that were signed: left at what it begins with (a number, or the row of a choice), it is as
+  /// if it were not there, so that what was signed on the rest still stands.
+  std::optional<double> later = {};
   const void* (*opened)(const void* object) = {}; // of an object: what is shared, or itself
   void* (*own)(void* object) = {};                // the same, to be changed
 

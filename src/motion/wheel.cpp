@@ -62,7 +62,7 @@ WheelSpace wheel_space(const WheelCode& code, std::optional<double> measured_wid
   WheelSpace out;
   const double K = measuring_ratio(std::round(code.aspect * 100));
   out.measuring_rim = std::round(K * code.tyre_width / inch * 2) / 2 * inch;
-  out.section_width = measured_width.value_or(code.tyre_width + 0.4 * (code.rim_width - out.measuring_rim));
+  out.section_width = measured_width.value_or(code.tyre_width + wider_per_rim * (code.rim_width - out.measuring_rim));
   out.widest = std::max(out.section_width, code.rim_width + 0.025);
   out.diameter = code.rim_diameter + 2 * code.tyre_width * code.aspect;
   out.inner_face = out.widest / 2 + code.offset;

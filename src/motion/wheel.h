@@ -21,6 +21,9 @@ struct WheelCode {
 /// @returns the code's figures; or what is wrong with it and an example
 [[nodiscard]] Expected<WheelCode> parse_wheel(std::string_view text);
 
+/// m that a tyre's section is wider on a rim a metre wider.
+constexpr double wider_per_rim = 0.4;
+
 struct WheelSpace {
   double section_width = 0; // m, mounted on this rim
   double widest = 0;        // m, section or rim over its flanges

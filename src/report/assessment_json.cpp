@@ -95,6 +95,11 @@ Json of(const GapCurve& gap) {
               {"to", say(gap.near.told())},
               {"room_m", gap.near.room},
               {"source", sources[static_cast<std::size_t>(gap.source)]}};
+  if (gap.near.right) out["side"] = "right";
+  if (const auto& overlap = gap.as_surveyed)
+    out["overlaps_as_surveyed"] = {{"depth_m", overlap->depth},
+                                   {"at_least", overlap->at_least},
+                                   {"excused", overlap->was_on_car && !overlap->everywhere}};
   if (gap.taped_at) out["taped_at_m"] = *gap.taped_at;
   out["straight"] = gap.straight ? of(*gap.straight, gap.source == GapSource::solid) : Json(nullptr);
   out["least_over_steer"] = gap.least ? of(*gap.least, gap.source == GapSource::solid) : Json(nullptr);
@@ -180,7 +185,7 @@ Json of(const EndAssessment& end, const build::Build& build, const Assessment& a
                                {"rebound_beyond", of(s->rebound.beyond)}});
   out["gaps"] = Json::array();
   for (const GapCurve& gap : end.gaps)
-    if (!gap.joined) out["gaps"].push_back(of(gap));
+    out["gaps"].push_back(of(gap));
   Json tracks = Json::object();
   for (const Track& track : end.tracks)
     tracks[key_of(*track.what)] = of(track);

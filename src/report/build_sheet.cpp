@@ -302,7 +302,7 @@ private:
           std::string cell = "–";
           for (const GapCurve& gap : e.gaps)
             if (gap.mover == row.mover && gap.near.own == row.near.own && gap.near.name == row.near.name &&
-                gap.near.obstacle == row.near.obstacle && e.presets[i])
+                gap.near.right == row.near.right && gap.near.obstacle == row.near.obstacle && e.presets[i])
               if (const auto g = gap.at(e.presets[i]->height, true)) cell = gap_text(*g);
           cells.push_back(cell);
         }

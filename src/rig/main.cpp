@@ -122,9 +122,9 @@ Expected<link::BenchCar> car_of(const Asked& asked, std::optional<Practice>& pra
     const auto& names = given.air.presets;
     const auto found = std::find(names.begin(), names.end(), asked.at);
     if (found == names.end()) return refuse(words("--at: there is no preset {0}."), {asked.at});
-    const auto heights = assess::heights_of(given.air, static_cast<std::size_t>(found - names.begin()));
-    if (!heights) return refuse(words("--at: {0} is not wished for at both ends."), {asked.at});
-    auto standing = assess::learned_car(given, *heights);
+    const auto stands = assess::standing_of(given.air, static_cast<std::size_t>(found - names.begin()));
+    if (!stands) return refuse(words("--at: {0} is not wished for at both ends."), {asked.at});
+    auto standing = assess::learned_car(given, stands->heights, true, stands->aired_out);
     if (!standing) return refuse(standing.error());
     drive.car = std::move(standing->parts);
   }

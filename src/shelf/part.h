@@ -69,6 +69,7 @@ struct Part {
   std::optional<double> volume;                         // m³
   std::optional<double> wall;                           // W/K
   std::optional<double> ways;                           // circuits of a block or valve
+  std::optional<double> exhausts;                       // openings that all vents of a block share; one when absent
   std::optional<double> cut_in, cut_out, rated_current; // Pa and A, of a switch
   std::optional<double> opens_at;                       // Pa, of a relief valve
   std::optional<double> water_share;                    // of the liquid that comes by, of a trap

@@ -50,6 +50,7 @@ static void fields(TableMaker& v, Part& part) {
   v.number("volume_m3", part.volume, {Kind::volume, 1e-5, 1, words("volume")});
   v.number("wall_w_per_k", part.wall, {Kind::heat_flow, 0, 500, words("heat through its wall")});
   v.number("ways", part.ways, {Kind::plain, 1, 16, words("ways")});
+  v.number("exhausts", part.exhausts, {Kind::plain, 1, 16, words("exhausts")});
   v.number("cut_in_pa", part.cut_in, {Kind::pressure, 1e4, 4e6, words("cut-in")});
   v.number("cut_out_pa", part.cut_out, {Kind::pressure, 1e4, 4e6, words("cut-out")});
   v.number("rated_current_a", part.rated_current, {Kind::current, 0.1, 500, words("rated current")});

@@ -100,6 +100,7 @@ std::set<std::string> edited_on(const Desk& desk, const QWidget* page) {
       for (const QString& path : table->paths())
         add(path);
     add(one->property("path").toString());
+    add(one->property("path_too").toString());
   }
   return out;
 }

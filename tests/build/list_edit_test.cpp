@@ -21,7 +21,7 @@ std::vector<Full> lists() {
   return {{"load_cases", LoadCase{"more", {}, {}}, 40},
           {"load_cases.0.masses", LoadMass{"more", 1, 1, 0, {}}, 40},
           {"variants", Variant{"more", {}, {}, {}, {}, {}}, 26},
-          {"variants.0.brief.presets", Preset{"more", PresetUse::other, {}, {}}, 24},
+          {"variants.0.brief.presets", Preset{"more", PresetUse::other, {}, {}, {}}, 24},
           {"variants.0.rear.damper_curve", DamperPoint{1, 2, 3, {}}, 24},
           {"rear.cycle", CycleRow{}, 60}};
 }

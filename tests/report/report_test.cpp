@@ -164,6 +164,7 @@ TEST(WindowsSvg, LabelsNeverTouchHoweverManyPresetsThereAre) {
   for (int i = static_cast<int>(presets.size()); i < 24; ++i)
     presets.push_back({"A preset with a long name " + std::to_string(i),
                        build::PresetUse::other,
+                       {},
                        {build::HeightWish{build::HeightWish::As::height, 0.35 + 0.0005 * i, {}}, {}},
                        {}});
   const std::string svg = windows_svg(build, assess(build, test::demo_shelf()), {}, 516, 620);

@@ -35,6 +35,7 @@ void add_preset(Desk& desk) {
   build::Preset preset{tr("Preset %1").arg(desk.build().variant().brief.presets.size() + 1).toStdString(),
                        build::PresetUse::other,
                        {},
+                       {},
                        {}};
   for (const End end : build::both_ends)
     if (const auto H = desk.pose(end)) preset.wish[at(end)] = build::HeightWish{build::HeightWish::As::height, *H, {}};

@@ -24,11 +24,12 @@ AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const A
                ends,
                preset_names(build),
                {},
+               {},
                case_names(build),
                variant.fit_up->routes};
   out.kit.extra.clear();
   for (const build::Preset& preset : variant.brief.presets)
-    out.uses.push_back(preset.use);
+    out.uses.push_back(preset.use), out.parked.push_back(preset.parked);
   for (const End end : build::both_ends) {
     const std::string& fitted = variant.fit[at(end)].wheel;
     if (const auto wheel = motion::parse_wheel(fitted.empty() ? build.end(end).wheel : fitted)) {
@@ -68,12 +69,6 @@ std::optional<double> sound_of(const KitParts& parts) {
   for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
     if (const shelf::Part* part = parts[role]; part && part->sound) power += std::pow(10, *part->sound / 10);
   return power > 0 ? std::optional(10 * std::log10(power)) : std::nullopt;
-}
-
-std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts) {
-  const shelf::Part* part = parts[KitRole::pressure_switch];
-  if (!part) return std::nullopt;
-  return std::pair(*part->cut_in, *part->cut_out);
 }
 
 double tank_volume(const KitParts& parts) {
@@ -146,6 +141,23 @@ std::optional<std::vector<AirStep>> way_to_bag(const AirGiven& given, std::size_
            feed_line_length(given), 0);
   out.push_back({KitRole::valves, parts[KitRole::valves]->name, parts[KitRole::valves]->through(), 0, 1});
   add_line(out, fitting, parts[fitting], line, *parts[line], corner_line_length(given, corner), given.kit.elbows);
+  return out;
+}
+
+std::optional<std::vector<AirStep>> way_out_of_bag(const AirGiven& given, std::size_t corner) {
+  const KitParts& parts = given.parts;
+  const bool front = corner < 2;
+  const KitRole line = front ? KitRole::front_line : KitRole::rear_line,
+                fitting = front ? KitRole::front_fitting : KitRole::rear_fitting;
+  const shelf::Part* valves = parts[KitRole::valves];
+  if (!valves || !parts[line]) return std::nullopt;
+  std::vector<AirStep> out;
+  add_line(out, fitting, parts[fitting], line, *parts[line], corner_line_length(given, corner), given.kit.elbows);
+  const air::Restriction vent{valves->vent_conductance.value_or(*valves->conductance),
+                              valves->vent_ratio.value_or(valves->ratio.value_or(0.3))};
+  out.push_back({KitRole::valves, valves->name, vent, 0, 1});
+  if (const shelf::Part* silencer = parts[KitRole::silencer])
+    out.push_back({KitRole::silencer, silencer->name, silencer->through(), 0, 1});
   return out;
 }
 

@@ -19,11 +19,12 @@ struct AirGiven {
   AnsweredEnds ends;
   std::vector<std::string> presets; // names, as in the brief
   std::vector<build::PresetUse> uses;
-  std::vector<std::string> cases;   // names of the load cases
-  std::vector<build::Route> routes; // of the lines that somebody laid
+  std::vector<build::ParkedHow> parked; // how each stands, where it is a parked one
+  std::vector<std::string> cases;       // names of the load cases
+  std::vector<build::Route> routes;     // of the lines that somebody laid
   [[nodiscard]] auto parts_of() const {
     return std::tie(kit, parts, wishes, surroundings, wheelbase, front_overhang, rear_overhang, track, tyre_air, ends,
-                    presets, uses, cases, routes);
+                    presets, uses, parked, cases, routes);
   }
   friend bool operator==(const AirGiven& a, const AirGiven& b) { return a.parts_of() == b.parts_of(); }
 };
@@ -41,8 +42,6 @@ struct AirGiven {
 [[nodiscard]] bool for_another_voltage(const shelf::Part& compressor, const build::AirKit& kit);
 /// dB at a metre with all compressors running: powers add up. @returns none where no card tells
 [[nodiscard]] std::optional<double> sound_of(const KitParts& parts);
-/// Pa at which the compressors start and stop: the switch's. @returns none without one
-[[nodiscard]] std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts);
 /// m³ of both tanks; 0 without.
 [[nodiscard]] double tank_volume(const KitParts& parts);
 
@@ -68,6 +67,8 @@ struct AirStep {
 /// The row of parts between tank and a corner's bag, fill way, tank's outlet first.
 /// @returns none while a part of it is missing
 [[nodiscard]] std::optional<std::vector<AirStep>> way_to_bag(const AirGiven& given, std::size_t corner);
+/// The same from a corner's bag to the air around: line, valve's vent, silencer.
+[[nodiscard]] std::optional<std::vector<AirStep>> way_out_of_bag(const AirGiven& given, std::size_t corner);
 /// All of a row's restrictions as one.
 [[nodiscard]] air::Restriction whole_way(const std::vector<AirStep>& way);
 

@@ -1,6 +1,7 @@
 #include "assess/air/car_air.h"
 
 #include "build/names.h"
+#include "curve/root.h"
 
 #include <algorithm>
 #include <cmath>
@@ -13,6 +14,7 @@ namespace {
 constexpr double bag_wall = 1.5;      // W/K of one bag's rubber in moving air
 constexpr double block_volume = 2e-5; // m³ inside a block or a row of valves
 constexpr double tee_volume = 4e-6;   // m³
+constexpr double usual_relief = 5e-8; // m³/(s·Pa) of a relief valve whose card says nothing
 constexpr double usual_outlet = 350;  // K of air from a compressor whose card says nothing
 constexpr int travel_points = 33;
 
@@ -41,10 +43,11 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   const auto hit = free_travel(on, Meeting::hit);
   const double deepest = std::fmax(hit ? hit->low : low, on.heights().first);
   const double H = stands.heights[build::at(end)];
-  if (H < low - preset_on_stop || H > high + preset_on_stop) return refuse(outside_travel(end, H, {low, high}));
+  if (!stands.aired_out && (H < low - preset_on_stop || H > high + preset_on_stop))
+    return refuse(outside_travel(end, H, {low, high}));
   air::Leg leg;
   leg.lowest = low, leg.highest = high;
-  leg.height = std::clamp(H, low, high);
+  leg.height = stands.aired_out ? low : std::clamp(H, low, high);
   leg.curve = fitted.bag->curve;
   std::vector<double> heights, bag, other, ratio;
   for (int i = 0; i < travel_points; ++i) {
@@ -60,10 +63,49 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   if (!place) return refuse(words("{0}: the bag's card has no answer at {1}."), {build::name_of(end), metres(H)});
   const auto pressures = on.side_pressures(*place, *load);
   pressure_left = pressures[0], pressure_right = pressures[1];
+  if (stands.aired_out) pressure_left = pressure_right = 0;
   const auto masses = fitted.model.bag_masses(*load);
   for (std::size_t side = 0; side < 2; ++side)
     loads[side] = masses[side] * standard_gravity;
   return leg;
+}
+
+/// What stands between pump and tank holds back: the pump works against more than the tank. Over the tank's pressure
+/// what then still comes through.
+std::vector<std::pair<double, double>> delivered_curve(const AirGiven& given, const shelf::Part& pump, double ambient) {
+  const double volts = volts_at_compressor(given.kit);
+  std::vector<air::Restriction> row;
+  for (const KitRole role : {KitRole::check_valve, KitRole::trap, KitRole::dryer})
+    if (const shelf::Part* part = given.parts[role]; part && part->through()) row.push_back(*part->through());
+  std::vector<std::pair<double, double>> out;
+  for (const shelf::CompressorPoint& p : pump.curve)
+    out.emplace_back(p.pressure, shelf::air_of(pump, p.pressure, volts));
+  if (row.empty()) return out;
+  const air::Restriction way = air::in_series(row);
+  const double T = given.surroundings.temperature, density = air::air_density(ambient, T);
+  const double most = pump.curve.back().pressure;
+  for (auto& [tank, flow] : out) {
+    // The pump's own pressure is the one at which what it gives passes the row.
+    const auto passes = [&, tank = tank](double at_pump) {
+      return air::mass_flow(way, at_pump + ambient, tank + ambient, T) - density * shelf::air_of(pump, at_pump, volts);
+    };
+    if (!(flow > 0) || passes(tank) >= 0) continue;
+    if (passes(most) < 0) // more than can pass as far as its card goes
+      flow = air::mass_flow(way, most + ambient, tank + ambient, T) / density;
+    else
+      flow = shelf::air_of(pump, curve::crossing(passes, tank, most).value_or(tank), volts);
+  }
+  return out;
+}
+
+/// What keeps the tank from bursting.
+void add_relief(const AirGiven& given, air::Network& net, std::size_t tank) {
+  const shelf::Part* relief = given.parts[KitRole::relief];
+  if (!relief) return;
+  air::Line line{"relief", tank, air::outside, relief->through().value_or(air::Restriction{usual_relief, 0.3}),
+                 true,     true};
+  line.opens_at = *relief->opens_at;
+  net.lines.push_back(std::move(line));
 }
 
 void add_compressors(const AirGiven& given, air::Network& net, std::size_t tank, bool running) {
@@ -75,8 +117,7 @@ void add_compressors(const AirGiven& given, air::Network& net, std::size_t tank,
     air::Compressor c;
     c.name = part->name;
     c.to = tank;
-    for (const shelf::CompressorPoint& p : part->curve)
-      c.curve.emplace_back(p.pressure, shelf::air_of(*part, p.pressure, volts_at_compressor(given.kit)));
+    c.curve = delivered_curve(given, *part, net.ambient_pressure);
     c.outlet = part->outlet.value_or(usual_outlet);
     c.cut_in = cut->first, c.cut_out = cut->second;
     c.running = running;
@@ -112,12 +153,7 @@ air::Volume tank_of(const AirGiven& given, double pressure) {
 } // namespace
 
 std::optional<std::pair<double, double>> standing_travel(const FittedEnd& end) {
-  const BagOnEnd on = end.on();
-  const auto travel = free_travel(on, Meeting::standing);
-  if (!travel) return std::nullopt;
-  const auto [card_low, card_high] = on.heights();
-  const std::pair out(std::fmax(travel->low, card_low), std::fmin(travel->high, card_high));
-  return out.second > out.first ? std::optional(out) : std::nullopt;
+  return standing_travel(end.on());
 }
 
 Message outside_travel(End end, double H, const std::pair<double, double>& travel) {
@@ -138,6 +174,7 @@ Expected<air::Network> tank_alone(const AirGiven& given, double pressure, bool r
   surroundings(given, net);
   net.volumes.push_back(tank_of(given, pressure));
   add_compressors(given, net, 0, running);
+  add_relief(given, net, 0);
   return net;
 }
 
@@ -192,10 +229,23 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
   };
   const shelf::Part* silencer = given.parts[KitRole::silencer];
   const shelf::Part& valves = *given.parts[KitRole::valves];
+  // A block lets all its ways out by the exhausts it has; hand valves each have their own.
+  const auto circuits = circuits_of(given.kit);
+  const double exhausts = given.kit.school == build::ValveSchool::hand_valves ? static_cast<double>(circuits.size())
+                                                                              : valves.exhausts.value_or(1);
+  const bool shared = silencer && exhausts < static_cast<double>(circuits.size());
+  std::size_t let_out_to = air::outside;
+  if (shared) {
+    let_out_to = net.volumes.size();
+    net.volumes.push_back({"exhaust", block_volume, 0, T, 0.3});
+    air::Restriction out_of = *silencer->through();
+    out_of.conductance *= exhausts; // a silencer on each
+    net.lines.push_back({"exhaust", let_out_to, air::outside, out_of, false, true});
+  }
   const auto vent = [&] {
     std::vector<air::Restriction> row = {{valves.vent_conductance.value_or(*valves.conductance),
                                           valves.vent_ratio.value_or(valves.ratio.value_or(0.3))}};
-    if (silencer) row.push_back(*silencer->through());
+    if (silencer && !shared) row.push_back(*silencer->through());
     return row;
   }();
   {
@@ -204,7 +254,7 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
     way.erase(valve, way.end());
     net.lines.push_back({"feed", out.tank, 1, whole_way(way), false, true});
   }
-  for (const auto& corners : circuits_of(given.kit)) {
+  for (const auto& corners : circuits) {
     CarAir::Circuit circuit;
     circuit.corners = corners;
     std::size_t end_of_valve = out.bags[corners.front()];
@@ -244,7 +294,7 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
     circuit.fill = net.lines.size();
     net.lines.push_back({"", 1, end_of_valve, through(in), false, false});
     circuit.vent = net.lines.size();
-    net.lines.push_back({"", end_of_valve, air::outside, through(away), false, false});
+    net.lines.push_back({"", end_of_valve, let_out_to, through(away), false, false});
     out.circuits.push_back(std::move(circuit));
   }
   if (stands.compressor) {
@@ -252,6 +302,7 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
       return refuse(words("The kit has no {0}."), {row_of(KitRole::compressor).label});
     add_compressors(given, net, out.tank, false);
   }
+  add_relief(given, net, out.tank);
   return out;
 }
 

@@ -24,13 +24,15 @@ struct CarStands {
   std::size_t load_case = 0;
   double tank_pressure = 0; // Pa gauge
   bool compressor = false;  // the engine runs, so that it may
+  bool aired_out =
+      false; // bags vented to the gauge's rest, both ends on what stops them: the heights then are where they lie
 };
 
 /// @returns the network with all valves shut; or what is missing, or why the car can't stand so, said as a builder
 /// would
 [[nodiscard]] Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands);
 
-/// From where an end rests on what stops it to where it goes no higher, as far as its bag's card answers: m, H.
+/// Of an end with what is fitted: see assess/end/travel.h.
 /// @param end  with a map and a bag
 /// @returns none where nothing is left between
 [[nodiscard]] std::optional<std::pair<double, double>> standing_travel(const FittedEnd& end);

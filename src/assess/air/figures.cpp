@@ -33,9 +33,10 @@ Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder 
   if (!lift) return refuse(no_lift());
   const auto full = full_tank(given);
   if (!full) return refuse(words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label});
-  const auto low = heights ? (*heights)[0] : *heights_of(given, lift->first);
+  const Standing parked = *standing_of(given, lift->first);
+  const auto low = parked.aired_out || !heights ? parked.heights : (*heights)[0];
   const auto high = heights ? (*heights)[1] : *heights_of(given, lift->second);
-  const auto car = car_air(given, {low, load_case, *full, false});
+  const auto car = car_air(given, {low, load_case, *full, false, parked.aired_out});
   if (!car) return refuse(car.error());
   auto begun = air::Simulation::begin(car->network);
   if (!begun) return refuse(begun.error());
@@ -56,6 +57,8 @@ Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder 
     if (out.lifts == most) break;
     const auto down = worker.move_to(corners_of(low), order);
     if (!down) return refuse(down.error());
+    if (parked.aired_out)
+      if (const auto empty = worker.air_out(); !empty) return refuse(empty.error());
   }
   out.more = true;
   return out;
@@ -143,6 +146,7 @@ Expected<TyreAir> tyre_air(const AirGiven& given, const std::stop_token& stop) {
     if (!net) return refuse(net.error());
     if (!helped) net->compressors.clear();
     const int count = helped ? 4 : most;
+    const std::size_t first = net->lines.size();
     for (int i = 0; i < count; ++i) {
       net->volumes.push_back({"tyre " + std::to_string(i + 1), *given.tyre_air[i % 4 < 2 ? 0 : 1], tyre_from,
                               net->ambient_temperature, 8});
@@ -155,13 +159,13 @@ Expected<TyreAir> tyre_air(const AirGiven& given, const std::stop_token& stop) {
       const auto tyre = static_cast<std::size_t>(filled);
       air::Watch there;
       there.what = air::Watch::What::pressure, there.volume = tyre + 1, there.level = tyre_to;
-      begun->open(tyre, true);
+      begun->open(first + tyre, true);
       const double before = begun->time();
       const auto ended = begun->run(before + 1800, std::span(&there, 1), 60, {}, [&] {
         return asks(stop)() ||
                (!helped && begun->volumes()[0].gauge_pressure < begun->volumes()[tyre + 1].gauge_pressure + 2e3);
       });
-      begun->open(tyre, false);
+      begun->open(first + tyre, false);
       if (!ended || !ended->watch) break;
     }
     if (stop.stop_requested()) return refuse(words("Stopped."));

@@ -148,6 +148,51 @@ Expected<std::optional<double>> ValveWorker::move_to(const std::array<double, 4>
   return std::optional(now_.time() - begun);
 }
 
+Expected<bool> ValveWorker::air_out(const std::function<void()>& look) {
+  constexpr double nothing_left = 2e3; // Pa: the last of it takes for ever
+  std::vector<std::size_t> open;
+  const auto pressure = [&](std::size_t i) {
+    return now_.volumes()[car_.bags[car_.circuits[i].corners.front()]].gauge_pressure;
+  };
+  for (std::size_t i = 0; i < car_.circuits.size(); ++i)
+    if (pressure(i) > nothing_left) open.push_back(i), now_.open(car_.circuits[i].vent, true);
+  const double begun = now_.time();
+  while (!open.empty() && now_.time() - begun < longest_phase) {
+    std::vector<air::Watch> watches;
+    for (const std::size_t i : open) {
+      air::Watch& watch = watches.emplace_back();
+      watch.what = air::Watch::What::pressure;
+      watch.volume = car_.bags[car_.circuits[i].corners.front()];
+      watch.level = nothing_left;
+    }
+    const auto ended = now_.run(now_.time() + 5, watches, look_every, look, [&] { return stop_.stop_requested(); });
+    if (!ended) return refuse(ended.error());
+    std::erase_if(open, [&](std::size_t i) {
+      if (pressure(i) > nothing_left + 1) return false;
+      now_.open(car_.circuits[i].vent, false);
+      return true;
+    });
+  }
+  for (const std::size_t i : open)
+    now_.open(car_.circuits[i].vent, false);
+  return open.empty();
+}
+
+std::optional<Standing> standing_of(const AirGiven& given, std::size_t preset) {
+  const auto heights = heights_of(given, preset);
+  if (!heights) return std::nullopt;
+  Standing out{*heights, false};
+  if (given.uses[preset] != build::PresetUse::parked || given.parked[preset] != build::ParkedHow::aired_out) return out;
+  for (const End end : build::both_ends) {
+    const FittedEnd& fitted = given.ends[build::at(end)]->fitted;
+    const auto travel = fitted.model.map && fitted.bag ? standing_travel(fitted) : std::nullopt;
+    if (!travel) return out; // what is missing is said where it is asked for
+    out.heights[build::at(end)] = travel->first;
+  }
+  out.aired_out = true;
+  return out;
+}
+
 std::optional<std::array<double, 2>> heights_of(const AirGiven& given, std::size_t preset) {
   std::array<double, 2> out{};
   for (const End end : build::both_ends) {
@@ -214,7 +259,7 @@ void read_way(Lift& out) {
 
 Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool with_throttles,
                              const std::stop_token& stop) {
-  const auto from = heights_of(given, asked.from), to = heights_of(given, asked.to);
+  const auto from = standing_of(given, asked.from), to = standing_of(given, asked.to);
   if (!from || !to)
     return refuse(words("{0} is not wished for at both ends, or can't be worked out yet."),
                   {given.presets.size() > (from ? asked.to : asked.from) ? given.presets[from ? asked.to : asked.from]
@@ -222,14 +267,14 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   const auto full = full_tank(given);
   if (!full && !asked.tank_pressure)
     return refuse(words("The kit has no pressure switch: how full the tank is, nobody knows."));
-  const auto car =
-      car_air(given, {*from, asked.load_case, asked.tank_pressure.value_or(full.value_or(0)), asked.engine});
+  const auto car = car_air(given, {from->heights, asked.load_case, asked.tank_pressure.value_or(full.value_or(0)),
+                                   asked.engine, from->aired_out});
   if (!car) return refuse(car.error());
   auto begun = air::Simulation::begin(car->network);
   if (!begun) return refuse(begun.error());
   air::Simulation& now = *begun;
   Lift out;
-  const auto target = corners_of(*to);
+  const auto target = corners_of(to->heights);
   for (std::size_t c = 0; c < 4; ++c)
     out.target[c] = std::clamp(target[c], car->travel[c].first, car->travel[c].second);
   for (const std::size_t c : {0U, 2U})
@@ -248,6 +293,11 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
     out.compressor_s += now.run_time(i);
   look();
   read_way(out);
+  if (to->aired_out && out.arrived) {
+    const auto empty = worker.air_out(look);
+    if (!empty) return stop.stop_requested() ? stopped() : Expected<Lift>(refuse(empty.error()));
+    if (*empty) out.aired_out = now.time();
+  }
   // What was squeezed warm cools, and the car settles.
   const auto before = out.looks.back().height;
   if (const auto ran = now.run(now.time() + 60, {}, 0, {}, [&] { return stop.stop_requested(); }); !ran)
@@ -256,14 +306,23 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
     if (const double by = now.legs(0)[c].height - before[c]; std::abs(by) > std::abs(out.settled)) out.settled = by;
   out.steps = now.steps();
   if (!with_throttles) return out;
-  std::size_t slowest = 0;
-  for (std::size_t c = 1; c < 4; ++c)
-    if (out.arrived_at[c].value_or(1e9) > out.arrived_at[slowest].value_or(1e9)) slowest = c;
-  const auto way = *way_to_bag(given, slowest);
-  const air::Restriction whole = whole_way(way);
-  for (const AirStep& step : way)
-    if (step.through)
-      out.throttles.push_back({step.role, step.name, step.count * air::share_of_loss(*step.through, whole), {}, {}});
+  // Of every end that moves: what stands in its way, in a lift from the tank, in a drop to the air around.
+  for (const std::size_t corner : {0U, 2U}) {
+    const double move = out.target[corner] - out.looks.front().height[corner];
+    if (std::abs(move) < arrived_within) continue;
+    const auto way = move > 0 ? *way_to_bag(given, corner) : *way_out_of_bag(given, corner);
+    const air::Restriction whole = whole_way(way);
+    for (const AirStep& step : way) {
+      if (!step.through) continue;
+      const double share = step.count * air::share_of_loss(*step.through, whole);
+      const auto same = std::find_if(out.throttles.begin(), out.throttles.end(),
+                                     [&](const Throttle& t) { return t.role == step.role; });
+      if (same == out.throttles.end())
+        out.throttles.push_back({step.role, step.name, share, {}, {}});
+      else
+        same->share = std::fmax(same->share, share);
+    }
+  }
   std::stable_sort(out.throttles.begin(), out.throttles.end(),
                    [](const Throttle& a, const Throttle& b) { return a.share > b.share; });
   return out;
@@ -272,7 +331,7 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
 std::vector<NextSize> next_sizes(const AirGiven& given, const shelf::Shelf& shelf, Freely wanted) {
   std::vector<NextSize> out;
   for (const KitRole role : {KitRole::feed_fitting, KitRole::feed_line, KitRole::valves, KitRole::front_fitting,
-                             KitRole::front_line, KitRole::rear_fitting, KitRole::rear_line}) {
+                             KitRole::front_line, KitRole::rear_fitting, KitRole::rear_line, KitRole::silencer}) {
     const shelf::Part* now = given.parts[role];
     if (!now) continue;
     const auto freely = [&](const shelf::Part& part) {
@@ -305,6 +364,10 @@ std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::sto
       if (with && with->arrived && out->arrived) throttle.seconds_won = *out->arrived - *with->arrived;
     }
   }
+  // What wins most by its next size first; what has none keeps its place by its share of the loss.
+  std::stable_sort(out->throttles.begin(), out->throttles.end(), [](const Throttle& a, const Throttle& b) {
+    return a.seconds_won.value_or(0) > b.seconds_won.value_or(0);
+  });
   return out;
 }
 

@@ -44,11 +44,12 @@ struct Lift {
   std::string stuck;                                 // which circuit stopped short; empty: none
   double short_by = 0;                               // m that it lacks
   double worst_lean = 0;                             // m, the most that left and right of an end stand apart on the way
-  double worst_rake = 0; // m, the most that front and rear lag behind each other, shares of their ways
-  double air_used = 0;   // kg that left the tank
-  double tank_after = 0; // Pa gauge
-  double settled = 0;    // m, the most that a corner still sinks or rises while its air cools, in a minute
-  double most_load = 0;  // of a corner over what it carries standing even
+  double worst_rake = 0;           // m, the most that front and rear lag behind each other, shares of their ways
+  std::optional<double> aired_out; // s until the bags are vented too, of a move to where the car lies aired out
+  double air_used = 0;             // kg that left the tank
+  double tank_after = 0;           // Pa gauge
+  double settled = 0;              // m, the most that a corner still sinks or rises while its air cools, in a minute
+  double most_load = 0;            // of a corner over what it carries standing even
   std::size_t most_load_corner = 0;
   double compressor_s = 0;         // s that compressors ran, together
   std::vector<Throttle> throttles; // the worst first
@@ -80,6 +81,13 @@ enum class Freely { more, less };
                                                Freely wanted = Freely::more);
 [[nodiscard]] std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::stop_token& stop);
 
+/// How the car stands at a preset: at its heights on its air, or aired out on its stops, wherever these are.
+struct Standing {
+  std::array<double, 2> heights{}; // m, H, front and rear
+  bool aired_out = false;
+};
+/// @returns none where it is not wished at one end
+[[nodiscard]] std::optional<Standing> standing_of(const AirGiven& given, std::size_t preset);
 /// H of a preset at both ends. @returns none where it is not wished at one of them
 [[nodiscard]] std::optional<std::array<double, 2>> heights_of(const AirGiven& given, std::size_t preset);
 /// The first preset of a use that is wished at both ends.
@@ -97,6 +105,9 @@ public:
   /// @returns seconds until the last valve shut and all stand within 2 mm; none where it does not get there
   [[nodiscard]] Expected<std::optional<double>> move_to(const std::array<double, 4>& target, build::MoveOrder order,
                                                         const std::function<void()>& look = {});
+  /// Lets every bag's air out, the car lying on its stops.
+  /// @returns false where it does not get there
+  [[nodiscard]] Expected<bool> air_out(const std::function<void()>& look = {});
   [[nodiscard]] double height(std::size_t corner) const { return now_.legs(0)[corner].height; }
   /// The circuit that stopped short, and by how much, m.
   [[nodiscard]] const std::string& stuck() const { return stuck_; }

@@ -21,8 +21,9 @@ constexpr double worth_saying = 0.005; // m of height that a night takes
 constexpr double lean_seen = 0.005;    // rad: what an eye sees against the garage door
 
 constexpr FindingRow rows[] = {
-    {"night_drops_it", &stages::bags}, {"pressure_hides_height", &stages::bags}, {"line_chokes_volume", &stages::bags},
-    {"leans_too_far", &stages::bags},  {"joined_sides_lean", &stages::bags},     {"caution_tank", &stages::bags},
+    {"night_drops_it", &stages::bags},  {"pressure_hides_height", &stages::bags}, {"line_chokes_volume", &stages::bags},
+    {"leans_too_far", &stages::bags},   {"joined_sides_lean", &stages::bags},     {"caution_tank", &stages::bags},
+    {"dives_onto_stop", &stages::bags},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -47,6 +48,7 @@ public:
     }
     lean();
     standing_lean();
+    dive();
     if (tank)
       add(row("caution_tank"), Severity::note, {}, "", {words("An added volume is a pressure vessel"), {}},
           {words("It sees the bag's full pressure, in bump more than parked."), {}},
@@ -132,6 +134,28 @@ private:
                     Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning, -1, {}}}});
     if (lean.angle) f.number = Amount{*lean.angle, Kind::angle, 1, wanted};
     f.limit = Amount{wanted, Kind::angle, 1, {}};
+  }
+
+  /// Braking hard, has the front any bump left?
+  void dive() {
+    if (!fitted(0).road || !fitted(1).road || !fitted(0).bag) return;
+    const auto travel = free_travel(fitted(0).on(), Meeting::standing);
+    if (!travel) return;
+    const double left = *fitted(0).road - travel->low;
+    for (std::size_t c = 0; c < given_.cases.size(); ++c) {
+      const auto answer = roll_at_road(c);
+      if (!answer || !answer->dive || (*answer->dive)[0] <= left) continue;
+      const double sinks = (*answer->dive)[0];
+      auto& f = add(row("dives_onto_stop"), Severity::caution, End::front, fit_path(End::front, "bag"),
+                    {words("Front dives {0} when it brakes"), {told_from(metres(sinks), left)}},
+                    {words("{0}, at {1} g, without what the links take of it; {2} of bump is left before {3}."),
+                     {given_.cases[c], Amount{given_.car.braking, Kind::plain, 2, {}}, told_from(metres(left), sinks),
+                      travel->low_by->name}},
+                    {words("A firmer front, more height on the road, or a lower stop."), {}});
+      f.number = metres(sinks);
+      f.limit = metres(left);
+      return;
+    }
   }
 
   /// Sides joined by a tee under uneven loads: one pressure can't carry both.

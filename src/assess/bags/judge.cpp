@@ -38,7 +38,7 @@ public:
     std::vector<Misfit> misfits;
     if (const auto m = misfit_of_room(bag_)) misfits.push_back(*m);
     const Windows windows = judge_case(*domain, travel, asked_.load_case, misfits);
-    if (const auto m = misfit_of_stops(bag_)) misfits.push_back(*m);
+    misfits_of_stops(bag_, misfits);
     if (windows.reach) out_.reach = {windows.reach->low.height, windows.reach->high.height};
     if (windows.road) out_.road = {windows.road->low.height, windows.road->high.height};
     out_.fit = misfits.empty() ? Fit::fits : Fit::does_not_fit;
@@ -63,9 +63,11 @@ private:
     Windows windows = find_windows(asked_.end.model, &bag_, domain, asked_.end.road, c);
     misfits_of_heights(asked_.brief, asked_.end.presets, windows, misfits);
     const auto& load = asked_.end.model.loads[c];
-    if (load && asked_.end.road && travel && windows.reach && windows.reach->contains(*asked_.end.road))
-      misfits_on_the_road(bag_, bag_.state(*asked_.end.road, *load),
-                          stroke_ends(bag_, *load, *asked_.end.road, *travel), c, misfits);
+    if (load)
+      for (const std::size_t p : driven_presets(asked_.brief, asked_.end.presets, windows)) {
+        const double H = *asked_.end.presets[p];
+        misfits_driven_at(bag_, p, H, bag_.state(H, *load), c, misfits, travel ? &*travel : nullptr);
+      }
     return windows;
   }
 

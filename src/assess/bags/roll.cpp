@@ -93,6 +93,8 @@ CarInBend car_in_bend(const build::Build& build) {
       if (mass.z) high.emplace_back(mass.mass, *mass.z);
   }
   out.lean_wanted = build.variant().brief.lean_wanted;
+  out.braking = build.variant().brief.braking;
+  out.wheelbase = build.body.wheelbase;
   return out;
 }
 
@@ -135,6 +137,19 @@ Expected<Roll> roll(const RollGiven& given) {
   out.fitted = lean_of(axles, joined, out, wanted);
   const double held = out.fitted.axles[0].sum() + out.fitted.axles[1].sum() - out.gravity;
   if ((joined[0] || joined[1]) && held > 0) out.standing = uneven / held;
+  if (given.car.wheelbase) {
+    // What braking takes from the rear wheels it puts on the front ones; each end gives by its rate in heave.
+    const double shifted = m * given.car.braking * standard_gravity * out.gravity_height / *given.car.wheelbase / 2;
+    std::array<double, 2> gives{};
+    bool holds = true;
+    for (std::size_t e = 0; e < 2; ++e) {
+      const double base = *given.ends[e]->fitted.model.base;
+      const double rate = 2 * (axles[e].air + axles[e].geometry) / (base * base);
+      holds = holds && rate > 0;
+      if (holds) gives[e] = shifted / rate;
+    }
+    if (holds) out.dive = gives;
+  }
   return out;
 }
 

@@ -30,6 +30,9 @@ struct Roll {
   /// rad, left lower is positive: how it leans standing, because sides joined by a tee can't carry different loads;
   /// none where no sides are joined, or nothing holds it but its stops.
   std::optional<double> standing;
+  /// m that the front sinks and the rear rises while it brakes as hard as the brief says, without what joints or links
+  /// take of it; none without a wheelbase, or where nothing holds an end but its stops.
+  std::optional<std::array<double, 2>> dive;
 };
 
 constexpr double bend = 0.3;          // g
@@ -42,6 +45,8 @@ struct CarInBend {
   std::array<std::optional<double>, 2> roll_centre;         // m
   std::vector<std::vector<std::pair<double, double>>> high; // [load case]: kg, and m above the road where it was said
   double lean_wanted = 0;                                   // rad
+  double braking = 0.5;                                     // of g; a lean does not hang on it, nor what was signed
+  std::optional<double> wheelbase;                          // m, the same
   [[nodiscard]] auto parts() const {
     return std::tie(gravity_height, overall_height, bar_rate, roll_centre, high, lean_wanted);
   }

@@ -307,7 +307,7 @@ private:
   [[nodiscard]] bool something_near() const {
     for (const End end : build::both_ends)
       for (const GapCurve& gap : given_.fit_up.end(end)->assessment.gaps)
-        if (gap.mover == Mover::bag && gap.least && !gap.joined)
+        if (gap.mover == Mover::bag && gap.least)
           for (const double apart : gap.least->values)
             if (apart < near_bag * gap.near.room) return true;
     return false;

@@ -1,6 +1,6 @@
 #include "assess/clearance/gaps_over_height.h"
 
-#include "motion/wheel.h"
+#include "assess/clearance/taped.h"
 
 #include <algorithm>
 #include <cmath>
@@ -15,53 +15,24 @@ using space::Gap;
 using space::Point;
 using Figure = std::optional<double>;
 
-constexpr double sheet_reaches = 0.015; // m beyond its readings that a cycle sheet is believed
-constexpr double lip_half = 0.12;       // m of the arch's lip, either way of the hub
+constexpr double lip_half = 0.12; // m of the arch's lip, either way of the hub
 
-Part part_of(build::Carrier carrier) {
-  switch (carrier) {
-  case build::Carrier::usual:
-  case build::Carrier::body:
-    return Part::body;
-  case build::Carrier::upright:
-    return Part::upright;
-  case build::Carrier::lower_arm:
-    return Part::lower_arm;
-  case build::Carrier::upper_arm:
-    return Part::upper_arm;
-  case build::Carrier::arm:
-    return Part::arm;
-  case build::Carrier::link1:
-    return Part::link1;
-  case build::Carrier::link2:
-    return Part::link2;
-  case build::Carrier::link3:
-    return Part::link3;
-  case build::Carrier::link4:
-    return Part::link4;
-  case build::Carrier::link5:
-    return Part::link5;
-  case build::Carrier::axle:
-    return Part::axle;
+/// Was the mover on the car as it was surveyed, where it is now?
+bool was_on_car(Mover mover, const ClearanceGiven& given) {
+  const MotionGiven& motion = given.motion.given();
+  switch (mover) {
+  case Mover::tyre:
+    return OtherWheel::is_surveyed(motion.survey.given().survey, given) && motion.drop_spindle == 0 &&
+           motion.mount_outward == 0;
+  case Mover::damper:
+    return !given.damper_open && !given.damper_shut && motion.mount_outward == 0;
+  case Mover::bag:
+    return false;
+  case Mover::arms:
+  case Mover::axle:
+    return true;
   }
-  return Part::body;
-}
-
-/// m that a place of the mover comes nearer to an obstacle lying that way, for a shift of the wheel.
-double towards(build::GapWay way, const Point& shift) {
-  switch (way) {
-  case build::GapWay::above:
-    return shift.z;
-  case build::GapWay::inboard:
-    return -shift.y;
-  case build::GapWay::outboard:
-    return shift.y;
-  case build::GapWay::ahead:
-    return shift.x;
-  case build::GapWay::behind:
-    return -shift.x;
-  }
-  return 0;
+  return false;
 }
 
 class Finder {
@@ -76,6 +47,8 @@ public:
     if (const auto code = motion::parse_wheel(survey_.wheel)) radius = motion::wheel_space(*code).diameter / 2;
     const auto [low, high] = heights();
     out_.space = EndSpace::of(given_.motion, radius, low, high);
+    if (out_.space) out_.right = EndSpace::right_of(given_.motion, low, high);
+    other_wheel_ = OtherWheel(survey_, given_, out_.wheel);
     sheets();
     if (!out_.space) return std::move(out_);
     lip();
@@ -120,14 +93,17 @@ private:
   void sheets() {
     const double drop = given_.motion.given().drop_spindle;
     for (const SurveyedEnd::GapFit& gap : read_.gap_fits) {
-      GapCurve curve{Mover::tyre, {gap.name, OwnPart::none, not_listed, 0}, GapSource::sheet, {}, {}, {}, false};
+      GapCurve curve{Mover::tyre, {gap.name, OwnPart::none, not_listed, 0}, GapSource::sheet, {}, {}, {}, {}, {}};
+      double closes = other_wheel_.closes_most();
       if (const build::Obstacle* o = listed(gap.name, curve.near.obstacle)) {
-        if (o->gap_from == build::GapFrom::bag) curve.mover = Mover::bag;
+        if (o->gap_from != build::GapFrom::tyre) curve.mover = Mover::bag;
         curve.near.room = room(curve.mover, *o);
+        closes = o->gap_from == build::GapFrom::bag ? 0 : other_wheel_.closes(o->gap_way);
       }
-      const double low = gap.fit.lowest - sheet_reaches - drop, high = gap.fit.highest + sheet_reaches - drop;
+      const double low = gap.fit.lowest - trusted_past_reading - drop,
+                   high = gap.fit.highest + trusted_past_reading - drop;
       over().add_curve(std::move(curve), low, high,
-                       [&](double H) -> Figure { return gap.fit.length.read(H + drop).value; });
+                       [&, closes](double H) -> Figure { return gap.fit.length.read(H + drop).value - closes; });
     }
   }
 
@@ -136,69 +112,108 @@ private:
     const Point& hub = out_.space->hub();
     const double y = hub.y + *survey_.arch.lip_outward + given_.lip_rolled, z = hub.z + *read_.height;
     out_.lip = space::Rod{{hub.x - lip_half, y, z}, {hub.x + lip_half, y, z}, 0};
-    solid({Mover::tyre, {"", OwnPart::lip, not_listed, given_.rooms.tyre}, GapSource::solid, {}, {}, {}, false},
-          {*out_.lip, Part::body});
+    for (const bool right : {false, true})
+      if (!right || out_.right) own(Mover::tyre, OwnPart::lip, given_.rooms.tyre, right);
   }
 
-  void solid(GapCurve gap, const Placement& near) {
-    const Mover mover = gap.mover;
-    const auto at = [&](const Stand& stand) -> Figure {
-      const auto g = gap_to(mover, near, stand, out_, nullptr);
-      return g ? Figure(g->apart) : std::nullopt;
+  /// One gap between bodies, with what it overlaps by as surveyed.
+  /// @param at  the gap at a stand, with the mover so much thinner all over
+  template <class GapAtThinner>
+  void bodies(GapCurve gap, const GapAtThinner& at, bool on_car) {
+    const EndSpace& space = out_.space_of(gap.near);
+    const Stand surveyed = space.at(space.surveyed_height());
+    if (!at(surveyed, 0)) return;
+    gap.as_surveyed = overlap_of([&](double thinner) { return at(surveyed, thinner); },
+                                 half_thickness(gap.mover, surveyed, out_, nullptr), on_car);
+    over().add(space, std::move(gap), [&](const Stand& stand) { return at(stand, 0); });
+  }
+
+  void own(Mover mover, OwnPart part, double room, bool right) {
+    GapCurve gap{mover, {"", part, not_listed, room, right}, GapSource::solid, {}, {}, {}, {}, {}};
+    const EndSpace& space = out_.space_of(gap.near);
+    const auto at = [&](const Stand& stand, double thinner) -> Figure {
+      const auto g = gap_to_own(mover, part, stand, {out_, space, nullptr, thinner});
+      return g ? Figure(g->gap.apart) : std::nullopt;
     };
-    // What is bolted to one another touches with the car as it was measured.
-    if (mover != Mover::tyre) {
-      const Figure now = at(out_.space->at(out_.space->surveyed_height()));
-      if (!now) return;
-      gap.joined = *now == 0;
+    if (!was_on_car(mover, given_) || part == OwnPart::lip) {
+      bodies(std::move(gap), at, was_on_car(mover, given_));
+      return;
     }
-    over().add(*out_.space, std::move(gap), at);
+    // Both were on the car: what they had between them is asked for again and no more, so that depths count too.
+    const auto signed_gap = [&](const Stand& stand) -> Figure {
+      const Figure apart = at(stand, 0);
+      if (!apart || *apart > 0) return apart;
+      const auto overlap = overlap_of([&](double thinner) { return at(stand, thinner); },
+                                      half_thickness(mover, stand, out_, nullptr), true);
+      return overlap ? -overlap->depth : 0.0;
+    };
+    const Stand surveyed = space.at(space.surveyed_height());
+    const Figure straight = signed_gap(surveyed);
+    if (!straight) return;
+    double least = *straight;
+    if (space.steers())
+      for (const Lock lock : {Lock::right, Lock::left})
+        least = std::min(least, signed_gap(space.at(space.surveyed_height(), lock)).value_or(least));
+    gap.had = HadBetween{*straight, least};
+    if (least <= 0) {
+      const double most = half_thickness(mover, surveyed, out_, nullptr);
+      gap.as_surveyed = Overlap{-least, -least >= most, true, false, *straight > 0};
+    }
+    over().add(space, std::move(gap), signed_gap);
   }
 
   /// The tyre against the end's own parts.
   void own() {
     if (!out_.wheel || !out_.space->solved()) return;
-    const auto tyre_to = [&](OwnPart own, double room, const std::function<const space::Rod*(const Stand&)>& part) {
-      GapCurve gap{Mover::tyre, {"", own, not_listed, room}, GapSource::solid, {}, {}, {}, false};
-      const auto at = [&](const Stand& stand) -> Figure {
-        const space::Rod* rod = part(stand);
-        if (!rod) return std::nullopt;
-        return space::gap_between(*out_.wheel, stand.wheel, *rod).apart;
-      };
-      if (const Figure now = at(out_.space->at(out_.space->surveyed_height()))) {
-        gap.joined = *now == 0;
-        over().add(*out_.space, std::move(gap), at);
-      }
-    };
-    tyre_to(OwnPart::damper, std::max(given_.rooms.tyre, given_.rooms.metal),
-            [](const Stand& s) { return s.damper ? &*s.damper : nullptr; });
+    for (const bool right : {false, true})
+      if (!right || out_.right)
+        for (const OwnPart part : own_parts(Mover::tyre, right ? *out_.right : *out_.space, survey_))
+          own(Mover::tyre, part, std::max(given_.rooms.tyre, given_.rooms.metal), right);
   }
 
   void obstacles() {
     for (std::size_t i = 0; i < survey_.obstacles.size(); ++i) {
       const build::Obstacle& o = survey_.obstacles[i];
-      if (o.shape == build::ObstacleShape::gap)
+      if (o.shape == build::ObstacleShape::gap) {
         taped(o, i);
-      else if (const auto near = placement_of(o))
-        for (const Mover mover : {Mover::tyre, Mover::damper, Mover::arms, Mover::axle})
-          solid({mover, {o.name, OwnPart::none, i, room(mover, o)}, GapSource::solid, {}, {}, {}, false}, *near);
+        continue;
+      }
+      for (const bool right : rights_of(o, out_.right.has_value())) {
+        const auto near = placement_of(o, right);
+        if (!near) continue;
+        for (const Mover mover : {Mover::tyre, Mover::damper, Mover::arms, Mover::axle}) {
+          if (bolted(mover, o)) continue;
+          GapCurve gap{mover, {o.name, OwnPart::none, i, room(mover, o), right}, GapSource::solid, {}, {}, {}, {}, {}};
+          const EndSpace& space = out_.space_of(gap.near);
+          const auto at = [&](const Stand& stand, double thinner) -> Figure {
+            const auto g = gap_to(mover, *near, stand, {out_, space, nullptr, thinner});
+            return g ? Figure(g->apart) : std::nullopt;
+          };
+          bodies(std::move(gap), at, was_on_car(mover, given_) && o.on_car == build::OnCar::as_surveyed);
+        }
+      }
     }
   }
 
-  /// One gap at one height: elsewhere it opens as the wheel goes.
+  /// One gap at one height: elsewhere it opens as the wheel goes, and closes by what another wheel is larger.
   void taped(const build::Obstacle& o, std::size_t i) {
-    if (!o.gap || o.gap_from == build::GapFrom::bag) return;
+    if (!o.gap || o.gap_from != build::GapFrom::tyre) return; // what was taped from the bag waits for it
     const bool sheet =
         std::any_of(read_.gap_fits.begin(), read_.gap_fits.end(), [&](const auto& gap) { return gap.name == o.name; });
     if (sheet) return; // read all through the travel: nothing to predict
     const EndSpace& space = *out_.space;
     const double drop = given_.motion.given().drop_spindle;
     const double H0 = o.gap_height ? *o.gap_height - drop : space.surveyed_height();
-    GapCurve gap{Mover::tyre, {o.name, OwnPart::none, i, room(Mover::tyre, o)}, GapSource::taped, H0, {}, {}, false};
+    GapCurve gap{Mover::tyre, {o.name, OwnPart::none, i, room(Mover::tyre, o)}, GapSource::taped, H0, {}, {}, {}, {}};
     const bool locked = o.gap_at == build::GapAt::lock;
-    const Point from = space.at(H0).wheel.centre;
+    // At lock from where the wheel stood at lock: steered either way its middle lies elsewhere than straight ahead.
+    std::array<Point, 3> from;
+    for (const Lock lock : all_locks)
+      from[static_cast<std::size_t>(lock)] = space.at(H0, locked ? lock : Lock::straight).wheel.centre;
+    const double gap_then = *o.gap - other_wheel_.closes(o.gap_way);
     const auto at = [&](const Stand& stand) -> Figure {
-      return std::max(0.0, *o.gap - towards(o.gap_way, stand.wheel.centre - from));
+      const Point& was = from[static_cast<std::size_t>(stand.lock)];
+      return std::max(0.0, gap_then - towards(o.gap_way, stand.wheel.centre - was));
     };
     over().add(space, std::move(gap), at, !locked, locked);
   }
@@ -206,48 +221,11 @@ private:
   const ClearanceGiven& given_;
   const SurveyedEnd& read_;
   const build::EndSurvey& survey_;
+  OtherWheel other_wheel_;
   Clearances out_;
 };
 
 } // namespace
-
-const char* name_of(Mover mover) {
-  switch (mover) {
-  case Mover::tyre:
-    return words("tyre");
-  case Mover::bag:
-    return words("bag");
-  case Mover::damper:
-    return words("damper");
-  case Mover::arms:
-    return words("arm");
-  case Mover::axle:
-    return words("axle");
-  }
-  return "";
-}
-const char* name_of(OwnPart part) {
-  switch (part) {
-  case OwnPart::none:
-    return "";
-  case OwnPart::tyre:
-    return words("tyre");
-  case OwnPart::damper:
-    return words("damper");
-  case OwnPart::lip:
-    return words("arch lip");
-  }
-  return "";
-}
-const char* key_of(Mover mover) {
-  constexpr const char* keys[] = {"tyre", "bag", "damper", "arms", "axle"};
-  return keys[static_cast<std::size_t>(mover)];
-}
-
-Message Near::told() const {
-  if (own != OwnPart::none) return {name_of(own), {}};
-  return {words("{0}"), {name}};
-}
 
 std::optional<double> GapCurve::at(double H, bool locked) const {
   const auto& piece = locked ? least : straight;
@@ -274,90 +252,6 @@ ClearanceGiven clearance_given(const build::Build& build, Answered<MotionQuestio
   return out;
 }
 
-double room_for(Mover mover, build::ObstacleKind kind, const build::Rooms& rooms, double bag_room) {
-  double own = rooms.metal;
-  if (mover == Mover::tyre) own = rooms.tyre;
-  if (mover == Mover::bag) own = bag_room;
-  switch (kind) {
-  case build::ObstacleKind::metal:
-  case build::ObstacleKind::liner:
-    return own;
-  case build::ObstacleKind::hose:
-    return std::max(own, rooms.hose);
-  case build::ObstacleKind::brake_line:
-    return std::max(own, rooms.brake_line);
-  case build::ObstacleKind::exhaust:
-    return std::max(own, rooms.exhaust);
-  case build::ObstacleKind::shielded_exhaust:
-    return std::max(own, rooms.shielded_exhaust);
-  }
-  return own;
-}
-
-std::optional<Placement> placement_of(const build::Obstacle& o) {
-  const Point at{o.x, o.y, o.z}, to{o.to_x, o.to_y, o.to_z};
-  const Part on = part_of(o.fixed_to);
-  switch (o.shape) {
-  case build::ObstacleShape::gap:
-    return std::nullopt;
-  case build::ObstacleShape::plane:
-    if (!(space::length(to - at) > 1e-6)) return std::nullopt;
-    return Placement{space::Plane{at, to - at}, on};
-  case build::ObstacleShape::box:
-    return Placement{space::Box{at, {o.size_x / 2, o.size_y / 2, o.size_z / 2}, o.turn}, on};
-  case build::ObstacleShape::rod:
-    return Placement{space::Rod{at, to, o.radius}, on};
-  case build::ObstacleShape::edge:
-    return Placement{space::Rod{at, to, 0}, on};
-  }
-  return std::nullopt;
-}
-
-std::optional<space::Cylinder> bag_at(const BagBody& bag, const Stand& stand) {
-  if (!stand.seats) return std::nullopt;
-  const auto& [top, foot] = *stand.seats;
-  const double apart = space::length(top - foot), height = apart - bag.upper_stack - bag.lower_stack;
-  if (!(height > 1e-3)) return std::nullopt;
-  const Point axis = (1 / apart) * (top - foot);
-  // Beyond its card a bag stands at no preset; only how it is drawn there hangs on this.
-  const double in_card = std::clamp(height, bag.curve->lowest(), bag.curve->highest());
-  return space::Cylinder{foot + (bag.lower_stack + height / 2) * axis, axis, bag.curve->diameter(in_card) / 2,
-                         height / 2};
-}
-
-std::optional<space::Gap> gap_to(Mover mover, const Placement& near, const Stand& stand, const Clearances& clear,
-                                 const BagBody* bag) {
-  const space::Placed& by = stand.parts[static_cast<std::size_t>(near.on)];
-  const bool still = near.on == Part::body;
-  const auto of_rod = [&](const space::Rod& rod) {
-    return still ? space::gap_between(rod, near.solid)
-                 : space::moved(space::gap_between(space::moved_back(rod, by), near.solid), by);
-  };
-  switch (mover) {
-  case Mover::tyre:
-    if (!clear.wheel) return std::nullopt;
-    return still ? space::gap_between(*clear.wheel, stand.wheel, near.solid)
-                 : space::moved(space::gap_between(*clear.wheel, space::moved_back(stand.wheel, by), near.solid), by);
-  case Mover::bag: {
-    const auto body = bag ? bag_at(*bag, stand) : std::nullopt;
-    if (!body) return std::nullopt;
-    return still ? space::gap_between(*body, near.solid)
-                 : space::moved(space::gap_between(space::moved_back(*body, by), near.solid), by);
-  }
-  case Mover::damper:
-    return stand.damper ? std::optional(of_rod(*stand.damper)) : std::nullopt;
-  case Mover::axle:
-    return stand.axle ? std::optional(of_rod(*stand.axle)) : std::nullopt;
-  case Mover::arms: {
-    std::optional<Gap> least;
-    for (const space::Rod& arm : stand.arms)
-      if (const Gap g = of_rod(arm); !least || g.apart < least->apart) least = g;
-    return least;
-  }
-  }
-  return std::nullopt;
-}
-
 std::optional<double> poke_at(const Clearances& clear, double H) {
   if (!clear.space || !clear.wheel || !clear.lip) return std::nullopt;
   if (H < clear.space->lowest() - 1e-9 || H > clear.space->highest() + 1e-9) return std::nullopt;
@@ -372,35 +266,6 @@ std::optional<double> poke_at(const Clearances& clear, double H) {
 
 Clearances clearances(const ClearanceGiven& given) {
   return Finder(given).find();
-}
-
-void add_bag_gaps(const ClearanceGiven& given, const Clearances& clear, const BagBody& bag, std::vector<GapCurve>& gaps,
-                  std::vector<Block>& blocks) {
-  if (!clear.space || !bag.curve) return;
-  const build::EndSurvey& survey = given.motion.given().survey.given().survey;
-  const EndSpace& space = *clear.space;
-  GapsOverHeight over(gaps, blocks);
-  const Stand surveyed = space.at(space.surveyed_height());
-  const auto add = [&](Near near, const GapAt& at) {
-    const Figure now = at(surveyed);
-    if (!now) return;
-    over.add(space, {Mover::bag, std::move(near), GapSource::solid, {}, {}, {}, *now == 0}, at);
-  };
-  for (std::size_t i = 0; i < survey.obstacles.size(); ++i) {
-    const build::Obstacle& o = survey.obstacles[i];
-    const auto near = placement_of(o);
-    if (!near) continue;
-    add({o.name, OwnPart::none, i, o.room.value_or(room_for(Mover::bag, o.kind, given.rooms, given.bag_room))},
-        [&](const Stand& stand) -> Figure {
-          const auto g = gap_to(Mover::bag, *near, stand, clear, &bag);
-          return g ? Figure(g->apart) : std::nullopt;
-        });
-  }
-  if (!clear.wheel) return;
-  add({"", OwnPart::tyre, not_listed, given.bag_room}, [&](const Stand& stand) -> Figure {
-    const auto body = bag_at(bag, stand);
-    return body ? Figure(space::gap_between(*clear.wheel, stand.wheel, *body).apart) : std::nullopt;
-  });
 }
 
 } // namespace mavrel::assess

@@ -51,6 +51,46 @@ space::WheelPlace turned(const space::WheelPlace& wheel, double angle) {
   return {wheel.centre, {c * o.x - s * o.y, s * o.x + c * o.y, o.z}};
 }
 
+/// Which arm or rod a bar is.
+ArmRow arm_row(const motion::BarRow& bar) {
+  ArmRow out{OwnPart::arm, bar.part, bar.to == Joint::wheel_centre};
+  switch (bar.part) {
+  case Part::lower_arm:
+    out.own = OwnPart::lower_arm;
+    break;
+  case Part::upper_arm:
+    out.own = OwnPart::upper_arm;
+    break;
+  case Part::link1:
+  case Part::link2:
+  case Part::link3:
+  case Part::link4:
+  case Part::link5:
+    out.own = static_cast<OwnPart>(static_cast<int>(OwnPart::link1) + static_cast<int>(bar.part) -
+                                   static_cast<int>(Part::link1));
+    break;
+  case Part::body: // a rod of its own
+    out.own = bar.from == Joint::rod_inner    ? OwnPart::track_rod
+              : bar.from == Joint::lower_body ? OwnPart::lower_link
+              : bar.from == Joint::upper_body ? OwnPart::upper_link
+              : bar.from == Joint::bar_body   ? OwnPart::lateral_bar
+                                              : OwnPart::arm;
+    break;
+  default:
+    break;
+  }
+  return out;
+}
+
+/// A turn and a shift seen in a mirror along the car.
+Placed mirrored(const Placed& placed) {
+  Placed out = placed;
+  for (const std::size_t i : {1U, 3U, 5U, 7U}) // what leads across once changes its sign
+    out.turn[i] = -out.turn[i];
+  out.shift = space::mirrored(placed.shift);
+  return out;
+}
+
 bool evenly(const std::vector<Stand>& stands) {
   const double step = stands[1].H - stands[0].H;
   for (std::size_t i = 1; i < stands.size(); ++i)
@@ -69,6 +109,7 @@ void EndSpace::steer_where_not_solved() {
     for (std::size_t i = 0; i < straight_.size(); i += every) {
       Stand& stand = locked_[way].emplace_back(straight_[i]);
       stand.wheel = turned(stand.wheel, way == 0 ? -lock_ : lock_);
+      stand.lock = way == 0 ? Lock::right : Lock::left;
     }
     if (locked_[way].size() < 2) locked_[way].clear();
   }
@@ -87,6 +128,46 @@ void EndSpace::keep_only(double low, double high) {
                   [&](const Stand& s) { return s.H < straight_.front().H - 1e-9 || s.H > straight_.back().H + 1e-9; });
 }
 
+/// What does not hang on which side it is.
+void EndSpace::begin(const Answered<MotionQuestion>& motion) {
+  const build::EndSurvey& survey = motion.given().survey.given().survey;
+  surveyed_ = motion->surveyed_height;
+  spindle_ = motion.given().drop_spindle;
+  lock_ = survey.points->lock.value_or(0);
+  arms_ = survey.thickness.arms / 2;
+  damper_ = survey.thickness.damper / 2;
+  tube_ = survey.thickness.axle / 2;
+}
+
+/// From joints that were solved.
+void EndSpace::joints(const EndMotion& m, Side side, double low, double high) {
+  const bool right = side == Side::right;
+  side_ = side;
+  corner_ = right ? m.right_corner : m.corner;
+  axle_ = m.axle;
+  const motion::Geometry& g = m.joints->side[build::at(side)];
+  hub_ = *g.at(Joint::wheel_centre);
+  spring_ = {g.spring_top, g.spring_foot};
+  for (const motion::BarRow& bar : motion::bars_of(g.shape))
+    if (g.at(bar.from) && g.at(bar.to)) arm_rows_.push_back(arm_row(bar));
+  corner_poses_ = right ? m.right_corner_poses : m.corner_poses;
+  for (const motion::CornerPose& pose : corner_poses_)
+    straight_.push_back(stand_of(pose));
+  for (const motion::AxlePose& pose : m.axle_poses)
+    straight_.push_back(stand_of(pose));
+  const auto& locked = right ? m.right_locked : m.locked;
+  for (std::size_t way = 0; way < 2; ++way)
+    for (const motion::CornerPose& pose : locked[way]) {
+      locked_[way].push_back(stand_of(pose));
+      locked_[way].back().lock = way == 0 ? Lock::right : Lock::left;
+    }
+  if (!corner_ || !corner_->steers()) lock_ = 0;
+  keep_only(low, high);
+  for (auto& stands : locked_)
+    if (stands.size() < 2 || !evenly(stands)) stands.clear();
+  steer_where_not_solved();
+}
+
 std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std::optional<double> tyre_radius,
                                      double low, double high) {
   const EndMotion& m = *motion;
@@ -94,29 +175,9 @@ std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std
   const build::EndSurvey& survey = motion.given().survey.given().survey;
   if (!read.height) return std::nullopt;
   EndSpace out;
-  out.surveyed_ = m.surveyed_height;
-  out.spindle_ = motion.given().drop_spindle;
-  out.lock_ = survey.points->lock.value_or(0);
-  out.arms_ = survey.thickness.arms / 2;
-  out.damper_ = survey.thickness.damper / 2;
-  out.tube_ = survey.thickness.axle / 2;
+  out.begin(motion);
   if (m.joints && (m.corner_poses.size() > 1 || m.axle_poses.size() > 1)) {
-    out.corner_ = m.corner;
-    out.axle_ = m.axle;
-    out.hub_ = *m.joints->side[0].at(Joint::wheel_centre);
-    for (const motion::CornerPose& pose : m.corner_poses)
-      out.straight_.push_back(out.stand_of(pose));
-    for (const motion::AxlePose& pose : m.axle_poses)
-      out.straight_.push_back(out.stand_of(pose));
-    for (std::size_t way = 0; way < 2; ++way)
-      for (const motion::CornerPose& pose : m.locked[way])
-        out.locked_[way].push_back(out.stand_of(pose));
-    if (!out.corner_ || !out.corner_->steers()) out.lock_ = 0;
-    out.keep_only(low, high);
-    for (auto& stands : out.locked_)
-      if (stands.size() < 2 || !evenly(stands)) stands.clear();
-    out.corner_poses_ = m.corner_poses;
-    out.steer_where_not_solved();
+    out.joints(m, Side::left, low, high);
     return out;
   }
   if (!survey.track || !tyre_radius) return std::nullopt;
@@ -133,6 +194,16 @@ std::optional<EndSpace> EndSpace::of(const Answered<MotionQuestion>& motion, std
   out.keep_only(low, high);
   out.steer_where_not_solved();
   return out;
+}
+
+std::optional<EndSpace> EndSpace::right_of(const Answered<MotionQuestion>& motion, double low, double high) {
+  const EndMotion& m = *motion;
+  if (!m.joints || !m.joints->differ || (m.right_corner_poses.size() < 2 && m.axle_poses.size() < 2))
+    return std::nullopt;
+  EndSpace out;
+  out.begin(motion);
+  out.joints(m, Side::right, low, high);
+  return out.straight_.size() > 1 ? std::optional(std::move(out)) : std::nullopt;
 }
 
 Stand EndSpace::straight_line(double H, double camber, double toe) const {
@@ -170,23 +241,26 @@ Stand EndSpace::stand_of(const motion::CornerPose& pose) const {
 
 Stand EndSpace::stand_of(const motion::AxlePose& pose) const {
   const motion::Geometry& g = axle_->geometry();
+  const bool left = side_ == Side::left;
+  const Placed axle = left ? pose.axle : mirrored(pose.axle);
   Stand out;
   out.H = surveyed_ + pose.dh;
   const space::WheelPlace at_first = space::wheel_place({}, g.camber, g.toe, 0);
-  out.wheel = {pose.axle.place(hub_) + Point{0, 0, spindle_}, pose.axle.turned(at_first.outward)};
-  out.parts[static_cast<std::size_t>(Part::axle)] = pose.axle;
-  out.parts[static_cast<std::size_t>(Part::upright)] = pose.axle;
-  const auto rod = [&](Joint from, Joint to, double radius) {
-    return Rod{axle_->joint(from, pose), axle_->joint(to, pose), radius};
+  out.wheel = {axle.place(hub_) + Point{0, 0, spindle_}, axle.turned(at_first.outward)};
+  out.parts[static_cast<std::size_t>(Part::axle)] = axle;
+  out.parts[static_cast<std::size_t>(Part::upright)] = axle;
+  const auto at = [&](Joint joint) {
+    const Point p = axle_->joint(joint, pose, left);
+    return left ? p : space::mirrored(p);
   };
   if (g.at(Joint::damper_body) && g.at(Joint::damper_foot))
-    out.damper = rod(Joint::damper_body, Joint::damper_foot, damper_);
+    out.damper = Rod{at(Joint::damper_body), at(Joint::damper_foot), damper_};
   for (const motion::BarRow& bar : motion::bars_of(g.shape))
-    if (g.at(bar.from) && g.at(bar.to)) out.arms.push_back(rod(bar.from, bar.to, arms_));
+    if (g.at(bar.from) && g.at(bar.to)) out.arms.push_back({at(bar.from), at(bar.to), arms_});
   // Up to the hub face, from one side to the other.
-  out.axle = Rod{pose.axle.place(hub_), pose.axle.place(space::mirrored(hub_)), tube_};
+  out.axle = Rod{axle.place(hub_), axle.place(space::mirrored(hub_)), tube_};
   if (g.at(Joint::spring_body) && g.at(Joint::spring_foot))
-    out.seats = {axle_->joint(Joint::spring_body, pose), axle_->joint(Joint::spring_foot, pose)};
+    out.seats = {at(Joint::spring_body), at(Joint::spring_foot)};
   return out;
 }
 
@@ -204,6 +278,7 @@ Stand EndSpace::at(double H, Lock lock) const {
   if (above == of.end()) --above;
   const Stand &a = *std::prev(above), &b = *above;
   Stand out = mix(a, b, (in - a.H) / (b.H - a.H));
+  out.lock = lock;
   if (lock != Lock::straight && &of == &straight_) out.wheel = turned(out.wheel, lock == Lock::left ? lock_ : -lock_);
   return out;
 }

@@ -15,11 +15,42 @@ namespace mavrel::assess {
 enum class Lock { straight, right, left };
 constexpr std::array<Lock, 3> all_locks = {Lock::straight, Lock::right, Lock::left};
 
+/// What of the end itself something is near to.
+enum class OwnPart {
+  none,
+  tyre,
+  damper,
+  lip,
+  lower_arm,
+  upper_arm,
+  arm,
+  link1,
+  link2,
+  link3,
+  link4,
+  link5,
+  track_rod,
+  lower_link,
+  upper_link,
+  lateral_bar,
+  axle,
+  bag,
+};
+[[nodiscard]] const char* name_of(OwnPart part); // for people: `arch lip`
+
+/// One arm, leg of an arm, link or rod.
+struct ArmRow {
+  OwnPart own = OwnPart::arm;
+  motion::Part part = motion::Part::body; // that it is; `body`: a rod of its own
+  bool holds_wheel = false;               // it ends in the wheel's hub and does not move against it
+};
+
 constexpr std::size_t part_count = static_cast<std::size_t>(motion::Part::axle) + 1;
 
 /// The left side's parts at one height.
 struct Stand {
   double H = 0;                                     // m
+  Lock lock = Lock::straight;                       // fully steered, or anything between
   space::WheelPlace wheel;                          // its hub face
   std::array<space::Placed, part_count> parts;      // from where they were measured; those the layout has
   std::optional<space::Rod> damper;                 // eye to eye
@@ -36,6 +67,9 @@ public:
   /// @param low, high  m, H that are worth looking at
   [[nodiscard]] static std::optional<EndSpace> of(const Answered<MotionQuestion>& motion,
                                                   std::optional<double> tyre_radius, double low = 0, double high = 2);
+  /// The same of the right side, mirrored to the left, where its joints differ. @returns none where they don't
+  [[nodiscard]] static std::optional<EndSpace> right_of(const Answered<MotionQuestion>& motion, double low = 0,
+                                                        double high = 2);
 
   [[nodiscard]] double lowest() const { return straight_.front().H; }
   [[nodiscard]] double highest() const { return straight_.back().H; }
@@ -58,10 +92,16 @@ public:
   /// As the car stood when it was measured.
   [[nodiscard]] double surveyed_height() const { return surveyed_; }
   [[nodiscard]] bool solved() const { return corner_ || axle_; }
+  /// What `Stand::arms` are, one a rod.
+  [[nodiscard]] const std::vector<ArmRow>& arms() const { return arm_rows_; }
+  /// What carries the spring's ends and the damper's; `body` where nobody knows.
+  [[nodiscard]] bool carries_spring(motion::Part part) const { return part == spring_[0] || part == spring_[1]; }
   /// The hub face's middle with the car as surveyed.
   [[nodiscard]] const space::Point& hub() const { return hub_; }
 
 private:
+  void begin(const Answered<MotionQuestion>& motion);
+  void joints(const EndMotion& motion, Side side, double low, double high);
   [[nodiscard]] Stand stand_of(const motion::CornerPose& pose) const;
   [[nodiscard]] Stand stand_of(const motion::AxlePose& pose) const;
   [[nodiscard]] Stand straight_line(double H, double camber, double toe) const;
@@ -73,6 +113,9 @@ private:
   std::shared_ptr<const motion::CornerLinkage> corner_;
   std::shared_ptr<const motion::AxleLinkage> axle_;
   std::vector<motion::CornerPose> corner_poses_;
+  std::vector<ArmRow> arm_rows_;
+  std::array<motion::Part, 2> spring_{}; // what carries its ends
+  Side side_ = Side::left;               // whose joints these are; the right's are mirrored
   space::Point hub_;
   double surveyed_ = 0, spindle_ = 0, lock_ = 0, arms_ = 0, damper_ = 0, tube_ = 0;
 };

@@ -10,6 +10,8 @@ namespace {
 using Figure = std::optional<double>;
 
 constexpr double sheet_step = 0.010; // m between heights at which a sheet's curve is read
+constexpr double had_within =
+    0.005; // m that joints are measured to: so much less than parts had between them is no news
 
 Figure least_of(Figure a, const Figure& b, const Figure& c) {
   for (const Figure& other : {b, c})
@@ -100,10 +102,21 @@ void GapsOverHeight::keep(GapCurve gap) {
   if (gap.straight || gap.least) gaps_.push_back(std::move(gap));
 }
 
-void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, double level, const GapOver& at) {
-  if (gap.joined || table.heights.size() < 2) return;
+void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, double level, const GapOver& at,
+                            std::optional<double> surveyed) {
+  if (table.heights.size() < 2) return;
   for (const auto& [a, b] : below(table, level, at)) {
     Block block{gap.mover, gap.near, a, b, touches, {}};
+    // Where both were on the car it did stand there, and what opens from there on may be used; the other way it only
+    // gets worse. More overlap so never frees a height that less of it does not.
+    if (touches && !gap.had && gap.as_surveyed && surveyed && a <= *surveyed && *surveyed <= b) {
+      const bool opens_above = b<table.heights.back() - 1e-9, opens_below = a> table.heights.front() + 1e-9;
+      gap.as_surveyed->everywhere = !opens_above && !opens_below;
+      if (gap.as_surveyed->was_on_car && opens_above)
+        block.to = *surveyed;
+      else if (gap.as_surveyed->was_on_car && opens_below)
+        block.from = *surveyed;
+    }
     if (gap.source == GapSource::solid)
       for (const double end : {a, b})
         lead_through(touches ? gap.straight : gap.least, end, touches ? 0 : level);
@@ -130,11 +143,13 @@ void GapsOverHeight::add(const EndSpace& space, GapCurve gap, const GapAt& at, b
   if (straight_known) {
     gap.straight = piece_of(table);
     constexpr double met = 1e-9; // m
-    forbid(gap, true, table, met, straight);
+    forbid(gap, true, table, gap.had ? std::min(met, gap.had->straight - had_within) : met, straight,
+           space.surveyed_height());
   }
+  const double wanted = gap.had ? std::min(gap.near.room, gap.had->least - had_within) : gap.near.room;
   if (!locks) {
     gap.least = gap.straight;
-    forbid(gap, false, table, gap.near.room, straight);
+    forbid(gap, false, table, wanted, straight);
   } else {
     const auto least = [&](double H) {
       return least_of(straight_known ? straight(H) : Figure(), at(space.at(H, Lock::right)),
@@ -153,7 +168,7 @@ void GapsOverHeight::add(const EndSpace& space, GapCurve gap, const GapAt& at, b
                : least(right[i].H));
     }
     gap.least = piece_of(steered);
-    forbid(gap, false, steered, gap.near.room, least);
+    forbid(gap, false, steered, wanted, least);
   }
   keep(std::move(gap));
 }

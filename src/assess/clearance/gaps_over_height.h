@@ -18,7 +18,8 @@ class GapsOverHeight {
 public:
   GapsOverHeight(std::vector<GapCurve>& gaps, std::vector<Block>& blocks) : gaps_(gaps), blocks_(blocks) {}
 
-  /// A gap between bodies, or one that goes as the wheel does.
+  /// A gap between bodies, or one that goes as the wheel does. Of one that overlaps with the car as surveyed, where
+  /// both were on it, the height it stood at is excused and none that is worse.
   /// @param straight_known, lock_known  whether it says anything of wheels straight ahead and at lock
   void add(const EndSpace& space, GapCurve gap, const GapAt& at, bool straight_known = true, bool lock_known = true);
   /// A gap that is a curve over height, whatever the steering.
@@ -33,7 +34,8 @@ private:
   static std::optional<TrackPiece> piece_of(const Table& table);
   static std::vector<std::pair<double, double>> below(const Table& table, double level, const GapOver& gap);
   static void lead_through(std::optional<TrackPiece>& piece, double edge, double level);
-  void forbid(GapCurve& gap, bool touches, const Table& table, double level, const GapOver& at);
+  void forbid(GapCurve& gap, bool touches, const Table& table, double level, const GapOver& at,
+              std::optional<double> surveyed = {});
   void keep(GapCurve gap);
 
   std::vector<GapCurve>& gaps_;

@@ -33,9 +33,10 @@ AirGiven given_of(const DrawnCar& car, const shelf::Shelf& shelf, const Answered
 std::optional<std::array<std::array<double, 2>, 2>> lift_of(const AirGiven& given) {
   const auto lift = wished_lift(given);
   if (!lift) return std::nullopt;
-  const auto low = heights_of(given, lift->first), high = heights_of(given, lift->second);
+  const auto low = standing_of(given, lift->first);
+  const auto high = heights_of(given, lift->second);
   if (!low || !high) return std::nullopt;
-  std::array<std::array<double, 2>, 2> out{*low, *high};
+  std::array<std::array<double, 2>, 2> out{low->heights, *high};
   for (const std::size_t e : {0U, 1U}) {
     const FittedEnd& end = given.ends[e]->fitted;
     if (!end.model.map || !end.bag) return std::nullopt;

@@ -164,10 +164,8 @@ public:
 private:
   static std::optional<double> least_gap(const EndAssessment& here, double H) {
     std::optional<double> out;
-    for (const GapCurve& gap : here.gaps) {
-      if (gap.joined) continue;
+    for (const GapCurve& gap : here.gaps)
       if (const auto at = gap.at(H, true); at && (!out || *at < *out)) out = at;
-    }
     return out;
   }
   struct Named {

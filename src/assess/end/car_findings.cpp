@@ -14,15 +14,13 @@ consteval const FindingRow& car_row(std::string_view code) {
   return row_in(car_rows, code);
 }
 
-/// First road preset's state at one end in one case.
-const PoseState* road_state(const Answered<EndQuestion>& end, std::size_t c) {
+/// One end at a preset that the car is driven at, in one case.
+const PoseState* road_state(const Answered<EndQuestion>& end, std::size_t preset, std::size_t c) {
   const auto& presets = end->assessment.presets;
-  for (std::size_t i = 0; i < presets.size(); ++i) {
-    if (end.given().brief.presets[i].use != build::PresetUse::road || !presets[i]) continue;
-    const auto& state = presets[i]->cases[c];
-    return state ? &*state : nullptr;
-  }
-  return nullptr;
+  if (preset >= presets.size() || !presets[preset] || c >= presets[preset]->cases.size()) return nullptr;
+  if (end.given().brief.presets[preset].use != build::PresetUse::road) return nullptr;
+  const auto& state = presets[preset]->cases[c];
+  return state ? &*state : nullptr;
 }
 
 } // namespace
@@ -31,7 +29,12 @@ const std::span<const FindingRow> car_finding_rows = car_rows;
 
 CarFindingsGiven car_findings_given(const build::Build& build, const std::array<Answered<EndQuestion>, 2>& ends) {
   const build::Brief& brief = build.variant().brief;
-  return {ends, build.active_variant, case_names(build), brief.rear_quicker_low, brief.rear_quicker_high};
+  return {ends,
+          build.active_variant,
+          case_names(build),
+          preset_names(build),
+          brief.rear_quicker_low,
+          brief.rear_quicker_high};
 }
 
 Findings find_on_car(const CarFindingsGiven& given) {
@@ -41,25 +44,27 @@ Findings find_on_car(const CarFindingsGiven& given) {
     return add_finding(out, what, severity, {}, std::move(place), std::move(title), std::move(reason),
                        std::move(way_out));
   };
-  for (std::size_t c = 0; c < given.cases.size(); ++c) {
-    const PoseState* front = road_state(given.ends[0], c);
-    const PoseState* rear = road_state(given.ends[1], c);
-    if (!front || !rear || !front->ride_frequency || !rear->ride_frequency) continue;
-    const double quicker = *rear->ride_frequency / *front->ride_frequency - 1;
-    if (quicker >= given.rear_quicker_low && quicker <= given.rear_quicker_high) continue;
-    const bool slow = quicker < given.rear_quicker_low;
-    auto& f =
-        add(car_row("ends_do_not_settle"), Severity::caution, fmt::format("variants.{}.rear.bag", given.variant),
-            {slow ? words("Front too quick for the rear") : words("Rear too quick for the front"), {}},
-            {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is "
-                   "{3} to {4} quicker."),
-             {hertz(*front->ride_frequency), hertz(*rear->ride_frequency), given.cases[c],
-              share(given.rear_quicker_low), share(given.rear_quicker_high)}},
-            {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
-    f.number = share(quicker);
-    f.limit = share(slow ? given.rear_quicker_low : given.rear_quicker_high);
-    break; // one load case says it; the others follow
-  }
+  for (std::size_t p = 0; p < given.presets.size(); ++p)
+    for (std::size_t c = 0; c < given.cases.size(); ++c) {
+      const PoseState* front = road_state(given.ends[0], p, c);
+      const PoseState* rear = road_state(given.ends[1], p, c);
+      if (!front || !rear || !front->ride_frequency || !rear->ride_frequency) continue;
+      const double quicker = *rear->ride_frequency / *front->ride_frequency - 1;
+      if (quicker >= given.rear_quicker_low && quicker <= given.rear_quicker_high) continue;
+      const bool slow = quicker < given.rear_quicker_low;
+      auto& f = add(
+          car_row("ends_do_not_settle"), Severity::caution, fmt::format("variants.{}.rear.bag", given.variant),
+          {slow ? words("Front too quick for the rear, {0}") : words("Rear too quick for the front, {0}"),
+           {given.presets[p]}},
+          {words("{0} against {1} at the rear, {2}: it pitches on after a bump. The rear settles it flat when it is "
+                 "{3} to {4} quicker."),
+           {hertz(*front->ride_frequency), hertz(*rear->ride_frequency), given.cases[c], share(given.rear_quicker_low),
+            share(given.rear_quicker_high)}},
+          {slow ? words("A softer front or a firmer rear bag.") : words("A firmer front or a softer rear bag."), {}});
+      f.number = share(quicker);
+      f.limit = share(slow ? given.rear_quicker_low : given.rear_quicker_high);
+      break; // one load case says it; the others follow
+    }
 
   bool chosen = false, lowers = false, leaves_road = false;
   for (const auto& end : given.ends) {

@@ -129,19 +129,17 @@ void add_presets(const FittedEnd& end, const BagOnEnd* bag, EndAssessment& out) 
   }
 }
 
-/// Strokes from road height, and all that the bag can't do.
+/// Strokes from every road height, and all that the bag can't do.
 void add_misfits(const build::Brief& brief, const FittedEnd& end, const BagOnEnd& bag, EndAssessment& out) {
   if (const auto m = misfit_of_room(bag)) out.misfits.push_back(*m);
   misfits_of_heights(brief, end.presets, out.windows, out.misfits);
-  if (const auto m = misfit_of_stops(bag)) out.misfits.push_back(*m);
-  const auto travel = free_travel(bag, Meeting::hit);
-  if (!end.road || !travel || !out.windows.reach || !out.windows.reach->contains(*end.road)) return;
-  const auto place = bag.place(*end.road);
-  for (std::size_t c = 0; c < end.model.loads.size(); ++c) {
-    const auto& load = end.model.loads[c];
-    out.strokes.push_back(load && place ? stroke_ends(bag, *load, *place, *travel) : std::nullopt);
-    const auto state = load && place ? bag.state(*place, *load) : std::nullopt;
-    misfits_on_the_road(bag, state, out.strokes.back(), c, out.misfits);
+  misfits_of_stops(bag, out.misfits);
+  out.preset_strokes.resize(end.presets.size());
+  for (const std::size_t p : driven_presets(brief, end.presets, out.windows)) {
+    for (std::size_t c = 0; c < end.model.loads.size(); ++c)
+      out.preset_strokes[p].push_back(
+          misfits_driven_at(bag, p, *end.presets[p], out.presets[p]->cases[c], c, out.misfits));
+    if (out.strokes.empty()) out.strokes = out.preset_strokes[p];
   }
 }
 

@@ -48,11 +48,14 @@ struct EndAssessment {
   std::vector<std::vector<Track>> cases;  // one a load case
   std::vector<Track> tracks;              // those that don't depend on the load
   std::vector<std::optional<PresetAtEnd>> presets; // one a preset of the active variant
-  std::vector<std::optional<StrokeEnds>> strokes;  // one a load case, from the road preset
-  std::vector<GapCurve> gaps;                      // of everything near wheel, bag, damper and arms
-  std::vector<Misfit> misfits;                     // of the bag chosen; empty: it fits, or none is chosen
-  bool spring_base_estimated = false;              // of a solid axle
-  bool bag_known = false;                          // a bag is chosen, and the end's heights and loads are known
+  std::vector<std::optional<StrokeEnds>> strokes;  // one a load case, from the first road preset
+  /// The same of every road preset that is in reach; empty of any other. Of sides that differ, the side that goes
+  /// furthest over or under.
+  std::vector<std::vector<std::optional<StrokeEnds>>> preset_strokes;
+  std::vector<GapCurve> gaps;         // of everything near wheel, bag, damper and arms
+  std::vector<Misfit> misfits;        // of the bag chosen; empty: it fits, or none is chosen
+  bool spring_base_estimated = false; // of a solid axle
+  bool bag_known = false;             // a bag is chosen, and the end's heights and loads are known
 
   [[nodiscard]] bool has_domain() const { return domain_high > domain_low; }
   /// Do its windows rest on usual figures rather than on this car's?

@@ -1,5 +1,6 @@
 #include "assess/end/end_findings.h"
 
+#include "assess/end/travel.h"
 #include "build/names.h"
 
 #include <fmt/format.h>
@@ -26,6 +27,10 @@ constexpr FindingRow end_rows[] = {
     {"no_road_window", &stages::bags},
     {"preset_outside", &stages::bags},
     {"bag_before_stop", &stages::bags},
+    {"damper_before_stop", &stages::bags},
+    {"hangs_on_beads", &stages::bags},
+    {"travel_not_measured", &stages::swing},
+    {"parked_rests_lower", &stages::bags},
     {"not_held_up", &stages::bags},
     {"bump_over_peak", &stages::bags},
     {"bump_over_maximum", &stages::bags},
@@ -52,6 +57,9 @@ public:
     for (const Misfit& m : here_.misfits)
       if (is_worst(m)) misfit(m);
     bump_over_maximum();
+    hangs_on_beads();
+    not_measured_further();
+    parked_rests();
     heavy_lift();
     comfort();
   }
@@ -139,10 +147,12 @@ private:
       return outside(m);
     case MisfitCode::bag_before_stop:
       return stop_order(m);
+    case MisfitCode::damper_before_stop:
+      return damper_order(m);
     case MisfitCode::not_held_up:
       return not_held_up(m);
     case MisfitCode::bump_over_peak:
-      return over_in_bump(m.figure, *m.load_case, true);
+      return over_in_bump(m.figure, *m.preset, *m.load_case, true);
     case MisfitCode::rebound_under_minimum:
       return rebound_under_minimum(m);
     case MisfitCode::stroke_unknown:
@@ -166,47 +176,136 @@ private:
     auto& f =
         add(end_row("bag_before_stop"), Severity::stop, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
             {words("{0} bag meets before the bump stop"), {name()}},
-            {words("The bag is down to its margin at {0}, the stop meets at {1}. A bag without a stop inside is never "
-                   "the bump stop."),
-             {told_from(metres(m.limit), m.figure), told_from(metres(m.figure), m.limit)}},
+            {words("The bag is down to its margin at {0}; hit hard, the stop meets at {1} and gives until {2}. A bag "
+                   "without a stop inside is never the bump stop."),
+             {told_from(metres(m.limit), m.figure), metres(*model_.stop_height), told_from(metres(m.figure), m.limit)}},
             {words("A bump stop {0} taller, or {1} less stack."),
              {told_from(metres(m.by * model_.stop_ratio.value_or(1)), 0), told_from(metres(m.by * ratio), 0)}});
     f.number = metres(m.figure);
     f.limit = metres(m.limit);
   }
 
+  void damper_order(const Misfit& m) {
+    const double slope = model_.map->damper(m.limit).slope;
+    auto& f =
+        add(end_row("damper_before_stop"), Severity::stop, fmt::format("{}.bump_stop_gap_m", key_of(end_)),
+            {words("{0} damper shuts before the bump stop is squeezed"), {name()}},
+            {words("It is shut at {0}; hit hard, the stop meets at {1} and gives until {2}. A damper that is the "
+                   "bump stop breaks."),
+             {told_from(metres(m.limit), m.figure), metres(*model_.stop_height), told_from(metres(m.figure), m.limit)}},
+            {words("A bump stop {0} taller, or a damper {1} shorter when shut."),
+             {told_from(metres(m.by * model_.stop_ratio.value_or(1)), 0), told_from(metres(m.by * slope), 0)}});
+    f.number = metres(m.figure);
+    f.limit = metres(m.limit);
+  }
+
+  /// What ends full rebound is the damper: a bag that is at its full height before hangs on its beads.
+  void hangs_on_beads() {
+    if (!model_.map->has_damper() || !model_.damper_open) return;
+    for (const auto& strokes : here_.preset_strokes)
+      for (const auto& stroke : strokes) {
+        if (!stroke || stroke->rebound.by != &limits::bag_full) continue;
+        const double full = stroke->rebound.height;
+        const double short_of = *model_.damper_open - model_.map->damper(full).value;
+        auto& f = add(
+            end_row("hangs_on_beads"), Severity::caution, fit_path("bag"),
+            {words("{0} bag hangs on its beads in full rebound"), {name()}},
+            {words("It is at its full height at {0}, and the damper has {1} left to open: the wheel hangs on the bag."),
+             {metres(full), metres(short_of)}},
+            {words("A damper {0} shorter when open, a strap, or {1} more stack."),
+             {told_from(metres(short_of), 0),
+              told_from(metres(short_of / model_.map->damper(full).slope * model_.map->at(full).motion_ratio), 0)}});
+        f.number = metres(full);
+        return;
+      }
+  }
+
+  /// The end of the readings is no limit: what lies beyond it nobody knows.
+  void not_measured_further() {
+    const auto told = [&](const std::optional<Edge>& edge, bool low) {
+      if (!edge || !edge->governing || edge->governing->limit != &limits::map_end) return false;
+      const bool sheet = here_.spring_from == MapSource::cycle_sheet;
+      auto& f = add(
+          end_row("travel_not_measured"), Severity::caution,
+          fmt::format("{}.{}", key_of(end_), sheet ? "cycle" : "motion_ratio"),
+          {low ? words("{0}: nobody knows how it goes below {1}") : words("{0}: nobody knows how it goes above {1}"),
+           {name(), metres(edge->height)}},
+          {sheet ? words("The readings end there, trusted {0} past the last one; no stop, bag or damper ends "
+                         "the travel before.")
+                 : words("What is known of the joints, or of the one height that was measured, ends there; no "
+                         "stop, bag or damper ends the travel before."),
+           sheet ? std::vector<Argument>{metres(trusted_past_reading)} : std::vector<Argument>{}},
+          {low ? words("Jack it through further down, or measure what stops it.")
+               : words("Let it hang further, or measure what stops it."),
+           {}});
+      f.number = metres(edge->height);
+      return true;
+    };
+    const auto& reach = here_.windows.reach;
+    if (!reach) return;
+    told(reach->low, true);
+    told(reach->high, false);
+  }
+
+  /// Aired out a car lies on its stops, whatever height somebody wishes.
+  void parked_rests() {
+    constexpr double worth_saying = 0.003; // m
+    const BagOnEnd bag = given_.end->fitted.on();
+    const auto travel = standing_travel(bag);
+    const auto touches = free_travel(bag, Meeting::standing);
+    if (!travel || !touches) return;
+    for (std::size_t i = 0; i < here_.presets.size(); ++i) {
+      const build::Preset& preset = brief_.presets[i];
+      if (!here_.presets[i] || preset.use != build::PresetUse::parked || preset.parked == build::ParkedHow::held)
+        continue;
+      const double wished = here_.presets[i]->height;
+      // Where the stop is first touched is a fair wish: what it gives under the car is its own affair.
+      if (wished - touches->low <= worth_saying || !here_.windows.reach || !here_.windows.reach->contains(wished))
+        continue;
+      auto& f = add(end_row("parked_rests_lower"), Severity::note, preset_path(i),
+                    {words("{0} {1} comes to rest {2} lower"),
+                     {name(), given_.presets[i], told_from(metres(wished - travel->first), 0)}},
+                    {words("Aired out it lies at {0}, whatever is wished; {1} is wished."),
+                     {told_from(metres(travel->first), wished), told_from(metres(wished), travel->first)}},
+                    {words("Wish for that height, hold it on its air, or fit a taller stop."), {}});
+      f.number = metres(travel->first);
+      f.limit = metres(wished);
+    }
+  }
+
   void not_held_up(const Misfit& m) {
     add(end_row("not_held_up"), Severity::stop, fit_path("bag"),
         {words("{0} would not hold itself up at road height"), {name()}},
-        {words("{0}: the bag pushes harder the higher it stands, so it runs to one stop or the other."),
-         {given_.cases[*m.load_case]}},
+        {words("{0}, {1}: the bag pushes harder the higher it stands, so it runs to one stop or the other."),
+         {given_.cases[*m.load_case], given_.presets[*m.preset]}},
         {words("A bag whose area changes less with height there, or another stack."), {}});
   }
 
   /// Over what it holds steadily, and not over what it takes for a moment: no stop, and said. The worst of the cases.
   void bump_over_maximum() {
-    std::optional<std::size_t> worst;
+    std::optional<std::pair<std::size_t, std::size_t>> worst;
     double most = bag_->card.max_pressure;
-    for (std::size_t c = 0; c < here_.strokes.size(); ++c)
-      if (here_.strokes[c] && here_.strokes[c]->bump.pressure && *here_.strokes[c]->bump.pressure > most)
-        worst = c, most = *here_.strokes[c]->bump.pressure;
-    if (worst && most <= air::peak_of(bag_->card).pressure) over_in_bump(most, *worst, false);
+    for (std::size_t p = 0; p < here_.preset_strokes.size(); ++p)
+      for (std::size_t c = 0; c < here_.preset_strokes[p].size(); ++c)
+        if (const auto& s = here_.preset_strokes[p][c]; s && s->bump.pressure && *s->bump.pressure > most)
+          worst = {p, c}, most = *s->bump.pressure;
+    if (worst && most <= air::peak_of(bag_->card).pressure) over_in_bump(most, worst->first, worst->second, false);
   }
 
-  void over_in_bump(double pressure, std::size_t load_case, bool stops) {
-    const StrokeEnd& bump = here_.strokes[load_case]->bump;
+  void over_in_bump(double pressure, std::size_t preset, std::size_t load_case, bool stops) {
+    const StrokeEnd& bump = here_.preset_strokes[preset][load_case]->bump;
     const air::Peak peak = air::peak_of(bag_->card);
     const double maximum = bag_->card.max_pressure, limit = stops ? peak.pressure : maximum;
     auto& f = add(
         stops ? end_row("bump_over_peak") : end_row("bump_over_maximum"), stops ? Severity::stop : Severity::caution,
         fit_path("bag"), {words("{0} bag reaches {1} in full bump"), {name(), told_from(pascals(pressure), limit)}},
         {peak.stated
-             ? words("{0}, sealed, the heavier side, from road height down to {1}, {2}; it holds {3} steadily and "
-                     "{4} for a moment, by its card.")
-             : words("{0}, sealed, the heavier side, from road height down to {1}, {2}; it holds {3} steadily, and "
-                     "{4} for a moment is ours: its card states no peak, so 1.5 times that stands in."),
+             ? words("{0}, sealed, the heavier side, from {5} down to {1}, {2}; it holds {3} steadily and {4} for a "
+                     "moment, by its card.")
+             : words("{0}, sealed, the heavier side, from {5} down to {1}, {2}; it holds {3} steadily, and {4} for a "
+                     "moment is ours: its card states no peak, so 1.5 times that stands in."),
          {given_.cases[load_case], metres(bump.height), bump.by->name, told_from(pascals(maximum), pressure),
-          told_from(pascals(peak.pressure), pressure)}},
+          told_from(pascals(peak.pressure), pressure), given_.presets[preset]}},
         model_.setting.added_volume > 0
             ? Message{words("A stop that meets sooner, a bigger bag, or a wider line to the added volume: {0} "
                             "of it breathes in time."),
@@ -217,14 +316,16 @@ private:
   }
 
   void rebound_under_minimum(const Misfit& m) {
-    const StrokeEnd& rebound = here_.strokes[*m.load_case]->rebound;
+    const StrokeEnd& rebound = here_.preset_strokes[*m.preset][*m.load_case]->rebound;
     const bool sleeve = bag_->card.kind == air::BagKind::sleeve;
     auto& f = add(
         end_row("rebound_under_minimum"), Severity::stop, fit_path("bag"),
         {words("{0} bag falls to {1} in full rebound"), {name(), told_from(pascals(std::max(0.0, m.figure)), m.limit)}},
-        {sleeve ? words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a sleeve may come off its piston.")
-                : words("{0}, sealed, the lighter side, up to {1}, {2}; below {3} a bellows may fold."),
-         {given_.cases[*m.load_case], metres(rebound.height), rebound.by->name, pascals(m.limit)}},
+        {sleeve ? words("{0}, sealed, the lighter side, from {4} up to {1}, {2}; below {3} a sleeve may come off its "
+                        "piston.")
+                : words("{0}, sealed, the lighter side, from {4} up to {1}, {2}; below {3} a bellows may fold."),
+         {given_.cases[*m.load_case], metres(rebound.height), rebound.by->name, pascals(m.limit),
+          given_.presets[*m.preset]}},
         {words("A damper that stops sooner, or a smaller bag at higher pressure."), {}});
     f.number = pascals(m.figure);
     f.limit = pascals(m.limit);
@@ -342,15 +443,15 @@ private:
         const double by = std::max(f - given_.frequency_high, given_.frequency_low - f);
         if (by > off) off = by, worst = c;
       }
-      if (!worst) return;
+      if (!worst) continue;
       const double f = *cases[*worst]->ride_frequency;
       const bool firm = f > given_.frequency_high;
       auto& found =
           add(end_row("frequency_outside"), Severity::caution, fit_path("bag"),
               {firm ? words("{0} rides firm, {1}") : words("{0} rides soft, {1}"),
                {name(), told_from(hertz(f), firm ? given_.frequency_high : given_.frequency_low)}},
-              {firm ? words("{0} at road height; wanted up to {1}.") : words("{0} at road height; wanted from {1}."),
-               {given_.cases[*worst], hertz(firm ? given_.frequency_high : given_.frequency_low)}},
+              {firm ? words("{0} at {2}; wanted up to {1}.") : words("{0} at {2}; wanted from {1}."),
+               {given_.cases[*worst], hertz(firm ? given_.frequency_high : given_.frequency_low), given_.presets[i]}},
               firm ? Message{words("A bag with more air at road height, or volume added beside it: the rate must fall "
                                    "by {0}."),
                              {share(1 - std::pow(given_.frequency_high / f, 2))}}
@@ -358,7 +459,6 @@ private:
                              {share(std::pow(given_.frequency_low / f, 2) - 1)}});
       found.number = hertz(f);
       found.limit = hertz(firm ? given_.frequency_high : given_.frequency_low);
-      return;
     }
   }
 

@@ -35,6 +35,7 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
                build.surroundings.temperature,
                {},
                {},
+               {},
                {}};
   out.fit.damper_curve.clear();
   out.fit.workshop = {};
@@ -43,6 +44,7 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
   for (const build::Preset& preset : all.presets) {
     build::Preset& here = out.brief.presets.emplace_back();
     here.use = preset.use;
+    here.parked = preset.parked;
     here.wish[e] = preset.wish[e];
     if (here.wish[e]) here.wish[e]->extra.clear();
   }
@@ -53,6 +55,7 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
   out.brief.road_pressure_share = all.road_pressure_share;
   out.brief.exponent = all.exponent;
   if (!out.fit.bag.empty()) out.bag = shelf.take(out.fit.bag);
+  out.tank_pressure = full_tank(build.variant().air, shelf);
   for (const build::LowPoint& p : build.body.underside) {
     const double middle = build.body.wheelbase.value_or(2.7) / 2;
     if ((p.x < middle) != (e == 0) || (out.belly && *out.belly <= p.z)) continue;
@@ -130,6 +133,43 @@ std::optional<double> height_of_school(const EndGiven& given, const EndModel& mo
                        parked ? build::PresetUse::parked : build::PresetUse::road);
 }
 
+/// Where the bump stop meets. @param damper  m, eye to eye as surveyed
+void place_stop(const SurveyedEnd& read, const EndMotion& motion, const build::EndSurvey& survey,
+                const build::EndFit& fit, const std::optional<double>& damper, EndModel& out) {
+  if (!read.stop_gap || !out.stop_ratio) return;
+  // A seat or body set elsewhere leaves the stop's gap on the rod as it was; another body length moves it along.
+  const double gap =
+      *read.stop_gap - (survey.bump_stop_place == build::StopPlace::damper ? damper_shift(fit.mounting) : 0);
+  if (survey.bump_stop_place == build::StopPlace::damper && motion.damper)
+    out.stop_height = out.map->height_for_damper(*damper - gap);
+  else
+    out.stop_height = motion.surveyed_height - gap / *out.stop_ratio;
+}
+
+/// Each side by itself, where their maps differ.
+void both_sides(const SurveyedEnd& read, const EndMotion& motion, const std::optional<double>& damper, double learned,
+                EndModel& out) {
+  if (!motion.springs && !motion.dampers) return;
+  for (const Side side : build::both_sides) {
+    const std::size_t s = build::at(side);
+    EndMotion own;
+    own.surveyed_height = motion.surveyed_height;
+    own.spring = motion.springs ? (*motion.springs)[s] : motion.spring;
+    own.damper = motion.dampers ? (*motion.dampers)[s] : motion.damper;
+    own.lowest = motion.lowest, own.highest = motion.highest;
+    auto model = std::make_shared<EndModel>(out);
+    model->map = map_of(read, own, damper, learned);
+    for (auto& load : model->loads) {
+      if (!load) continue;
+      const double carries = out.bag_masses(*load)[s];
+      load->sprung_mass = carries;
+      load->side_mass = {carries, carries};
+    }
+    model->side_lever = 1;
+    out.sides[s] = std::move(model);
+  }
+}
+
 } // namespace
 
 EndModel end_model(const EndGiven& given) {
@@ -157,6 +197,7 @@ EndModel end_model(const EndGiven& given) {
   out.stop_give = survey.bump_stop_give;
   out.damper_gas = fit.damper_gas;
   out.joined = fit.sides == build::Sides::joined;
+  out.tank_pressure = given.tank_pressure;
   out.room = survey.bag_room;
   if (is_solid_axle(survey.layout)) {
     // A base measured without a track is taken on a track that would make it usual.
@@ -207,14 +248,15 @@ EndModel end_model(const EndGiven& given) {
   // A bag around its damper turns with it.
   if (survey.spring_place == build::SpringPlace::apart)
     out.alignment = alignment_of(motion, fit.mounting, height_of_school(given, out).value_or(H));
-  if (!read.stop_gap || !out.stop_ratio) return out;
-  // A seat or body set elsewhere leaves the stop's gap on the rod as it was; another body length moves it along.
-  const double gap =
-      *read.stop_gap - (survey.bump_stop_place == build::StopPlace::damper ? damper_shift(fit.mounting) : 0);
-  if (survey.bump_stop_place == build::StopPlace::damper && motion.damper)
-    out.stop_height = out.map->height_for_damper(*damper - gap);
-  else
-    out.stop_height = H - gap / *out.stop_ratio;
+  place_stop(read, motion, survey, fit, damper, out);
+  both_sides(read, motion, damper, fit.learned_ratio.value_or(1), out);
+  return out;
+}
+
+EndModel side_of(const EndModel& model, Side side) {
+  EndModel out = *model.sides[build::at(side)];
+  out.setting = model.setting;
+  out.line = model.line;
   return out;
 }
 

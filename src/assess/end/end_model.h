@@ -11,7 +11,9 @@
 #include "motion/travel_map.h"
 #include "shelf/shelf.h"
 
+#include <memory>
 #include <optional>
+#include <string_view>
 #include <tuple>
 #include <vector>
 
@@ -25,12 +27,16 @@ struct EndGiven {
   double altitude = 0;                   // m
   double temperature = 0;                // K
   std::optional<Shared<shelf::ShelfBag>> bag; // none chosen, or not on the shelf
+  std::optional<double> tank_pressure;        // Pa gauge that the tank is full at; none: nobody knows
   std::optional<double> belly;                // m above the floor as surveyed, of the lowest point nearer to this end
   std::string belly_name;                     // how that is called
   [[nodiscard]] const Answered<MotionQuestion>& motion() const { return clearance.given().motion; }
   [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion().given().survey; }
   [[nodiscard]] auto parts() const {
-    return std::tie(clearance, fit, brief, altitude, temperature, bag, belly, belly_name);
+    // What was signed before tanks were looked at stands where this one limits nothing.
+    const bool limits = bag && tank_pressure && *tank_pressure < (*bag)->card.max_pressure;
+    return std::tuple_cat(std::tie(clearance, fit, brief, altitude, temperature, bag, belly, belly_name),
+                          std::tuple(air::WhereStated{limits ? *tank_pressure : 0}));
   }
   friend bool operator==(const EndGiven&, const EndGiven&) = default;
 };
@@ -76,8 +82,18 @@ struct EndModel {
   std::optional<Alignment> alignment;                   // of the bag's plates; none where the joints are not known
   std::optional<double> motion_ratio;                   // at the surveyed height
   MapSource spring_from = MapSource::single_reading;
-  std::vector<Estimate> estimated; // readings that usual figures stand in for
+  std::vector<Estimate> estimated;     // readings that usual figures stand in for
+  std::optional<double> tank_pressure; // Pa gauge of the full tank: no bag is filled beyond it
+  /// Left and right by themselves, each with its own map and its own load on both: only where the maps differ. What
+  /// limits one of them limits the end.
+  std::array<std::shared_ptr<const EndModel>, 2> sides;
 
+  /// Does a usual figure stand in for this reading? @param field  its key: `damper_shut_m`
+  [[nodiscard]] bool stands_in(std::string_view field) const {
+    for (const Estimate& estimate : estimated)
+      if (field == estimate.field) return true;
+    return false;
+  }
   /// Force along the spring for a sprung mass at H, N: (m·g − other springs − damper's gas)/MR.
   [[nodiscard]] double spring_force(double sprung_mass, double H, const motion::MapPoint& at) const;
   /// What the left and the right bag carry, kg of sprung mass. The one place that knows of axles and tees.
@@ -87,6 +103,9 @@ struct EndModel {
 /// Rate of a tyre when nobody gave one, N/m.
 constexpr double usual_tyre_rate = 2e5;
 [[nodiscard]] EndModel end_model(const EndGiven& given);
+
+/// One side by itself, as the end is set: its added volume and line. Only with sides.
+[[nodiscard]] EndModel side_of(const EndModel& model, Side side);
 
 /// H that a wish stands for at this end; none while the survey or the tyre it refers to is missing.
 [[nodiscard]] std::optional<double> wished_height(const build::HeightWish& wish, const EndModel& model);

@@ -81,6 +81,18 @@ constinit const Limit card_unknown{"card_unknown",
                                    },
                                    nullptr,
                                    true};
+constinit const Limit tank_pressure{"tank_pressure", words("tank pressure too low"), words("tank"),
+                                    [](double) -> Message {
+                                      return {words("a switch that stops higher, or a bag with more area"), {}};
+                                    }};
+constinit const Limit map_end{"map_end",
+                              words("travel not measured further"),
+                              words("not measured"),
+                              [](double part) -> Message {
+                                return {words("readings {0} further"), {told_from(metres(part), 0)}};
+                              },
+                              [](const EndModel&, double) -> Gain { return 1.0; },
+                              true};
 
 constinit const Limit linkage_end{"linkage_end", words("joints at their end"), words("joints"), [](double) -> Message {
                                     return {words("arms and links that reach further"), {}};
@@ -137,11 +149,11 @@ constinit const Limit axle_near{"axle_near", words("axle tube too near"), words(
 
 namespace {
 constexpr const Limit* limit_rows[] = {
-    &limits::bag_collapsed, &limits::bag_full,      &limits::bump_stop,    &limits::damper_shut,  &limits::damper_open,
-    &limits::pressure_high, &limits::pressure_low,  &limits::card_unknown, &limits::linkage_end,  &limits::joint_angle,
-    &limits::bar_link,      &limits::brake_hose,    &limits::shaft_angle,  &limits::shaft_plunge, &limits::bag_tilt,
-    &limits::bag_offset,    &limits::on_the_ground, &limits::legal_height, &limits::tyre_near,    &limits::bag_near,
-    &limits::arm_near,      &limits::axle_near};
+    &limits::bag_collapsed, &limits::bag_full,     &limits::bump_stop,    &limits::damper_shut,   &limits::damper_open,
+    &limits::pressure_high, &limits::pressure_low, &limits::card_unknown, &limits::tank_pressure, &limits::map_end,
+    &limits::linkage_end,   &limits::joint_angle,  &limits::bar_link,     &limits::brake_hose,    &limits::shaft_angle,
+    &limits::shaft_plunge,  &limits::bag_tilt,     &limits::bag_offset,   &limits::on_the_ground, &limits::legal_height,
+    &limits::tyre_near,     &limits::bag_near,     &limits::arm_near,     &limits::axle_near};
 } // namespace
 const std::span<const Limit* const> end_limits = limit_rows;
 
@@ -191,6 +203,7 @@ struct Bare {
   double height;
   bool below; // forbids what is below
   const char* part = nullptr;
+  bool driven_only = false;
 };
 
 /// What the length of a limit is the length of.
@@ -260,7 +273,7 @@ std::vector<Bare> shape_limits(const EndModel& model, const BagOnEnd* bag) {
 std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
   auto out = shape_limits(model, bag);
   for (const TravelEnd& r : model.travel_ends)
-    out.push_back({&limit_of(r.what), r.height, r.below, r.part});
+    out.push_back({&limit_of(r.what), r.height, r.below, r.part, r.driven_only});
   return out;
 }
 
@@ -269,7 +282,7 @@ std::vector<Bare> bare_limits(const EndModel& model, const BagOnEnd* bag) {
 void add_pressure_stretches(const BagOnEnd& bag, const BagAtHeights& at, std::size_t load_case, std::size_t side,
                             const Limit& limit, double level, std::vector<Stretch>& out) {
   const auto& pressures = at.sides[load_case];
-  const bool high_is_bad = &limit == &limits::pressure_high;
+  const bool high_is_bad = &limit != &limits::pressure_low;
   const auto beyond_level = [&](double p) { return high_is_bad ? p - level : level - p; };
   const double mass = bag.model().bag_masses(*bag.model().loads[load_case])[side];
   const double low = at.heights.low, high = at.heights.high;
@@ -365,7 +378,8 @@ void add_clearances(const EndModel& model, const BagOnEnd* bag, const Domain& do
                     std::max(below, above),
                     block.near.own == OwnPart::none ? nullptr : name_of(block.near.own),
                     block.near.name,
-                    block.gain});
+                    block.gain,
+                    block.near.right});
     };
     if (block.touches) {
       add(out.reach_blocked, 0, 0);
@@ -373,6 +387,48 @@ void add_clearances(const EndModel& model, const BagOnEnd* bag, const Domain& do
     } else
       add(out.road_blocked, 0, 0);
   }
+}
+
+/// Bag, stop, damper, pressures and alignment.
+void add_own_limits(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at, const Domain& domain,
+                    Windows& out) {
+  for (const Bare& limit : bare_limits(model, bag)) {
+    const double kept = limit.below ? model.brief.bump_travel : model.brief.rebound_reserve;
+    const double reserve = limit.driven_only ? 0 : kept; // nobody meets a bump at full lock
+    if (!limit.driven_only) out.reach_blocked.push_back(from_bare(limit, domain, 0));
+    out.road_blocked.push_back(from_bare(limit, domain, reserve));
+  }
+  add_alignment(model, bag, domain, out);
+  for (std::size_t c = 0; bag && c < at.sides.size(); ++c) {
+    if (at.sides[c].empty()) continue;
+    const air::BagCard& card = bag->card();
+    const auto masses = model.bag_masses(*model.loads[c]);
+    const std::size_t heavy = masses[1] > masses[0] ? 1 : 0, light = 1 - heavy;
+    const double road_level = card.max_pressure * model.brief.road_pressure_share;
+    add_pressure_stretches(*bag, at, c, heavy, limits::pressure_high, card.max_pressure, out.reach_blocked);
+    add_pressure_stretches(*bag, at, c, heavy, limits::pressure_high, road_level, out.road_blocked);
+    add_pressure_stretches(*bag, at, c, light, limits::pressure_low, card.min_pressure, out.road_blocked);
+    // What the card forbids anyway needs no tank to forbid it.
+    if (!model.tank_pressure || *model.tank_pressure >= card.max_pressure) continue;
+    add_pressure_stretches(*bag, at, c, heavy, limits::tank_pressure, *model.tank_pressure, out.reach_blocked);
+    add_pressure_stretches(*bag, at, c, heavy, limits::tank_pressure, *model.tank_pressure, out.road_blocked);
+  }
+}
+
+/// The bag on one side by itself.
+std::optional<BagOnEnd> on_side(const EndModel& side, const BagOnEnd* bag) {
+  return bag ? std::optional(BagOnEnd(side, bag->bag(), bag->stack())) : std::nullopt;
+}
+
+/// The end of a map is no limit: it is where knowledge ends, and is said to be.
+void say_where_knowledge_ends(const EndModel& model, const Domain& domain, std::optional<Window>& window) {
+  if (!window) return;
+  const auto say = [&](Edge& edge, double end) {
+    if (edge.governing || std::abs(edge.height - end) > 1e-9) return;
+    edge.governing = Stretch{&limits::map_end, end, end, {}, 0, nullptr};
+  };
+  if (domain.low <= model.map->lowest() + 1e-9) say(window->low, model.map->lowest());
+  if (domain.high >= model.map->highest() - 1e-9) say(window->high, model.map->highest());
 }
 
 void add_gains(std::optional<Window>& window, const EndModel& model) {
@@ -387,7 +443,8 @@ void add_gains(std::optional<Window>& window, const EndModel& model) {
 } // namespace
 
 BagBody bag_body(const BagOnEnd& bag) {
-  return {&bag.bag().curve, bag.stack() * bag.model().upper_share, bag.stack() * (1 - bag.model().upper_share)};
+  return {&bag.bag().curve, bag.stack() * bag.model().upper_share, bag.stack() * (1 - bag.model().upper_share),
+          bag.model().map ? &*bag.model().map : nullptr};
 }
 
 std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std::span<const double> also) {
@@ -398,13 +455,25 @@ std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std:
     high = std::max(high, H);
   };
   // What runs out far from all this is no reason to look there.
-  for (const Bare& limit : shape_limits(model, bag))
-    hold(limit.height);
+  bool ends_below = false, ends_above = false;
+  const auto limits_of = [&](const EndModel& m, const BagOnEnd* b) {
+    for (const Bare& limit : shape_limits(m, b)) {
+      hold(limit.height);
+      (limit.below ? ends_below : ends_above) = true;
+    }
+  };
+  limits_of(model, bag);
+  if (model.sides[0])
+    for (const auto& side : model.sides) {
+      const auto on = on_side(*side, bag);
+      limits_of(*side, on ? &*on : nullptr);
+    }
   if (model.surveyed_height) hold(*model.surveyed_height);
   for (const double H : also)
     hold(H);
-  low = std::max(low - beyond, model.map->lowest());
-  high = std::min(high + beyond, model.map->highest());
+  // Where nothing ends the travel it is looked at as far as anybody knows it, not as far as somebody wishes.
+  low = ends_below ? std::max(low - beyond, model.map->lowest()) : model.map->lowest();
+  high = ends_above ? std::min(high + beyond, model.map->highest()) : model.map->highest();
   if (!(high > low)) return std::nullopt;
   return Domain{low, high};
 }
@@ -412,28 +481,34 @@ std::optional<Domain> domain_of(const EndModel& model, const BagOnEnd* bag, std:
 Windows find_windows(const EndModel& model, const BagOnEnd* bag, const BagAtHeights& at, const Domain& domain,
                      std::optional<double> prefer, const std::vector<Block>* bag_blocks) {
   Windows out;
-  for (const Bare& limit : bare_limits(model, bag)) {
-    const double reserve = limit.below ? model.brief.bump_travel : model.brief.rebound_reserve;
-    out.reach_blocked.push_back(from_bare(limit, domain, 0));
-    out.road_blocked.push_back(from_bare(limit, domain, reserve));
-  }
+  if (model.sides[0]) {
+    for (const Side side : build::both_sides) {
+      const EndModel& one = *model.sides[build::at(side)];
+      const auto on = on_side(one, bag);
+      const std::size_t first_reach = out.reach_blocked.size(), first_road = out.road_blocked.size();
+      // The same load cases at the same steps as those that were asked for.
+      BagAtHeights here;
+      if (on) {
+        here = bag_at_heights(*on, domain, at.heights.step > 0 ? at.heights.step : 0.003);
+        for (std::size_t c = 0; c < here.sides.size() && c < at.sides.size(); ++c)
+          if (at.sides[c].empty()) here.sides[c].clear();
+      }
+      add_own_limits(one, on ? &*on : nullptr, here, domain, out);
+      for (std::size_t i = first_reach; i < out.reach_blocked.size(); ++i)
+        out.reach_blocked[i].right = side == Side::right;
+      for (std::size_t i = first_road; i < out.road_blocked.size(); ++i)
+        out.road_blocked[i].right = side == Side::right;
+    }
+  } else
+    add_own_limits(model, bag, at, domain, out);
   add_ground(model, domain, out);
-  add_alignment(model, bag, domain, out);
   add_clearances(model, bag, domain, bag_blocks, out);
-  for (std::size_t c = 0; bag && c < at.sides.size(); ++c) {
-    if (at.sides[c].empty()) continue;
-    const air::BagCard& card = bag->card();
-    const auto masses = model.bag_masses(*model.loads[c]);
-    const std::size_t heavy = masses[1] > masses[0] ? 1 : 0, light = 1 - heavy;
-    const double road_level = card.max_pressure * model.brief.road_pressure_share;
-    add_pressure_stretches(*bag, at, c, heavy, limits::pressure_high, card.max_pressure, out.reach_blocked);
-    add_pressure_stretches(*bag, at, c, heavy, limits::pressure_high, road_level, out.road_blocked);
-    add_pressure_stretches(*bag, at, c, light, limits::pressure_low, card.min_pressure, out.road_blocked);
-  }
   drop_empty(out.reach_blocked);
   drop_empty(out.road_blocked);
   out.reach = window_between(out.reach_blocked, domain, prefer);
   out.road = window_between(out.road_blocked, domain, prefer);
+  for (auto* window : {&out.reach, &out.road})
+    say_where_knowledge_ends(model, domain, *window);
   add_gains(out.reach, model);
   add_gains(out.road, model);
   return out;

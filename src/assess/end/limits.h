@@ -14,6 +14,8 @@ extern const Limit bag_collapsed, bag_full, bump_stop, damper_shut, damper_open;
 extern const Limit pressure_high; // the bag's maximum, or on the road the share of it allowed
 extern const Limit pressure_low;  // the bag's minimum
 extern const Limit card_unknown;  // the bag's card has no rows there: nobody knows what the bag does
+extern const Limit tank_pressure; // what the full tank can give
+extern const Limit map_end;       // no reading goes further: nobody knows how the end moves there
 extern const Limit linkage_end;   // the joints themselves go no further
 extern const Limit joint_angle, bar_link, brake_hose, shaft_angle, shaft_plunge;
 extern const Limit bag_tilt, bag_offset; // beyond what the bag's card bears

@@ -13,6 +13,47 @@ namespace {
 constexpr double without_reach = 1, without_road = 0.5, not_held = 1, unknown = 0.3; // m
 constexpr double per_share = 0.1;                                                    // m for the whole of a pressure
 
+void stops_of_side(const BagOnEnd& bag, std::vector<Misfit>& out) {
+  const EndModel& model = bag.model();
+  const motion::TravelMap& map = *model.map;
+  const auto add = [&](MisfitCode code, double figure, double limit, double by) {
+    if (!(by > 1e-9)) return;
+    Misfit& m = out.emplace_back();
+    m.code = code;
+    m.low = true;
+    m.figure = figure, m.limit = limit, m.by = by;
+  };
+  if (model.stop_height) {
+    // In full bump the stop is squeezed: that is where the others must not have met yet.
+    const double squeezed = *model.stop_height - model.stop_give;
+    if (const auto margin = height_of_bag_margin(bag); margin && !bag.card().internal_stop)
+      add(MisfitCode::bag_before_stop, squeezed, *margin, *margin - squeezed);
+    if (map.has_damper() && model.damper_shut && !model.stands_in("damper_shut_m"))
+      if (const auto shut = map.height_for_damper(*model.damper_shut))
+        add(MisfitCode::damper_before_stop, squeezed, *shut, *shut - squeezed);
+  }
+}
+
+/// The stroke from one height. Of sides that differ the graver one each way: the higher pressure in bump, the lower in
+/// rebound; one that nobody knows is graver than any.
+std::optional<StrokeEnds> graver_stroke(const BagOnEnd& bag, double H, std::size_t load_case, const Travel* known) {
+  const auto of = [&](const EndModel& model) -> std::optional<StrokeEnds> {
+    const BagOnEnd on(model, bag.bag(), bag.stack());
+    const auto travel = free_travel(on, Meeting::hit);
+    return travel && model.loads[load_case] ? stroke_ends(on, *model.loads[load_case], H, *travel) : std::nullopt;
+  };
+  const auto& load = bag.model().loads[load_case];
+  if (!bag.model().sides[0]) return known && load ? stroke_ends(bag, *load, H, *known) : of(bag.model());
+  const auto left = of(side_of(bag.model(), Side::left)), right = of(side_of(bag.model(), Side::right));
+  if (!left || !right) return left ? left : right;
+  StrokeEnds out = *left;
+  if (!right->bump.pressure || (left->bump.pressure && *right->bump.pressure > *left->bump.pressure))
+    out.bump = right->bump;
+  if (!right->rebound.pressure || (left->rebound.pressure && *right->rebound.pressure < *left->rebound.pressure))
+    out.rebound = right->rebound;
+  return out;
+}
+
 } // namespace
 
 double room_needed(const air::BagCard& card, const build::Brief& brief) {
@@ -66,30 +107,42 @@ void misfits_of_heights(const build::Brief& brief, const std::vector<std::option
   }
 }
 
-std::optional<Misfit> misfit_of_stops(const BagOnEnd& bag) {
-  const auto& stop = bag.model().stop_height;
-  if (bag.card().internal_stop || !stop) return std::nullopt;
-  const auto H = height_of_bag_margin(bag);
-  if (!H || *H <= *stop + 1e-9) return std::nullopt;
-  Misfit out;
-  out.code = MisfitCode::bag_before_stop;
-  out.figure = *stop;
-  out.limit = *H;
-  out.by = *H - *stop;
+void misfits_of_stops(const BagOnEnd& bag, std::vector<Misfit>& out) {
+  if (!bag.model().sides[0]) return stops_of_side(bag, out);
+  std::vector<Misfit> both;
+  for (const auto& side : bag.model().sides)
+    stops_of_side(BagOnEnd(*side, bag.bag(), bag.stack()), both);
+  for (const Misfit& m : both) {
+    const auto same = std::find_if(out.begin(), out.end(), [&](const Misfit& o) { return o.code == m.code; });
+    if (same == out.end())
+      out.push_back(m);
+    else if (m.by > same->by)
+      *same = m;
+  }
+}
+
+std::vector<std::size_t> driven_presets(const build::Brief& brief, const std::vector<std::optional<double>>& presets,
+                                        const Windows& windows) {
+  std::vector<std::size_t> out;
+  for (std::size_t p = 0; windows.reach && p < presets.size(); ++p)
+    if (presets[p] && needs_road_window(brief.presets[p].use) && windows.reach->contains(*presets[p])) out.push_back(p);
   return out;
 }
 
-void misfits_on_the_road(const BagOnEnd& bag, const std::optional<PoseState>& state,
-                         const std::optional<StrokeEnds>& stroke, std::size_t load_case, std::vector<Misfit>& out) {
+std::optional<StrokeEnds> misfits_driven_at(const BagOnEnd& bag, std::size_t preset, double H,
+                                            const std::optional<PoseState>& state, std::size_t load_case,
+                                            std::vector<Misfit>& out, const Travel* travel) {
+  const auto stroke = graver_stroke(bag, H, load_case, travel);
   const auto add = [&](MisfitCode code, double by) -> Misfit& {
     Misfit& m = out.emplace_back();
     m.code = code;
     m.load_case = load_case;
+    m.preset = preset;
     m.by = by;
     return m;
   };
   if (state && !state->ride_frequency) add(MisfitCode::not_held_up, not_held);
-  if (!stroke) return;
+  if (!stroke) return stroke;
   const air::BagCard& card = bag.card();
   for (const StrokeEnd* end : {&stroke->bump, &stroke->rebound}) {
     if (end->pressure) continue;
@@ -109,6 +162,7 @@ void misfits_on_the_road(const BagOnEnd& bag, const std::optional<PoseState>& st
     m.figure = *stroke->rebound.pressure;
     m.limit = card.min_pressure;
   }
+  return stroke;
 }
 
 std::vector<std::string> preset_names(const build::Build& build) {
@@ -149,7 +203,9 @@ Message short_words(const Misfit& m, const MisfitWords& with) {
             {with.presets[*m.preset], told_from(metres(m.by), 0), limit}};
   }
   case MisfitCode::bag_before_stop:
-    return {words("meets {0} before the bump stop"), {told_from(metres(m.by), 0)}};
+    return {words("meets {0} before the bump stop is squeezed"), {told_from(metres(m.by), 0)}};
+  case MisfitCode::damper_before_stop:
+    return {words("the damper shuts {0} before the bump stop is squeezed"), {told_from(metres(m.by), 0)}};
   case MisfitCode::not_held_up:
     return {words("would not hold itself up at road height, {0}"), {load}};
   case MisfitCode::bump_over_peak:

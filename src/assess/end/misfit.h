@@ -17,7 +17,8 @@ enum class MisfitCode {
   no_reach,              // no height is left to stand at
   no_road,               // no height is left to drive at
   preset_outside,        // a preset lies outside the window it needs
-  bag_before_stop,       // the bag would be the bump stop
+  bag_before_stop,       // the bag would be the bump stop: it is down to its margin before the stop gives no more
+  damper_before_stop,    // the damper would be: it is shut before the stop gives no more
   not_held_up,           // the rate does not hold the end up at road height
   bump_over_peak,        // pressure in full bump
   rebound_under_minimum, // pressure in full rebound
@@ -45,14 +46,24 @@ struct Misfit {
 void misfits_of_heights(const build::Brief& brief, const std::vector<std::optional<double>>& presets,
                         const Windows& windows, std::vector<Misfit>& out);
 
-/// A bag without a stop inside is never the bump stop.
-[[nodiscard]] std::optional<Misfit> misfit_of_stops(const BagOnEnd& bag);
+/// What meets before it should: a bag without a stop inside is never the bump stop, nor is a damper, judged where the
+/// stop is squeezed until it gives no more. A usual damper's end that stands in for one nobody measured judges nothing.
+/// Of sides that differ the worse one of each kind.
+/// Source: docs/models.md, "Stroke".
+void misfits_of_stops(const BagOnEnd& bag, std::vector<Misfit>& out);
 
-/// Held up, and full bump and rebound, from road height in one load case.
-/// @param state   at road height; none where the bag has no answer there
-/// @param stroke  from there; none where it has none
-void misfits_on_the_road(const BagOnEnd& bag, const std::optional<PoseState>& state,
-                         const std::optional<StrokeEnds>& stroke, std::size_t load_case, std::vector<Misfit>& out);
+/// The presets that the car is driven at, as far as they are in reach.
+[[nodiscard]] std::vector<std::size_t>
+driven_presets(const build::Brief& brief, const std::vector<std::optional<double>>& presets, const Windows& windows);
+/// Held up, and full bump and rebound, from a preset's height in one load case.
+/// @param preset  of the brief
+/// @param H       m, where it lies
+/// @param state   there; none where the bag has no answer
+/// @param travel  until the stop gives no more, where that is known already
+/// @returns the stroke; of sides that differ the graver one each way; none where there is none
+std::optional<StrokeEnds> misfits_driven_at(const BagOnEnd& bag, std::size_t preset, double H,
+                                            const std::optional<PoseState>& state, std::size_t load_case,
+                                            std::vector<Misfit>& out, const Travel* travel = nullptr);
 
 /// How the sentences name what a misfit refers to. Refers to what it is made from, for one call.
 struct MisfitWords {

@@ -1,5 +1,7 @@
 #include "assess/end/travel.h"
 
+#include <cmath>
+
 namespace mavrel::assess {
 
 std::optional<Travel> free_travel(const BagOnEnd& bag, Meeting meeting) {
@@ -22,6 +24,19 @@ std::optional<Travel> free_travel(const BagOnEnd& bag, Meeting meeting) {
   }
   if (!(out.high > out.low)) return std::nullopt;
   return out;
+}
+
+std::optional<std::pair<double, double>> standing_travel(const BagOnEnd& bag) {
+  const auto travel = free_travel(bag, Meeting::standing);
+  if (!travel) return std::nullopt;
+  double low = travel->low;
+  if (travel->low_by == &limits::bump_stop) { // squeezed by what stands on it, as far as bag and damper let it
+    const auto hit = free_travel(bag, Meeting::hit);
+    low = std::fmax(low - parked_squeeze * bag.model().stop_give, hit ? hit->low : low);
+  }
+  const auto [card_low, card_high] = bag.heights();
+  const std::pair out(std::fmax(low, card_low), std::fmin(travel->high, card_high));
+  return out.second > out.first ? std::optional(out) : std::nullopt;
 }
 
 std::optional<double> height_of_bag_margin(const BagOnEnd& bag) {

@@ -80,7 +80,7 @@ private:
     std::vector<Least> all;
     const auto& reach = answered()->assessment.windows.reach;
     for (const GapCurve& gap : answered()->assessment.gaps) {
-      if (!gap.least || gap.joined) continue;
+      if (!gap.least) continue;
       std::optional<Least> least;
       for (std::size_t i = 0; i < gap.least->values.size(); ++i) {
         const double H = gap.least->from + gap.least->step * static_cast<double>(i), apart = gap.least->values[i];

@@ -219,7 +219,7 @@ void lock_gaps(Asking& to) {
     const GapCurve* nearest = nullptr;
     double apart = 0;
     for (const GapCurve& gap : answered->assessment.gaps) {
-      if (gap.mover != Mover::tyre || gap.joined) continue;
+      if (gap.mover != Mover::tyre) continue;
       const auto here = gap.at(*H, true);
       if (!here) continue;
       if (!nearest || *here - gap.near.room < apart - nearest->near.room) nearest = &gap, apart = *here;

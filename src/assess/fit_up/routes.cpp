@@ -189,7 +189,7 @@ private:
           const auto& stands = clear.space->stands(lock);
           for (std::size_t s = 0; s < stands.size(); s += 6) {
             if (reach && !reach->contains(stands[s].H)) continue; // the wheel never stands there
-            const auto gap = gap_to(Mover::tyre, piece, stands[s], clear, nullptr);
+            const auto gap = gap_to(Mover::tyre, piece, stands[s], {clear, *clear.space});
             if (gap && (!least || gap->apart < least->gap))
               least = RouteTyre{end, gap->apart, gap->overlap, stands[s].H, lock};
           }

@@ -42,6 +42,16 @@ GroundGiven ground_given(const build::Build& build, const AnsweredEnds& ends) {
     out.surveyed[at(end)] = answered->assessment.surveyed_height;
     out.first_radius[at(end)] = radius_of(survey.wheel);
     out.radius[at(end)] = answered->assessment.tyre_radius;
+    const auto stood_on =
+        0.5 * (corner_mass(survey, Side::left).value_or(0) + corner_mass(survey, Side::right).value_or(0));
+    const EndModel& model = answered->fitted.model;
+    const auto names = case_names(build);
+    for (std::size_t c = 0; c < model.loads.size() && c < names.size(); ++c) {
+      if (out.loads.size() <= c) out.loads.push_back({names[c], {}});
+      // A wheel that carries more than when the underside was measured stands lower by what its tyre gives.
+      if (const auto& load = model.loads[c]; load && stood_on > 0)
+        out.loads[c].sinks[at(end)] = (load->axle_mass / 2 - stood_on) * standard_gravity / model.tyre_rate;
+    }
     const auto& heights = answered->fitted.presets;
     for (std::size_t i = 0; i < std::min(presets.size(), heights.size()); ++i)
       out.presets[i].H[at(end)] = heights[i];
@@ -49,16 +59,17 @@ GroundGiven ground_given(const build::Build& build, const AnsweredEnds& ends) {
   return out;
 }
 
-std::optional<Underside> underside_at(const GroundGiven& given, double front, double rear) {
+std::optional<Underside> underside_at(const GroundGiven& given, double front, double rear,
+                                      const std::array<double, 2>& sinks) {
   if (!given.wheelbase || given.underside.empty()) return std::nullopt;
   for (const End end : build::both_ends)
     if (!given.surveyed[at(end)] || !given.radius[at(end)] || !given.first_radius[at(end)]) return std::nullopt;
   Underside out;
   out.wheelbase = *given.wheelbase;
-  out.front_radius = *given.radius[0];
-  out.rear_radius = *given.radius[1];
-  out.front_bigger = *given.radius[0] - *given.first_radius[0];
-  out.rear_bigger = *given.radius[1] - *given.first_radius[1];
+  out.front_radius = *given.radius[0] - sinks[0];
+  out.rear_radius = *given.radius[1] - sinks[1];
+  out.front_bigger = out.front_radius - *given.first_radius[0];
+  out.rear_bigger = out.rear_radius - *given.first_radius[1];
   out.front_dh = front - *given.surveyed[0];
   out.rear_dh = rear - *given.surveyed[1];
   for (const build::LowPoint& p : front_to_rear(given.underside))
@@ -100,9 +111,26 @@ double worst_place(const OnTheGround& car) {
   return least ? least->front_at : 0;
 }
 
+std::vector<LoadSquash> lowest_loads(const GroundGiven& given) {
+  std::vector<LoadSquash> out;
+  for (std::size_t i = 0; i < given.loads.size(); ++i) {
+    const LoadSquash& here = given.loads[i];
+    bool outdone = false;
+    for (std::size_t k = 0; k < given.loads.size(); ++k) {
+      const LoadSquash& other = given.loads[k];
+      const bool lower = other.sinks[0] >= here.sinks[0] && other.sinks[1] >= here.sinks[1];
+      outdone = outdone || (k != i && lower && (other.sinks != here.sinks || k < i));
+    }
+    if (!outdone) out.push_back(here);
+  }
+  if (out.empty()) out.emplace_back();
+  return out;
+}
+
 GroundAnswer cross_ground(const GroundGiven& given) {
   GroundAnswer out;
   const auto names = names_of_underside(given);
+  const auto loads = lowest_loads(given);
   for (std::size_t p = 0; p < given.presets.size(); ++p) {
     const PresetHeights& preset = given.presets[p];
     auto& angles = out.angles.emplace_back();
@@ -115,10 +143,23 @@ GroundAnswer cross_ground(const GroundGiven& given) {
       if (given.grounds[g].over != preset.use) continue;
       const auto profile = profile_of(given.grounds[g]);
       if (!profile) continue;
-      Crossing crossing{g, p, space::least_gap(*car, *profile), {}, *preset.H[0], *preset.H[1]};
-      if (crossing.gap) crossing.point = names[crossing.gap->point];
-      out.crossings.push_back(std::move(crossing));
+      std::optional<Crossing> worst;
+      for (const LoadSquash& load : loads) {
+        const auto loaded = underside_at(given, *preset.H[0], *preset.H[1], load.sinks);
+        Crossing here{g, p, space::least_gap(*loaded, *profile), {}, *preset.H[0], *preset.H[1], load.name};
+        if (here.gap) here.point = names[here.gap->point];
+        if (!worst || !here.gap || (worst->gap && here.gap->gap < worst->gap->gap)) worst = std::move(here);
+      }
+      out.crossings.push_back(std::move(*worst));
     }
+    std::optional<OnFlat> lowest;
+    for (const LoadSquash& load : loads) {
+      const auto loaded = underside_at(given, *preset.H[0], *preset.H[1], load.sinks);
+      const auto gap = space::gap_at(*loaded, {}, 0);
+      if (gap && (!lowest || gap->gap < lowest->gap))
+        lowest = OnFlat{p, gap->gap, names[gap->point], load.name, *preset.H[0], *preset.H[1]};
+    }
+    if (lowest) out.flat.push_back(std::move(*lowest));
   }
   return out;
 }

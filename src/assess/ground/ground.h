@@ -16,6 +16,14 @@ struct PresetHeights {
   friend bool operator==(const PresetHeights&, const PresetHeights&) = default;
 };
 
+/// What a load case squashes the tyres by.
+struct LoadSquash {
+  std::string name;
+  std::array<double, 2> sinks{}; // m that the hubs of each end stand lower than as surveyed; below 0: higher
+  [[nodiscard]] auto parts() const { return std::tie(name, sinks); }
+  friend bool operator==(const LoadSquash&, const LoadSquash&) = default;
+};
+
 /// All that the ground is worked out from.
 struct GroundGiven {
   std::optional<double> wheelbase; // m
@@ -25,8 +33,9 @@ struct GroundGiven {
   std::array<std::optional<double>, 2> first_radius; // m, of those it stood on when it was measured
   std::vector<PresetHeights> presets;                // as in the brief
   List<build::Ground> grounds;
+  std::vector<LoadSquash> loads; // one a load case that is known
   [[nodiscard]] auto parts() const {
-    return std::tie(wheelbase, underside, surveyed, radius, first_radius, presets, grounds);
+    return std::tie(wheelbase, underside, surveyed, radius, first_radius, presets, grounds, loads);
   }
   friend bool operator==(const GroundGiven&, const GroundGiven&) = default;
 };
@@ -34,7 +43,11 @@ struct GroundGiven {
 
 /// The car at these heights as it drives. @returns none while the wheelbase, a height, a tyre or the underside is
 /// missing
-[[nodiscard]] std::optional<space::Underside> underside_at(const GroundGiven& given, double front, double rear);
+/// @param sinks  m that the loads squash the tyres of each end by more than they were as surveyed
+[[nodiscard]] std::optional<space::Underside> underside_at(const GroundGiven& given, double front, double rear,
+                                                           const std::array<double, 2>& sinks = {});
+/// Of all load cases those that no other one lowers both ends as much or more than; at least none aboard.
+[[nodiscard]] std::vector<LoadSquash> lowest_loads(const GroundGiven& given);
 /// Names of its points in the order they lie in, front to rear.
 [[nodiscard]] std::vector<std::string> names_of_underside(const GroundGiven& given);
 /// The profile as it is driven over. @returns none of fewer than two points, or where x does not rise
@@ -61,11 +74,21 @@ struct Crossing {
   std::optional<space::GroundGap> gap; // none: the car can't stand on it
   std::string point;                   // what is nearest
   double front = 0, rear = 0;          // m, H
+  std::string load;                    // the load case it is least in
   [[nodiscard]] bool clears(double margin) const { return gap && gap->gap >= margin; }
+};
+/// The car at a preset on flat ground, in the load case that lays it lowest.
+struct OnFlat {
+  std::size_t preset = 0;
+  double gap = 0;    // m under its lowest place; below 0 the ground would have to give way
+  std::string point; // which that is
+  std::string load;
+  double front = 0, rear = 0; // m, H
 };
 struct GroundAnswer {
   bool known = false;                                     // enough is, to drive the car over things
   std::vector<Crossing> crossings;                        // of those whose heights are known
+  std::vector<OnFlat> flat;                               // the same
   std::vector<std::optional<space::GroundAngles>> angles; // one a preset
 };
 /// Source: docs/models.md, "Ground".

@@ -14,7 +14,7 @@ namespace {
 constexpr FindingRow rows[] = {
     {"meets_ground", &stages::clearance},          {"ground_too_steep", &stages::clearance},
     {"ground_unusable", &stages::clearance},       {"ground_without_underside", &stages::clearance},
-    {"low_point_under_floor", &stages::clearance},
+    {"low_point_under_floor", &stages::clearance}, {"stands_in_the_ground", &stages::clearance},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -29,6 +29,8 @@ public:
     profiles();
     missing();
     points();
+    for (const OnFlat& flat : answer_.flat)
+      stands(flat);
     for (const Crossing& crossing : answer_.crossings)
       meets(crossing);
   }
@@ -93,6 +95,19 @@ private:
     return short_of / share;
   }
 
+  /// Lying on its underside is as low as a car goes.
+  void stands(const OnFlat& flat) {
+    if (flat.gap >= -5e-4) return;
+    auto& f = add(row("stands_in_the_ground"), Severity::stop,
+                  fmt::format("variants.{}.brief.presets.{}.name", given_.variant, flat.preset),
+                  {words("{0}: the {1} would be in the ground"), {given_.presets[flat.preset], flat.point}},
+                  {words("With the front at {0} and the rear at {1}, {2}, it lies on flat ground {3} before that."),
+                   {metres(flat.front), metres(flat.rear), flat.load, metres(-flat.gap)}},
+                  {words("Sit higher, or have less under the car there."), {}});
+    f.number = metres(flat.gap);
+    f.limit = metres(0);
+  }
+
   void meets(const Crossing& c) {
     const build::Ground& ground = ground_.grounds[c.ground];
     const std::string& preset = given_.presets[c.preset];
@@ -114,16 +129,17 @@ private:
     else if (rear)
       way_out = {words("About {0} more at the rear."), {metres(*rear)}};
     const bool touches = c.gap->gap < 0;
-    auto& f =
-        add(row("meets_ground"), touches ? Severity::stop : Severity::caution, path_of(c.ground, "over"),
-            touches ? Message{words("{0}: the {1} meets the {2}"), {preset, c.point, ground.name}}
-                    : Message{words("{0}: the {1} clears the {2} by little"), {preset, c.point, ground.name}},
-            touches ? Message{words("With the front at {0} and the rear at {1} it is {2} too low; {3} is to be kept."),
-                              {metres(c.front), metres(c.rear), metres(-c.gap->gap), metres(ground.margin)}}
-                    : Message{words("With the front at {0} and the rear at {1} it clears by {2}; {3} is to be kept."),
-                              {metres(c.front), metres(c.rear), told_from(metres(c.gap->gap), ground.margin),
-                               told_from(metres(ground.margin), c.gap->gap)}},
-            std::move(way_out));
+    auto& f = add(
+        row("meets_ground"), touches ? Severity::stop : Severity::caution, path_of(c.ground, "over"),
+        touches ? Message{words("{0}: the {1} meets the {2}"), {preset, c.point, ground.name}}
+                : Message{words("{0}: the {1} clears the {2} by little"), {preset, c.point, ground.name}},
+        touches
+            ? Message{words("With the front at {0} and the rear at {1}, {4}, it is {2} too low; {3} is to be kept."),
+                      {metres(c.front), metres(c.rear), metres(-c.gap->gap), metres(ground.margin), c.load}}
+            : Message{words("With the front at {0} and the rear at {1}, {4}, it clears by {2}; {3} is to be kept."),
+                      {metres(c.front), metres(c.rear), told_from(metres(c.gap->gap), ground.margin),
+                       told_from(metres(ground.margin), c.gap->gap), c.load}},
+        std::move(way_out));
     f.number = metres(c.gap->gap);
     f.limit = metres(ground.margin);
   }

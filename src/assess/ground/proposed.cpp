@@ -22,7 +22,7 @@ double down(double H) {
 
 bool is_tight(const EndAssessment& end, double H) {
   return std::any_of(end.gaps.begin(), end.gaps.end(), [&](const GapCurve& gap) {
-    const auto g = gap.joined ? std::nullopt : gap.at(H, true);
+    const auto g = gap.at(H, true);
     return g && *g < gap.near.room;
   });
 }

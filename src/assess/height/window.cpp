@@ -20,6 +20,11 @@ const char* short_name(const Edge& edge) {
 }
 
 Message name_of(const Stretch& stretch) {
+  if (stretch.right) {
+    Stretch left = stretch;
+    left.right = false;
+    return {words("{0}, right"), {name_of(left)}};
+  }
   if (!stretch.near.empty()) return {words("{0}: {1}"), {stretch.limit->name, stretch.near}};
   if (!stretch.part) return {stretch.limit->name, {}};
   return {words("{0}: {1}"), {stretch.limit->name, stretch.part}};

@@ -23,6 +23,7 @@ struct Stretch {
   const char* part = nullptr;           // which part it is, for people; none where the limit says it all
   std::string near = {};                // or the name somebody gave to what it meets
   std::optional<double> gain = {};      // m of height for a metre of the part, where that was found with the stretch
+  bool right = false;                   // at the right side, where that is not the left's mirror image
 };
 
 /// What forbids it, with the part it is: `joint at its angle: lower ball joint`.

@@ -1,11 +1,13 @@
 #include "assess/interference/fits.h"
 
+#include "assess/end/limits.h"
 #include "assess/interference/near_at.h"
 
 #include <algorithm>
 #include <cmath>
 #include <limits>
 #include <stop_token>
+#include <variant>
 
 namespace mavrel::assess {
 
@@ -17,13 +19,17 @@ constexpr double between = 0.010; // m of height between poses
 /// One thing near the wheel at one pose, and how far today's wheel is from it.
 struct Seen {
   std::size_t which;
-  space::Solid solid; // in the frame of what carries it
+  std::variant<space::Solid, space::Cylinder> body; // in the frame of what carries it
   space::WheelPlace wheel;
   double needed; // m: the room wanted, or 0 where it must only not touch
   double today;  // m, gap of today's wheel; 0 where they overlap
   double height;
   Lock lock;
 };
+
+space::Gap gap_of(const space::WheelSolid& wheel, const space::WheelPlace& place, const Seen& seen) {
+  return std::visit([&](const auto& body) { return space::gap_between(wheel, place, body); }, seen.body);
+}
 
 /// How far no place of one wheel's surface lies outside the other's, m.
 double outgrows(const space::WheelSolid& other, const space::WheelSolid& today) {
@@ -75,37 +81,52 @@ private:
   /// Every pose of every thing near, with today's gap.
   bool look() {
     const build::EndSurvey& survey = given_.end.given().survey().given().survey;
-    today_ = motion::wheel_solid(given_.tyre, std::nullopt, given_.end.given().clearance.given().rooms.tyre_growth);
+    const ClearanceGiven& clearance = given_.end.given().clearance.given();
+    measured_ = clearance.tyre_width;
+    today_ = motion::wheel_solid(given_.tyre, measured_, clearance.rooms.tyre_growth);
+    const FittedEnd& fitted = given_.end->fitted;
+    const auto bag = fitted.bag && fitted.model.map ? std::optional(bag_body(fitted.on())) : std::nullopt;
     const Heights at = Heights::over(out_.low, out_.high, between);
     for (const GapCurve& curve : here_.gaps) {
-      if (curve.mover != Mover::tyre || curve.joined) continue;
+      const bool to_bag = curve.mover == Mover::bag && curve.near.own == OwnPart::tyre;
+      if (curve.mover != Mover::tyre && !to_bag) continue;
       if (curve.source != GapSource::solid) {
         out_.left_out.push_back(curve.near);
         continue;
       }
-      const bool own = curve.near.obstacle == not_listed, damper = curve.near.own == OwnPart::damper;
       std::optional<Placement> placed;
-      if (!own) placed = placement_of(survey.obstacles[curve.near.obstacle]);
-      if (!own && !placed) continue;
+      if (curve.near.obstacle != not_listed) {
+        placed = placement_of(survey.obstacles[curve.near.obstacle], curve.near.right);
+        if (!placed) continue;
+      }
       const std::size_t which = out_.what.size();
       out_.what.push_back(curve.near);
+      if (to_bag) out_.what.back().own = OwnPart::bag;
+      const EndSpace& space = clear_.space_of(curve.near);
       for (std::size_t i = 0; i < at.count; ++i)
         for (const Lock lock : all_locks) {
           const double H = at.H(i);
           const bool driven = out_.driven_from && H >= *out_.driven_from - 1e-9;
-          if (lock != Lock::straight && (!driven || !clear_.space->steers())) continue;
-          const Stand stand = clear_.space->at(H, lock);
+          if (lock != Lock::straight && (!driven || !space.steers())) continue;
+          const Stand stand = space.at(H, lock);
           Seen seen{which, {}, stand.wheel, driven ? curve.near.room : 0, 0, H, lock};
+          const auto take = [&](const auto& body) {
+            seen.body = body;
+            seen.today = gap_of(today_, seen.wheel, seen).apart;
+            seen_.push_back(seen);
+          };
           if (placed) {
-            seen.solid = placed->solid;
             if (placed->on != motion::Part::body)
               seen.wheel = space::moved_back(stand.wheel, stand.parts[static_cast<std::size_t>(placed->on)]);
-          } else if (const auto& rod = damper ? stand.damper : clear_.lip)
-            seen.solid = *rod;
-          else
-            continue;
-          seen.today = space::gap_between(today_, seen.wheel, seen.solid).apart;
-          seen_.push_back(seen);
+            take(placed->solid);
+          } else if (to_bag) {
+            if (const auto body = bag ? bag_at(*bag, stand) : std::nullopt) take(*body);
+          } else if (curve.near.own == OwnPart::damper || curve.near.own == OwnPart::lip) {
+            if (const auto& rod = curve.near.own == OwnPart::damper ? stand.damper : clear_.lip)
+              take(space::Solid(*rod));
+          } else
+            for (std::size_t k = 0; k < stand.arms.size(); ++k)
+              if (space.arms()[k].own == curve.near.own) take(space::Solid(stand.arms[k]));
         }
     }
     // What is tightest today is tightest for most: looked at first, it lets the rest be passed over.
@@ -118,7 +139,10 @@ private:
     motion::WheelCode code = given_.tyre;
     code.rim_width = width;
     code.offset = offset;
-    const space::WheelSolid wheel = motion::wheel_solid(code, std::nullopt, today_.grow);
+    // A tyre that was measured is wider on a wider rim, as one by its code is.
+    auto measured = measured_;
+    if (measured) *measured += motion::wider_per_rim * (width - given_.tyre.rim_width);
+    const space::WheelSolid wheel = motion::wheel_solid(code, measured, today_.grow);
     Fitting out = with_camber(wheel, 0);
     for (int step = 1; step <= 3 && !out.clears() && given_.camber_most > 0; ++step) {
       Fitting leaning = with_camber(wheel, given_.camber_most * step / 3);
@@ -149,7 +173,7 @@ private:
         const space::Point leaned = std::cos(camber) * o + std::sin(camber) * (up - space::dot(up, o) * o);
         place.outward = (1 / space::length(leaned)) * leaned;
       }
-      const space::Gap gap = space::gap_between(wheel, place, seen.solid);
+      const space::Gap gap = gap_of(wheel, place, seen);
       const double spare = gap.overlap ? -1e-3 - seen.needed : gap.apart - seen.needed;
       if (spare >= out.spare) continue;
       out.spare = spare;
@@ -165,6 +189,7 @@ private:
   const Clearances& clear_;
   const EndAssessment& here_;
   space::WheelSolid today_;
+  std::optional<double> measured_; // m across today's tyre
   std::vector<Seen> seen_;
   WhatFits out_;
 };

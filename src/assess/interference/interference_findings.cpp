@@ -20,6 +20,7 @@ constexpr FindingRow rows[] = {
     {"obstacle_without_size", &stages::clearance}, {"place_of_wheel_unknown", &stages::clearance},
     {"taped_far_away", &stages::clearance},        {"design_wheel_unreadable", &stages::clearance},
     {"obstacle_under_floor", &stages::clearance},  {"wheel_larger_than_arch", &stages::clearance},
+    {"tyre_to_bag_unknown", &stages::clearance},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -86,15 +87,24 @@ private:
            {}},
           {words("Measure the track, and enter the tyre."), {}});
     for (const GapCurve& gap : here_.gaps)
-      if (gap.joined && gap.mover == Mover::bag && gap.near.obstacle != not_listed) as_measured(gap);
+      if (gap.as_surveyed) as_surveyed(gap);
     larger_than_arch();
-    if (!clear_.space) return;
-    for (const GapCurve& gap : here_.gaps)
-      if (gap.mover == Mover::tyre && gap.source == GapSource::solid && end_given_.fit.wheel.empty() &&
-          gap.near.obstacle != not_listed) {
-        const auto now = gap.at(clear_.space->surveyed_height(), false);
-        if (now && *now <= 0) as_measured(gap);
-      }
+    tyre_to_bag();
+  }
+
+  /// On a strut nobody knows it without joints or a tape.
+  void tyre_to_bag() {
+    const FittedEnd& fitted = given_.end->fitted;
+    if (!fitted.bag || !here_.has_domain() || !clear_.wheel || (clear_.space && clear_.space->solved())) return;
+    if (survey_.spring_place != build::SpringPlace::around_damper) return;
+    for (const build::Obstacle& o : survey_.obstacles)
+      if (o.shape == build::ObstacleShape::gap && o.gap_from == build::GapFrom::tyre_to_bag) return;
+    add(row("tyre_to_bag_unknown"), Severity::note, fmt::format("{}.obstacles", key_of(end_)),
+        {words("{0}: nobody knows how near the tyre is to the bag"), {name_of(end_)}},
+        {words(
+             "The bag stands around the damper, beside the tyre; its joints were not measured, and no gap was taped."),
+         {}},
+        {words("Tape it with the bag in place: a gap from the tyre to the bag, straight ahead and at full lock."), {}});
   }
 
   /// A tyre that meets the arch's lip at every height there is.
@@ -115,11 +125,30 @@ private:
     }
   }
 
-  void as_measured(const GapCurve& gap) {
-    add(row("touches_as_measured"), Severity::caution, path_of(gap.near),
-        {words("{0}: {1} and {2} touch as measured"), {name_of(end_), name_of(gap.mover), gap.near.told()}},
-        {words("With the car as it stood they overlap, and the car did stand."), {}},
-        {words("Measure its place again."), {}});
+  /// What overlaps with the car as it was surveyed: excused where both were on it, and told in any case.
+  void as_surveyed(const GapCurve& gap) {
+    const Overlap& overlap = *gap.as_surveyed;
+    const Amount depth = metres(overlap.depth, overlap.depth < 0.010 ? 1 : 0);
+    const bool excused = overlap.was_on_car && !overlap.everywhere;
+    const Message by{overlap.at_lock    ? words("By their measures they overlap by {0} at full lock as the car stood.")
+                     : overlap.at_least ? words("By their measures they overlap by {0} and more as the car stood.")
+                                        : words("By their measures they overlap by {0} as the car stood."),
+                     {depth}};
+    const bool listed = gap.near.obstacle != not_listed;
+    const Message why =
+        excused ? Message{words("Both were on it, so where it stood is excused; what is worse is not."), {}}
+        : overlap.was_on_car ? Message{words("No height frees them, so nothing is excused."), {}}
+        : gap.mover == Mover::bag
+            ? Message{words("The bag was not on the car then: no height where they overlap can be used."), {}}
+            : Message{words("One of them was not on the car then: no height where they overlap can be used."), {}};
+    const Message way_out = gap.mover == Mover::bag
+                                ? Message{words("Another bag, its seats elsewhere, or the part in its way moved."), {}}
+                            : listed ? Message{words("Measure its place again, or say what it is bolted to."), {}}
+                                     : Message{words("Measure the joints and how thick the parts are again."), {}};
+    auto& f = add(row("touches_as_measured"), Severity::caution, path_of(gap.near),
+                  {words("{0}: {1} and {2} overlap as surveyed"), {name_of(end_), name_of(gap.mover), gap.near.told()}},
+                  {words("{0} {1}"), {by, why}}, way_out);
+    f.number = metres(overlap.depth);
   }
 
   void size(const build::Obstacle& o, std::size_t i) {
@@ -178,7 +207,8 @@ private:
       double spare = 0, gap_there = 0;
       bool locked = false;
       for (const GapCurve& gap : here_.gaps) {
-        if (gap.joined) continue;
+        // What the car had less of as it came is asked for no more; its windows say where that gets worse.
+        if (gap.had && gap.had->least < gap.near.room) continue;
         for (const bool lock : {false, true}) {
           const auto at = gap.at(preset->height, lock);
           if (!at || (!lock && *at <= 0)) continue; // meets straight ahead: no height to stand at, its window says so

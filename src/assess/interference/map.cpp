@@ -12,8 +12,9 @@ namespace {
 /// One gap of the tyre that changes with the steering.
 struct Steered {
   std::size_t which;
+  Mover mover;
+  Near near;
   std::optional<Placement> obstacle; // none: a part of the end itself
-  OwnPart own = OwnPart::none;       // what it is to; `tyre`: the bag against it
 };
 
 } // namespace
@@ -34,9 +35,9 @@ std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::stop
                                       : std::lerp(-space.lock(), space.lock(),
                                                   static_cast<double>(k) / static_cast<double>(columns - 1)));
   std::vector<Steered> steered;
+  bool any_right = false;
   std::vector<std::size_t> alike; // do not change with the steering
   for (const GapCurve& curve : all) {
-    if (curve.joined) continue;
     const std::size_t which = out.what.size();
     out.what.push_back(curve);
     const bool tyre = curve.mover == Mover::tyre || curve.near.own == OwnPart::tyre;
@@ -44,12 +45,17 @@ std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::stop
       alike.push_back(which);
       continue;
     }
-    Steered s{which, {}, curve.near.own};
-    if (curve.near.obstacle != not_listed) s.obstacle = placement_of(survey.obstacles[curve.near.obstacle]);
+    Steered s{which, curve.mover, curve.near, {}};
+    if (curve.near.obstacle != not_listed)
+      s.obstacle = placement_of(survey.obstacles[curve.near.obstacle], curve.near.right);
+    any_right = any_right || curve.near.right;
     steered.push_back(s);
   }
   const auto body = given.end->fitted.bag ? std::optional(bag_body(given.end->fitted.on())) : std::nullopt;
   const auto stands = space.grid(out.heights, out.steers);
+  // Steered the same way, the right wheel is seen in a mirror: the angles lie evenly about straight ahead.
+  std::vector<std::optional<Stand>> right;
+  if (any_right && clear.right) right = clear.right->grid(out.heights, out.steers);
   // The worst is looked for where the car is used: down to where it is parked, up to the top of what it reaches.
   const auto& reach = given.end->assessment.windows.reach;
   const auto& parked = given.end->fitted.parked;
@@ -72,20 +78,19 @@ std::optional<ClearanceMap> clearance_map(const MapGiven& given, const std::stop
         if (const auto gap = out.what[which].at(out.heights[i], locked && out.what[which].mover == Mover::tyre))
           take(which, std::max(0.0, *gap));
       const auto& stand = stands[i * columns + k];
-      if (!stand)
-        cell.reached = false;
-      else
-        for (const Steered& s : steered) {
-          std::optional<space::Gap> gap;
-          if (s.obstacle)
-            gap = gap_to(Mover::tyre, *s.obstacle, *stand, clear, nullptr);
-          else if (s.own == OwnPart::tyre) {
-            if (const auto bag = body ? bag_at(*body, *stand) : std::nullopt)
-              gap = space::gap_between(*clear.wheel, stand->wheel, *bag);
-          } else if (const auto& rod = s.own == OwnPart::damper ? stand->damper : clear.lip)
-            gap = space::gap_between(*clear.wheel, stand->wheel, space::Solid(*rod));
-          if (gap) take(s.which, gap->apart);
-        }
+      if (!stand) cell.reached = false;
+      for (const Steered& s : steered) {
+        const auto& of_side = s.near.right && clear.right ? right : stands;
+        const auto& from = of_side[i * columns + (s.near.right ? columns - 1 - k : k)];
+        if (!stand || !from) continue;
+        const GapIn in{clear, clear.space_of(s.near), body ? &*body : nullptr};
+        std::optional<space::Gap> gap;
+        if (s.obstacle)
+          gap = gap_to(s.mover, *s.obstacle, *from, in);
+        else if (const auto own = gap_to_own(s.mover, s.near.own, *from, in))
+          gap = own->gap;
+        if (gap) take(s.which, gap->apart);
+      }
       if (cell.which != not_listed && cell.spare < least && used(out.heights[i])) {
         least = cell.spare;
         out.worst = out.cells.size();

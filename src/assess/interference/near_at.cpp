@@ -44,8 +44,10 @@ std::vector<NearAt> near_at(const AnsweredEnd& end, double H, double angle) {
   const auto posed = parts_at(end, H, angle);
   const auto body = body_of(end);
   const double lock = clear.space ? clear.space->lock() : 0;
+  const std::optional<Stand> right =
+      clear.space && clear.right ? clear.right->steered(H, -angle) : std::nullopt; // seen in a mirror
+  const std::optional<Stand> mirrored = clear.space ? clear.space->steered(H, -angle) : std::nullopt;
   for (const GapCurve& curve : end->assessment.gaps) {
-    if (curve.joined) continue;
     NearAt here{curve.mover, curve.near, curve.source, {}, false, {}};
     if (curve.source != GapSource::solid) {
       const bool locked = lock > 0 && std::abs(angle) > lock / 2;
@@ -58,24 +60,20 @@ std::vector<NearAt> near_at(const AnsweredEnd& end, double H, double angle) {
       continue;
     }
     if (!posed) continue;
+    const Stand* stand = !curve.near.right ? &posed->stand
+                         : clear.right     ? (right ? &*right : nullptr)
+                                           : (mirrored ? &*mirrored : nullptr);
+    if (!stand) continue;
+    const GapIn in{clear, clear.space_of(curve.near), body ? &*body : nullptr};
     std::optional<space::Gap> gap;
     if (curve.near.obstacle != not_listed) {
-      const auto placed = placement_of(survey.obstacles[curve.near.obstacle]);
+      const auto placed = placement_of(survey.obstacles[curve.near.obstacle], curve.near.right);
       if (!placed) continue;
-      gap = gap_to(curve.mover, *placed, posed->stand, clear, body ? &*body : nullptr);
-      here.solid = standing(*placed, posed->stand);
-    } else if (curve.mover == Mover::bag) {
-      if (posed->bag && clear.wheel) {
-        gap = space::gap_between(*clear.wheel, posed->stand.wheel, *posed->bag);
-        std::swap(gap->on_first, gap->on_second);
-      }
-    } else if (clear.wheel) {
-      const bool damper = curve.near.own == OwnPart::damper;
-      const auto& rod = damper ? posed->stand.damper : clear.lip;
-      if (rod) {
-        gap = space::gap_between(*clear.wheel, posed->stand.wheel, space::Solid(*rod));
-        here.solid = *rod;
-      }
+      gap = gap_to(curve.mover, *placed, *stand, in);
+      here.solid = standing(*placed, *stand);
+    } else if (const auto own = gap_to_own(curve.mover, curve.near.own, *stand, in)) {
+      gap = own->gap;
+      if (own->solid) here.solid = *own->solid;
     }
     if (!gap) continue;
     here.gap = *gap;

@@ -87,18 +87,18 @@ std::vector<Recheck> rechecks(const AnsweredEnd& end, const std::vector<build::C
     surveyed = clearances(given);
   }
   for (const GapCurve& gap : here.gaps) {
-    if (gap.joined) continue;
     Recheck row;
     row.mover = gap.mover;
     row.near = gap.near;
     row.what = std::string(key_of(gap.mover)) + "|" +
-               (gap.near.own != OwnPart::none ? std::string(name_of(gap.near.own)) : gap.near.name);
+               (gap.near.own != OwnPart::none ? std::string(name_of(gap.near.own)) : gap.near.name) +
+               (gap.near.right ? "|right" : "");
     row.digest = digest_for(end, gap);
     if (const auto least = least_of(gap)) row.figure = least->first, row.height = least->second;
     if (surveyed)
       for (const GapCurve& other : surveyed->gaps)
         if (other.mover == gap.mover && other.near.own == gap.near.own && other.near.name == gap.near.name &&
-            other.near.obstacle == gap.near.obstacle) {
+            other.near.obstacle == gap.near.obstacle && other.near.right == gap.near.right) {
           if (const auto least = least_of(other)) row.before = least->first;
         }
     for (const build::Check& check : ticked)

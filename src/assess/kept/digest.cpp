@@ -97,13 +97,14 @@ void Digester::add_field(const build::Field& field, const void* in) {
     return;
   case number:
   case maybe_number:
-    if (const auto value = field.number(in)) key(field.key), add(*value);
+    if (const auto value = field.number(in); value && value != field.later) key(field.key), add(*value);
     return;
   case readings:
     if (const auto& values = field.readings(in).values; !values.empty()) key(field.key), add(values);
     return;
   case choice:
-    if (const auto* row = field.choice(in)) key(field.key), add(std::string_view(row->key));
+    if (const auto row = field.choices->row_of(field.at(in)); row && static_cast<double>(*row) != field.later)
+      key(field.key), add(std::string_view(field.choice(in)->key));
     return;
   case wish:
     if (const auto& value = field.wish(in)) key(field.key), add_fields(field.of(), &*value);

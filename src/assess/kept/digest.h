@@ -28,7 +28,8 @@ struct Digest {
 
 /// Takes a value in piece by piece. Pieces are framed, so that no two different values give one stream; numbers go in
 /// as their eight bytes, least first. Fields of the document go in by their key in the file and only where they are
-/// filled, so that a later version with more fields has the same digest for a build that leaves those out.
+/// filled, and those that came later only where they are not as they begin, so that a later version with more fields
+/// has the same digest for a build that leaves those out.
 class Digester {
 public:
   Digester();

@@ -75,6 +75,30 @@ KitParts kit_parts(const AirKit& kit, const shelf::Shelf& shelf) {
   return out;
 }
 
+namespace {
+
+std::optional<std::pair<double, double>> cut_by(const shelf::Part* by_switch, const shelf::Part* relief) {
+  if (!by_switch) return std::nullopt;
+  double in = *by_switch->cut_in, out = *by_switch->cut_out;
+  if (relief) out = std::min(out, *relief->opens_at), in = std::min(in, out);
+  return std::pair(in, out);
+}
+
+} // namespace
+
+std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts) {
+  return cut_by(parts[KitRole::pressure_switch], parts[KitRole::relief]);
+}
+
+std::optional<double> full_tank(const AirKit& kit, const shelf::Shelf& shelf) {
+  const auto find = [&](shelf::PartKind kind, const std::string& name) {
+    return name.empty() ? nullptr : shelf.find(kind, name);
+  };
+  const auto cut = cut_by(find(shelf::PartKind::pressure_switch, kit.pressure_switch),
+                          find(shelf::PartKind::relief_valve, kit.relief));
+  return cut ? std::optional(cut->second) : std::nullopt;
+}
+
 std::vector<KitBox> kit_boxes(const AirKit& kit, const KitParts& parts) {
   std::vector<KitBox> out;
   const auto add = [&](KitRole role, const build::PartPlace& place, const char* field, double forward = 0) {

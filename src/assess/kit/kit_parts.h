@@ -61,6 +61,12 @@ struct KitParts {
 };
 [[nodiscard]] KitParts kit_parts(const build::AirKit& kit, const shelf::Shelf& shelf);
 
+/// Pa at which the compressors start and stop: the switch's; a relief valve that opens first is where it stops.
+/// @returns none without a switch
+[[nodiscard]] std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts);
+/// Pa that a kit's tank is full at, read from the shelf by itself. @returns none without a switch
+[[nodiscard]] std::optional<double> full_tank(const build::AirKit& kit, const shelf::Shelf& shelf);
+
 /// A part as a box in the car: m from the front axle's middle on the ground, x rearward as load cases have it.
 struct KitBox {
   KitRole role = KitRole::tank;

@@ -39,8 +39,9 @@ StoredPreset stored(const LevelingGiven& given, std::size_t preset) {
   const AirGiven& air = given.air;
   StoredPreset out;
   out.preset = preset, out.name = air.presets[preset], out.use = air.uses[preset];
-  out.height = *heights_of(air, preset);
-  const auto car = car_air(air, {out.height, given.load_case, full_tank(air).value_or(0), false});
+  const Standing standing = *standing_of(air, preset);
+  out.height = standing.heights;
+  const auto car = car_air(air, {out.height, given.load_case, full_tank(air).value_or(0), false, standing.aired_out});
   if (!car) {
     out.trouble = car.error();
     return out;

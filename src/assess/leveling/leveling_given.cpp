@@ -124,11 +124,12 @@ LevelingGiven leveling_given(const build::Build& build, const AirGiven& air, std
           load_case};
 }
 
-Expected<LearnedCar> learned_car(const LevelingGiven& given, const std::array<double, 2>& heights, bool running) {
+Expected<LearnedCar> learned_car(const LevelingGiven& given, const std::array<double, 2>& heights, bool running,
+                                 bool aired_out) {
   const auto full = full_tank(given.air);
   if (!full) return refuse(words("The kit has no pressure switch: how full the tank is, nobody knows."));
   const bool pumps = running && given.air.parts[KitRole::compressor];
-  auto air = car_air(given.air, {heights, given.load_case, *full, pumps});
+  auto air = car_air(given.air, {heights, given.load_case, *full, pumps, aired_out});
   if (!air) return refuse(air.error());
   const auto lean = roll({given.air.ends, given.bend, heights, given.load_case});
   LearnedCar out;

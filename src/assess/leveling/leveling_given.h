@@ -38,7 +38,7 @@ struct LearnedCar {
 /// @returns the car standing at these heights with a full tank; or what is missing, said as a builder would
 /// Source: docs/models.md, "Rolling car".
 [[nodiscard]] Expected<LearnedCar> learned_car(const LevelingGiven& given, const std::array<double, 2>& heights,
-                                               bool running = true);
+                                               bool running = true, bool aired_out = false);
 /// The same at the road preset.
 [[nodiscard]] Expected<LearnedCar> learned_car(const LevelingGiven& given);
 

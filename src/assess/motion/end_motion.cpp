@@ -24,11 +24,10 @@ using motion::Geometry;
 using motion::Joint;
 using motion::Shape;
 
-constexpr double looked_at = 0.2;        // m either way of the surveyed height
-constexpr double pose_step = 0.010;      // m between poses
-constexpr double short_of_end = 0.002;   // m before the joints' end that the curves stop: there they turn too fast
-constexpr double smooth_enough = 5e-6;   // m that a curve may lie off the poses
-constexpr double trusted_beyond = 0.015; // m beyond what a tape has read
+constexpr double looked_at = 0.2;      // m either way of the surveyed height
+constexpr double pose_step = 0.010;    // m between poses
+constexpr double short_of_end = 0.002; // m before the joints' end that the curves stop: there they turn too fast
+constexpr double smooth_enough = 5e-6; // m that a curve may lie off the poses
 
 /// The geometry with what a design moves. Of a coaxial spring the upper seat goes with the mount.
 Geometry designed(Geometry g, const MotionGiven& given) {
@@ -154,19 +153,29 @@ std::optional<curve::Polynomial> curve_of(const std::vector<EndPose>& poses,
     H.push_back(pose.H);
     length.push_back((pose.*what)->length);
   }
-  // Near the joints' end lengths turn faster than any polynomial: there is less of the travel, and it is right.
-  while (H.size() >= 5) {
-    const auto smooth = motion::smooth_through(H, length);
-    lowest = H.front(), highest = H.back();
-    if (smooth.off <= smooth_enough) return smooth.curve;
+  // Near the joints' end lengths turn faster than any polynomial: there is less of the travel, and it is right. What
+  // goes is the end without which a curve lies better, and never the height the car stood at.
+  struct Part {
+    std::vector<double> H, length;
+    motion::Smooth smooth;
+  };
+  const auto fitted = [&](std::size_t from, std::size_t to) {
+    Part part{{H.begin() + static_cast<std::ptrdiff_t>(from), H.begin() + static_cast<std::ptrdiff_t>(to)},
+              {length.begin() + static_cast<std::ptrdiff_t>(from), length.begin() + static_cast<std::ptrdiff_t>(to)},
+              {}};
+    if (part.H.size() >= 5) part.smooth = motion::smooth_through(part.H, part.length);
+    return part;
+  };
+  Part now = fitted(0, H.size());
+  while (now.H.size() >= 5) {
+    lowest = now.H.front(), highest = now.H.back();
+    if (now.smooth.off <= smooth_enough) return now.smooth.curve;
+    H = now.H, length = now.length;
     const std::size_t some = 1 + H.size() / 16;
-    if (H0 - H.front() > H.back() - H0) {
-      H.erase(H.begin(), H.begin() + static_cast<std::ptrdiff_t>(some));
-      length.erase(length.begin(), length.begin() + static_cast<std::ptrdiff_t>(some));
-    } else {
-      H.resize(H.size() - some);
-      length.resize(length.size() - some);
-    }
+    Part without_low = fitted(some, H.size()), without_high = fitted(0, H.size() - some);
+    const bool keeps_low = without_high.H.back()<H0, keeps_high = without_low.H.front()> H0;
+    const bool low = keeps_high ? false : keeps_low ? true : without_low.smooth.off < without_high.smooth.off;
+    now = low ? std::move(without_low) : std::move(without_high);
   }
   return std::nullopt;
 }
@@ -250,16 +259,22 @@ private:
       out_.poses = travel(*out_.corner, H0_, ends_, out_.corner_poses);
       if (out_.joints->differ) {
         Ends right;
-        out_.right_poses = travel(motion::CornerLinkage(side[1]), H0_, right);
+        out_.right_corner = std::make_shared<const motion::CornerLinkage>(side[1]);
+        out_.right_poses = travel(*out_.right_corner, H0_, right, out_.right_corner_poses);
         // The side that ends first ends both.
         if (right.low && (!ends_.low || right.low->reached > ends_.low->reached)) ends_.low = right.low;
         if (right.high && (!ends_.high || right.high->reached < ends_.high->reached)) ends_.high = right.high;
       }
     }
     if (out_.poses.size() >= 5) {
-      if (const auto lock = survey_.points->lock; lock && out_.corner && out_.corner->steers())
-        out_.locked = {poses_at(*out_.corner, out_.corner_poses, -*lock),
-                       poses_at(*out_.corner, out_.corner_poses, *lock)};
+      const auto locked = [&](const motion::CornerLinkage& corner, const std::vector<motion::CornerPose>& straight) {
+        const double lock = *survey_.points->lock;
+        return std::array{poses_at(corner, straight, -lock), poses_at(corner, straight, lock)};
+      };
+      if (survey_.points->lock && out_.corner && out_.corner->steers()) {
+        out_.locked = locked(*out_.corner, out_.corner_poses);
+        if (out_.right_corner) out_.right_locked = locked(*out_.right_corner, out_.right_corner_poses);
+      }
       out_.low_end = ends_.low;
       out_.high_end = ends_.high;
       return;
@@ -276,6 +291,8 @@ private:
     out_.corner_poses.clear();
     out_.axle_poses.clear();
     out_.right_poses.clear();
+    out_.right_corner.reset();
+    out_.right_corner_poses.clear();
   }
 
   /// Of what was read on the tape first, then of the joints; a design that moves joints moves a tape's curve as much.
@@ -298,19 +315,16 @@ private:
       // The joints' own range counts only where a curve of theirs is used.
       const bool by_joints = (spring && (!read_.spring_fit || moves())) || (damper && !read_.damper_fit);
       if (!by_joints) low = lowest_, high = highest_;
-      for (const auto* fit : {&read_.spring_fit, &read_.damper_fit, &read_.right_spring_fit})
+      for (const auto* fit : {&read_.spring_fit, &read_.damper_fit, &read_.right_spring_fit, &read_.right_damper_fit})
         if (*fit) {
-          low = std::max(low, (*fit)->lowest - trusted_beyond - given_.drop_spindle);
-          high = std::min(high, (*fit)->highest + trusted_beyond - given_.drop_spindle);
+          low = std::max(low, (*fit)->lowest - trusted_past_reading - given_.drop_spindle);
+          high = std::min(high, (*fit)->highest + trusted_past_reading - given_.drop_spindle);
         }
     }
     if (read_.spring_fit) {
       out_.spring = lowered(read_.spring_fit->length);
-      if (const auto& right = read_.right_spring_fit) { // one map for both sides: their mean
-        out_.spring = plus(*out_.spring, lowered(right->length), 1);
-        for (double& c : out_.spring->c)
-          c /= 2;
-      }
+      if (const auto& right = read_.right_spring_fit) // one map for both sides: their mean
+        out_.spring = halved(plus(*out_.spring, lowered(right->length), 1));
       out_.spring_from = MapSource::cycle_sheet;
       if (spring && moves()) {
         if (const auto as_surveyed = surveyed_spring(low, high))
@@ -321,8 +335,54 @@ private:
       out_.spring_from = MapSource::hard_points;
     }
     out_.damper = read_.damper_fit ? lowered(read_.damper_fit->length) : damper;
+    if (read_.damper_fit && read_.right_damper_fit)
+      out_.damper = halved(plus(*out_.damper, lowered(read_.right_damper_fit->length), 1));
     out_.lowest = low;
     out_.highest = high;
+    both_sides(low, high);
+  }
+
+  /// Left and right by themselves, where they differ: the worse side holds, and a mean would hide it.
+  void both_sides(double low, double high) {
+    if (out_.spring && out_.spring_from == MapSource::cycle_sheet && read_.right_spring_fit) {
+      const curve::Polynomial left = lowered(read_.spring_fit->length), right = lowered(read_.right_spring_fit->length);
+      // What a design moves, it moves alike on both sides.
+      const auto moved = plus(*out_.spring, halved(plus(left, right, 1)), -1);
+      out_.springs = {plus(left, moved, 1), plus(right, moved, 1)};
+    }
+    if (read_.damper_fit && read_.right_damper_fit)
+      out_.dampers = {lowered(read_.damper_fit->length), lowered(read_.right_damper_fit->length)};
+    const auto [left, right] = sides();
+    if (right.empty()) return;
+    const auto of_joints = [&](std::optional<motion::Strut> EndPose::*what) {
+      std::optional<std::array<curve::Polynomial, 2>> out;
+      double from = low, to = high;
+      const auto a = curve_of(left, what, H0_, from, to);
+      const auto b = curve_of(right, what, H0_, from, to);
+      if (a && b) out = {*a, *b}, out_.lowest = std::max(out_.lowest, from), out_.highest = std::min(out_.highest, to);
+      return out;
+    };
+    if (out_.spring && out_.spring_from == MapSource::hard_points) out_.springs = of_joints(&EndPose::spring);
+    if (out_.damper && !read_.damper_fit) out_.dampers = of_joints(&EndPose::damper);
+  }
+
+  /// The poses of each side; no right ones where both are alike.
+  [[nodiscard]] std::array<std::vector<EndPose>, 2> sides() const {
+    if (!out_.joints || !out_.joints->differ) return {};
+    if (!out_.axle) return {out_.poses, out_.right_poses};
+    std::array<std::vector<EndPose>, 2> out{out_.poses, out_.poses};
+    for (std::size_t side = 0; side < 2; ++side)
+      for (std::size_t i = 0; i < out_.axle_poses.size(); ++i) {
+        out[side][i].spring = out_.axle_poses[i].springs[side];
+        out[side][i].damper = out_.axle_poses[i].dampers[side];
+      }
+    return out;
+  }
+
+  static curve::Polynomial halved(curve::Polynomial sum) {
+    for (double& c : sum.c)
+      c /= 2;
+    return sum;
   }
 
   /// A curve over the heights that were read, over those of the design.

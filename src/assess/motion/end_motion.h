@@ -59,6 +59,7 @@ struct TravelEnd {
   bool below = false;         // forbids what is below; else what is above
   std::optional<double> gain; // m of height for a metre of the part
   const char* part = nullptr; // which joint, for people; none where `what` says it all
+  bool driven_only = false;   // counts where the car is driven: at full lock
 };
 
 /// Where the curve of one side comes from.
@@ -76,12 +77,18 @@ struct EndMotion {
   /// Steered fully to the right and to the left, rising in H, further apart; empty where nothing steers or no lock was
   /// measured.
   std::array<std::vector<motion::CornerPose>, 2> locked;
-  std::vector<EndPose> right_poses; // only where the right side differs, at the same heights as far as they reach
+  // Only where the right side differs, mirrored to the left: at the same heights as far as they reach.
+  std::vector<EndPose> right_poses;
+  std::shared_ptr<const motion::CornerLinkage> right_corner;
+  std::vector<motion::CornerPose> right_corner_poses;
+  std::array<std::vector<motion::CornerPose>, 2> right_locked;
   std::optional<motion::OutOfReach> low_end, high_end; // what stops the joints within the heights looked at; dh
   std::vector<TravelEnd> travel_ends;
 
   // Of H, over [lowest, highest]; mean of both sides where they differ. None: not measured this way.
   std::optional<curve::Polynomial> spring, damper;
+  /// The same of the left and the right side, where they differ.
+  std::optional<std::array<curve::Polynomial, 2>> springs, dampers;
   double lowest = 0, highest = 0;
   MapSource spring_from = MapSource::single_reading;
 

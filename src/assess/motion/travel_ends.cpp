@@ -1,6 +1,7 @@
 #include "assess/motion/travel_ends.h"
 
 #include "curve/root.h"
+#include "space/wheel_solid.h"
 
 #include <algorithm>
 #include <cmath>
@@ -54,22 +55,26 @@ Figure link_angle(const LinkPlane& p, double dh) {
 struct ShaftAt {
   double angle = 0, plunge = 0;
 };
-std::optional<ShaftAt> shaft_at(const build::Shaft& shaft, bool propeller, double dh, const EndPose* at) {
+/// @param steer  rad that the wheel is turned by, left positive: of a drive shaft's outer joint
+std::optional<ShaftAt> shaft_at(const build::Shaft& shaft, bool propeller, double dh, const EndPose* at,
+                                double steer = 0) {
   if (!shaft.across || !shaft.down) return std::nullopt;
   const double outward = at ? at->wheel_outward : 0, forward = at ? at->wheel_forward : 0;
   const double down = *shaft.down + dh;
   if (propeller) {
-    // Seen from the side; the pinion looks forward along the shaft, and the gearbox's flange lies level.
+    // Seen from the side; the pinion looks forward along the shaft, the gearbox's flange rearward: nose up, it falls.
     const double along = *shaft.across - forward;
     const double slope = std::atan2(down, along), pinion = shaft.flange_angle + (at ? at->pinion.value_or(0) : 0);
-    return ShaftAt{std::max(std::abs(slope), std::abs(slope - pinion)),
+    const double gearbox = shaft.inner_angle.value_or(0);
+    return ShaftAt{std::max(std::abs(slope - gearbox), std::abs(slope - pinion)),
                    std::hypot(along, down) - std::hypot(*shaft.across, *shaft.down)};
   }
   const double across = *shaft.across + outward;
   const double inner = std::atan2(std::hypot(down, forward), across);
-  const double lean = at && at->camber ? *at->camber : 0;
-  // The wheel's own axis leans down outward by the camber.
-  const double outer = std::abs(std::atan2(down, across) - lean);
+  // The wheel's own axis leans down outward by the camber, and turns with the steering.
+  const motion::Point wheel = space::wheel_place({}, at && at->camber ? *at->camber : 0, 0, steer).outward;
+  const motion::Point along = unit({forward, across, -down});
+  const double outer = std::acos(std::clamp(motion::dot(along, wheel), -1.0, 1.0));
   return ShaftAt{std::max(inner, outer), std::hypot(across, down, forward) - std::hypot(*shaft.across, *shaft.down)};
 }
 
@@ -80,6 +85,16 @@ Figure hose_slack(const build::BrakeHose& hose, double dh) {
 
 bool is_propeller(const build::EndSurvey& survey) {
   return is_solid_axle(survey.layout);
+}
+bool steers(const build::EndSurvey& survey) {
+  switch (shape_of(survey.layout)) {
+  case motion::Shape::strut:
+  case motion::Shape::double_arm:
+  case motion::Shape::king_beam:
+    return true;
+  default:
+    return false;
+  }
 }
 
 /// Adds where something is used up, to either side of where the car stood.
@@ -280,6 +295,20 @@ void add_travel_ends(const build::EndSurvey& survey, double H0, EndMotion& motio
       add_ends(
           Runs::shaft_angle, nullptr, false, H0, [&](double dh) -> Figure { return *allowed - here(dh).angle; },
           motion);
+    const auto lock = survey.points->lock;
+    if (const auto& allowed = survey.shaft.turn_allowed; allowed && lock && !is_propeller(survey) && steers(survey)) {
+      // At lock it counts where the car is driven; where it stands for a moment nobody steers it.
+      const std::size_t first = motion.travel_ends.size();
+      const auto locked = [&](double dh) -> Figure {
+        EndPose room;
+        const EndPose* pose = at(dh, room);
+        const auto bent = [&](double steer) { return shaft_at(survey.shaft, false, dh, pose, steer)->angle; };
+        return *allowed - std::max(bent(*lock), bent(-*lock));
+      };
+      add_ends(Runs::shaft_angle, words("at full lock"), false, H0, locked, motion);
+      for (std::size_t i = first; i < motion.travel_ends.size(); ++i)
+        motion.travel_ends[i].driven_only = true;
+    }
     if (const auto& in = survey.shaft.plunge_in)
       add_ends(
           Runs::shaft_plunge, nullptr, true, H0, [&](double dh) -> Figure { return *in + here(dh).plunge; }, motion);

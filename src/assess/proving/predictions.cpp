@@ -37,8 +37,8 @@ Expected<CornerTimes> corner_times(const LevelingGiven& given, std::size_t circu
 }
 
 Expected<double> together_time(const LevelingGiven& given, const std::array<double, 2>& from,
-                               const std::array<double, 2>& to) {
-  const auto car = learned_car(given, from);
+                               const std::array<double, 2>& to, bool aired_out) {
+  const auto car = learned_car(given, from, true, aired_out);
   if (!car) return refuse(car.error());
   ByHand by_hand(*car);
   const auto circuits = circuits_of(given.air.kit);
@@ -78,11 +78,12 @@ std::optional<Predicted> predict(const LevelingGiven& given, const std::stop_tok
   if (parked && road)
     for (const bool up : {true, false}) {
       if (stopped()) return std::nullopt;
-      const auto low = *heights_of(air, *parked), high = *heights_of(air, *road);
+      const Standing lies = *standing_of(air, *parked);
+      const auto low = lies.heights, high = *heights_of(air, *road);
       auto down = low;
       for (double& H : down)
         H += on_its_stop;
-      const auto took = together_time(given, up ? low : high, up ? high : down);
+      const auto took = together_time(given, up ? low : high, up ? high : down, up && lies.aired_out);
       if (!took)
         trouble(took.error());
       else

@@ -22,8 +22,9 @@ struct CornerTimes {
 [[nodiscard]] Expected<CornerTimes> corner_times(const LevelingGiven& given, std::size_t circuit, double flow = 1);
 
 /// s that all corners together take from one height to another, until the last is there.
+/// @param aired_out  they begin with their bags vented, the car on its stops
 [[nodiscard]] Expected<double> together_time(const LevelingGiven& given, const std::array<double, 2>& from,
-                                             const std::array<double, 2>& to);
+                                             const std::array<double, 2>& to, bool aired_out = false);
 
 struct Predicted {
   Predictions figures;

@@ -89,10 +89,11 @@ private:
     const auto domain = domain_of(end_.model, &fitted, wished_);
     const Windows windows = domain ? find_windows(end_.model, &fitted, *domain, end_.road) : Windows{};
     misfits_of_heights(at_.brief, end_.presets, windows, misfits);
-    if (const auto m = misfit_of_stops(fitted)) misfits.push_back(*m);
+    misfits_of_stops(fitted, misfits);
     refuse_by(misfits, base);
     if (windows.reach) base.fitted.lowest = windows.reach->low.height;
     if (windows.reach) base.lift = windows.reach->high.height - *end_.road;
+    driven_ = driven_presets(at_.brief, end_.presets, windows);
     return free_travel(fitted, Meeting::hit);
   }
 
@@ -128,7 +129,10 @@ private:
     for (std::size_t c = 0; c < end_.model.loads.size(); ++c) {
       const EndLoad& load = *end_.model.loads[c];
       const auto state = road ? bag.state(*road, load) : std::nullopt;
-      misfits_on_the_road(bag, state, stroke_ends(bag, load, *end_.road, travel), c, misfits);
+      for (const std::size_t p : driven_) {
+        const double H = *end_.presets[p];
+        misfits_driven_at(bag, p, H, H == *end_.road ? state : bag.state(H, load), c, misfits, &travel);
+      }
       if (!misfits.empty() || !state || !state->frequency) break; // one case is enough to refuse it
       option.fitted.frequency.push_back(*state->frequency);
       option.fitted.ride_frequency.push_back(*state->ride_frequency);
@@ -148,6 +152,7 @@ private:
   FittedEnd end_;
   std::vector<double> wished_;
   std::optional<double> top_;
+  std::vector<std::size_t> driven_; // presets, of the bag and stack that stand now
   /// The stack that the bag stands on now.
   struct Stood {
     std::pair<double, double> split;

@@ -32,6 +32,7 @@ constexpr double floor_twist_limit = 0.003; // m
 constexpr FindingRow rows[] = {
     {"reading_missing", &stages::car_in},
     {"unsprung_estimated", &stages::car_in},
+    {"corner_lighter_than_wheel", &stages::car_in},
     {"weight_one_side", &stages::car_in},
     {"height_one_side", &stages::car_in},
     {"spring_base_estimated", &stages::car_in},
@@ -68,6 +69,7 @@ public:
     missing();
     for (const End end : build::both_ends) {
       stand_ins(end);
+      lighter_than_wheel(end);
       track(end);
       wheel(end);
       sides(end);
@@ -138,6 +140,24 @@ private:
   }
 
   static const char* lower_name(End end) { return end == End::front ? words("front") : words("rear"); }
+
+  /// A corner that weighs no more than its own wheel carries nothing: what is wrong is the reading.
+  void lighter_than_wheel(End end) {
+    const build::EndSurvey& e = survey(end);
+    const double wheel = unsprung_mass(e);
+    for (const Side side : build::both_sides) {
+      if (e.corners[at(side)].mass.values.empty()) continue;
+      const double on_it = *corner_mass(e, side);
+      if (on_it > wheel) continue;
+      auto& f = add(row("corner_lighter_than_wheel"), Severity::stop, end, path(end, side, "mass_kg"),
+                    {words("{0} {1} weighs less than its wheel"), {name_of(end), name_of(side)}},
+                    {words("{0} stands on it, and wheel, brake and upright alone are taken to weigh {1}."),
+                     {told_from(kilograms(on_it), wheel), told_from(kilograms(wheel), on_it)}},
+                    {words("Weigh it again, and type what wheel, brake and upright weigh."), {}});
+      f.number = kilograms(on_it);
+      f.limit = kilograms(wheel);
+    }
+  }
 
   /// Where something stands in for what was not measured, it says so.
   void stand_ins(End end) {

@@ -40,9 +40,6 @@ void fill_in(const build::EndSurvey& survey, SurveyedEnd& out) {
   take(out.damper_ratio, "damper_ratio", Kind::plain, usual.damper_ratio);
 }
 
-/// How far beyond the heights that were read a curve may be trusted, m.
-constexpr double trusted_beyond = 0.015;
-
 /// A length of the sheet as a curve over height; none where it has too little of it.
 std::optional<motion::CycleFit> fit_of(const List<build::CycleRow>& rows, std::optional<double> build::CycleRow::*what,
                                        std::vector<std::size_t>& used, std::optional<Message>& trouble) {
@@ -81,13 +78,17 @@ void read_cycle_extras(const build::EndSurvey& survey, SurveyedEnd& out) {
         if (gap.name == name) readings.push_back({row.height, gap.value});
     if (auto fit = motion::fit_cycle(readings)) out.gap_fits.push_back({name, std::move(*fit)});
   }
-  std::optional<Message> nothing; // a right side of too few rows says nothing; the left one's stands for it
+  // A right side of too few rows says nothing; the left one's stands for it.
+  std::optional<Message> nothing;
   out.right_spring_fit = fit_of(survey.cycle_right, &build::CycleRow::spring, out.right_rows, nothing);
-  if (!out.right_spring_fit || !out.height) return;
-  const motion::CycleFit& right = *out.right_spring_fit;
-  const bool holds = *out.height >= right.lowest - trusted_beyond && *out.height <= right.highest + trusted_beyond &&
-                     right.length.read(*out.height).slope > 0;
-  if (!holds) out.right_spring_fit.reset();
+  out.right_damper_fit = fit_of(survey.cycle_right, &build::CycleRow::damper, out.right_damper_rows, nothing);
+  for (auto* fit : {&out.right_spring_fit, &out.right_damper_fit}) {
+    if (!*fit || !out.height) continue;
+    const bool holds = *out.height >= (*fit)->lowest - trusted_past_reading &&
+                       *out.height <= (*fit)->highest + trusted_past_reading &&
+                       (*fit)->length.read(*out.height).slope > 0;
+    if (!holds) fit->reset();
+  }
 }
 
 /// Reads the cycle sheet where the car stood on its wheels within what it covers.
@@ -97,7 +98,7 @@ void read_cycle(const build::EndSurvey& survey, SurveyedEnd& out) {
   auto spring = fit_of(survey.cycle, &build::CycleRow::spring, out.spring_rows, out.cycle_trouble);
   auto damper = fit_of(survey.cycle, &build::CycleRow::damper, out.damper_rows, out.cycle_trouble);
   const auto covers = [&](const motion::CycleFit& fit) {
-    if (H >= fit.lowest - trusted_beyond && H <= fit.highest + trusted_beyond) return true;
+    if (H >= fit.lowest - trusted_past_reading && H <= fit.highest + trusted_past_reading) return true;
     if (!out.cycle_trouble)
       out.cycle_trouble = Message{words("The car stood at {0} on its wheels; the sheet goes from {1} to {2}."),
                                   {metres(H), metres(fit.lowest), metres(fit.highest)}};

@@ -14,6 +14,9 @@
 
 namespace mavrel::assess {
 
+/// m beyond the heights that were read that a curve through readings is trusted.
+constexpr double trusted_past_reading = 0.015;
+
 /// All that an end's readings are read from.
 struct SurveyGiven {
   End end = End::front;
@@ -57,9 +60,9 @@ struct SurveyedEnd {
     std::string name;
     motion::CycleFit fit;
   };
-  std::vector<GapFit> gap_fits;                     // of the gaps somebody named
-  std::optional<motion::CycleFit> right_spring_fit; // of the right side's own sheet
-  std::vector<std::size_t> right_rows;
+  std::vector<GapFit> gap_fits;                                       // of the gaps somebody named
+  std::optional<motion::CycleFit> right_spring_fit, right_damper_fit; // of the right side's own sheet
+  std::vector<std::size_t> right_rows, right_damper_rows;
 
   std::optional<double> damper_length, damper_open, damper_shut; // m, as taken
   std::optional<double> stop_gap;                                // m, as taken

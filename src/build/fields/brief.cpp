@@ -14,6 +14,8 @@ static void fields(TableMaker& v, HeightWish& wish) {
 static void fields(TableMaker& v, Preset& preset) {
   v.text("name", preset.name, words("name"), 40);
   v.choice("use", preset.use, words("use"));
+  v.choice("parked", preset.parked, words("how it is parked"));
+  v.later();
   v.wish("front", preset.wish[0], words("front height"));
   v.wish("rear", preset.wish[1], words("rear height"));
   v.extra(preset.extra);
@@ -58,6 +60,8 @@ static void fields(TableMaker& v, Brief& brief) {
   v.number("rear_quicker_low", brief.rear_quicker_low, {Kind::share, -0.5, 1, words("rear quicker by at least")});
   v.number("rear_quicker_high", brief.rear_quicker_high, {Kind::share, -0.5, 1, words("rear quicker by at most")});
   v.number("exponent", brief.exponent, {Kind::plain, 1, 1.4, words("exponent of quick movement")});
+  v.number("braking_g", brief.braking, {Kind::plain, 0.05, 1.5, words("braking that dive is told at, of g")});
+  v.later();
   v.number("settle_speed_m_per_s", brief.settle_speed, {Kind::road_speed, 2, 70, words("speed to settle flat at")});
   v.number("gauge_error_pa", brief.gauge_error, {Kind::pressure, 0, 2e5, words("gauge error, either way")});
   v.number("load_doubt_kg", brief.load_doubt, {Kind::mass, 0, 200, words("load known to, a corner, either way")});

@@ -74,6 +74,7 @@ static void fields(TableMaker& v, Shaft& shaft) {
   v.number("plunge_in_m", shaft.plunge_in, {Kind::length, 0, 0.2, words("shaft may shorten by")});
   v.number("plunge_out_m", shaft.plunge_out, {Kind::length, 0, 0.2, words("shaft may lengthen by")});
   v.number("flange_angle_rad", shaft.flange_angle, {Kind::angle, -0.5, 0.5, words("flange's angle, nose up")});
+  v.number("inner_angle_rad", shaft.inner_angle, {Kind::angle, -0.5, 0.5, words("gearbox flange's angle, nose up")});
   v.extra(shaft.extra);
 }
 
@@ -82,6 +83,10 @@ static void fields(TableMaker& v, Obstacle& o) {
   v.choice("kind", o.kind, words("kind"));
   v.choice("shape", o.shape, words("shape"));
   v.choice("fixed_to", o.fixed_to, words("fixed"));
+  v.choice("bolted_to", o.bolted_to, words("bolted to"));
+  v.later();
+  v.choice("on_car", o.on_car, words("on the car"));
+  v.later();
   v.choice("gap_from", o.gap_from, words("taped"));
   v.choice("gap_way", o.gap_way, words("where it lies"));
   v.choice("gap_at", o.gap_at, words("wheels"));

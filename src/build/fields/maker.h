@@ -106,6 +106,13 @@ public:
     field.most = most;
     field.list = &list_type_of<L>();
   }
+  /// The field before is one that came later; see Field::later.
+  void later() {
+    Field& field = to_.fields.back();
+    const void* value = sample_ + field.offset;
+    field.later = field.type == FieldType::choice ? static_cast<double>(*field.choices->row_of(value))
+                                                  : *static_cast<const double*>(value);
+  }
   /// Keys this program does not know; the last of every struct.
   void extra(const Extra& value) { add(FieldType::extra, "", "", value); }
 

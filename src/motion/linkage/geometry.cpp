@@ -111,35 +111,39 @@ constexpr Part king_beam_parts[] = {Part::arm, Part::upright};
 constexpr Part solid_axle_parts[] = {Part::axle};
 
 constexpr BarRow strut_bars[] = {
-    {J::lower_front, J::lower_outer, words("lower arm, front")},
-    {J::lower_rear, J::lower_outer, words("lower arm, rear")},
-    {J::rod_inner, J::rod_outer, words("track rod")},
+    {J::lower_front, J::lower_outer, words("lower arm, front"), Part::lower_arm},
+    {J::lower_rear, J::lower_outer, words("lower arm, rear"), Part::lower_arm},
+    {J::rod_inner, J::rod_outer, words("track rod"), Part::body},
 };
 constexpr BarRow double_arm_bars[] = {
-    {J::lower_front, J::lower_outer, words("lower arm, first leg")},
-    {J::lower_rear, J::lower_outer, words("lower arm, second leg")},
-    {J::upper_front, J::upper_outer, words("upper arm, first leg")},
-    {J::upper_rear, J::upper_outer, words("upper arm, second leg")},
-    {J::rod_inner, J::rod_outer, words("track rod")},
+    {J::lower_front, J::lower_outer, words("lower arm, first leg"), Part::lower_arm},
+    {J::lower_rear, J::lower_outer, words("lower arm, second leg"), Part::lower_arm},
+    {J::upper_front, J::upper_outer, words("upper arm, first leg"), Part::upper_arm},
+    {J::upper_rear, J::upper_outer, words("upper arm, second leg"), Part::upper_arm},
+    {J::rod_inner, J::rod_outer, words("track rod"), Part::body},
 };
 constexpr BarRow multi_link_bars[] = {
-    {J::link1_inner, J::link1_outer, words("link 1")}, {J::link2_inner, J::link2_outer, words("link 2")},
-    {J::link3_inner, J::link3_outer, words("link 3")}, {J::link4_inner, J::link4_outer, words("link 4")},
-    {J::link5_inner, J::link5_outer, words("link 5")},
+    {J::link1_inner, J::link1_outer, words("link 1"), Part::link1},
+    {J::link2_inner, J::link2_outer, words("link 2"), Part::link2},
+    {J::link3_inner, J::link3_outer, words("link 3"), Part::link3},
+    {J::link4_inner, J::link4_outer, words("link 4"), Part::link4},
+    {J::link5_inner, J::link5_outer, words("link 5"), Part::link5},
 };
 constexpr BarRow hinge_bars[] = {
-    {J::hinge_inner, J::wheel_centre, words("arm, inner leg")},
-    {J::hinge_outer, J::wheel_centre, words("arm, outer leg")},
+    {J::hinge_inner, J::wheel_centre, words("arm, inner leg"), Part::arm},
+    {J::hinge_outer, J::wheel_centre, words("arm, outer leg"), Part::arm},
 };
 constexpr BarRow king_beam_bars[] = {
-    {J::hinge_inner, J::king_lower, words("beam")},   {J::hinge_outer, J::king_lower, words("radius arm")},
-    {J::hinge_inner, J::king_upper, words("beam")},   {J::hinge_outer, J::king_upper, words("radius arm")},
-    {J::rod_inner, J::rod_outer, words("track rod")},
+    {J::hinge_inner, J::king_lower, words("beam"), Part::arm},
+    {J::hinge_outer, J::king_lower, words("radius arm"), Part::arm},
+    {J::hinge_inner, J::king_upper, words("beam"), Part::arm},
+    {J::hinge_outer, J::king_upper, words("radius arm"), Part::arm},
+    {J::rod_inner, J::rod_outer, words("track rod"), Part::body},
 };
 constexpr BarRow solid_axle_bars[] = {
-    {J::lower_body, J::lower_axle, words("lower link")},
-    {J::upper_body, J::upper_axle, words("upper link")},
-    {J::bar_body, J::bar_axle, words("lateral bar")},
+    {J::lower_body, J::lower_axle, words("lower link"), Part::body},
+    {J::upper_body, J::upper_axle, words("upper link"), Part::body},
+    {J::bar_body, J::bar_axle, words("lateral bar"), Part::body},
 };
 
 struct ShapeRow {

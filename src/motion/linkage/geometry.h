@@ -86,6 +86,7 @@ struct JointRow {
 struct BarRow {
   Joint from, to;
   const char* name;
+  Part part; // that it is, or is a leg of; `body`: a rod or link of its own, which carries nothing
 };
 [[nodiscard]] std::span<const BarRow> bars_of(Shape shape);
 

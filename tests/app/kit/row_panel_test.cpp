@@ -1,6 +1,7 @@
 // Where the focus is after rows were made anew, and that what is looked for by name is on the rows that stand.
 #include "app/desk/edits.h"
 #include "app/window_fixture.h"
+#include "build/names.h"
 
 #include <QComboBox>
 #include <QPushButton>
@@ -77,7 +78,9 @@ TEST_F(RowPanelTest, UsesOfPresetsAreShownOnTheRowsThatStand) {
     // Before the rows that went are deleted.
     auto* use = window_->findChild<QComboBox*>(QString("use_%1").arg(i));
     ASSERT_NE(use, nullptr);
-    EXPECT_EQ(use->currentIndex(), static_cast<int>(build().variant().brief.presets[i].use)) << i;
+    const auto names = build::names_of(build::PresetUse{});
+    const auto row = static_cast<std::size_t>(build().variant().brief.presets[i].use);
+    EXPECT_EQ(use->currentData().toString(), QString(names[row].key)) << i;
     EXPECT_TRUE(use->isVisible()) << i;
   }
 }

@@ -347,8 +347,10 @@ TEST(Doubt, AsReadTheAirIsWhatAirSays) {
   // Parked lower than it can stand: Air refuses the lift, and no drawn car makes up a value for it.
   build::Build build = test::demo_whole();
   for (build::Preset& preset : build.variant().brief.presets)
-    if (preset.use == build::PresetUse::parked)
+    if (preset.use == build::PresetUse::parked) {
+      preset.parked = build::ParkedHow::held; // aired out it lies on its stops whatever is wished
       preset.wish[0] = build::HeightWish{build::HeightWish::As::height, 0.28, {}};
+    }
   const auto got = doubt({build, test::demo_shelf(), 40, 1});
   const DoubtAnswer* rise = got->find("air.rise");
   if (rise) {

@@ -83,7 +83,7 @@ TEST(WhatFits, ATrialOfOneFittingSaysTheSame) {
         if (lock != Lock::straight && !driven) continue;
         const Stand stand = space.at(H, lock);
         for (const GapCurve& gap : end->assessment.gaps) {
-          if (gap.source != GapSource::solid || gap.mover != Mover::tyre || gap.joined) continue;
+          if (gap.source != GapSource::solid || gap.mover != Mover::tyre) continue;
           const auto& obstacles = b.ends[0].obstacles;
           const space::Solid solid = gap.near.obstacle == not_listed
                                          ? space::Solid(*end.given().clearance->lip)

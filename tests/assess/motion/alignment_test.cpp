@@ -15,8 +15,10 @@ constexpr double degree = std::numbers::pi / 180;
 
 Build straight_pickup(build::StraightAt at = build::StraightAt::road) {
   return with(test::pickup_with_joints(), [&](Build& b) {
-    b.variant().fit[0].mounting = {};
-    b.variant().fit[0].mounting.straight_at = at;
+    build::Mounting& mounting = b.variant().fit[0].mounting;
+    mounting = {};
+    mounting.upper.forward = mounting.lower.forward = -0.015; // clear of its damper, as it comes
+    mounting.straight_at = at;
   });
 }
 Alignment front_of(const Build& build) {

@@ -199,7 +199,7 @@ TEST(RunsOut, AHoseTooShortAlreadyBlocksFromWhereItWouldDo) {
 
 TEST(RunsOut, ShaftsBendAndPlunge) {
   const Build build =
-      with(test::demo_build(), [](Build& b) { b.ends[0].shaft = {0.40, 0.02, 0.30, 0.012, 0.02, 0, {}}; });
+      with(test::demo_build(), [](Build& b) { b.ends[0].shaft = {0.40, 0.02, 0.30, 0.012, 0.02, 0, {}, {}}; });
   const auto at = [&](double dh) { return running_out(build.ends[0], dh, nullptr); };
   EXPECT_NEAR(*at(0).shaft_angle, std::atan2(0.02, 0.40), 1e-9);
   EXPECT_NEAR(*at(0.06).plunge, std::hypot(0.40, 0.08) - std::hypot(0.40, 0.02), 1e-9);

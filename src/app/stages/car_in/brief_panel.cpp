@@ -17,6 +17,29 @@ namespace mavrel::app {
 
 using build::at;
 
+namespace {
+
+using build::ParkedHow;
+using build::PresetUse;
+
+/// What a preset is for; parked either way.
+struct UseChoice {
+  PresetUse use = PresetUse::other;
+  ParkedHow parked = ParkedHow::aired_out;
+  QString name, key;
+};
+std::vector<UseChoice> use_choices() {
+  std::vector<UseChoice> out;
+  for (const auto& use : build::names_of(PresetUse{})) {
+    out.push_back({use.value, ParkedHow::aired_out, BriefPanel::tr(use.name), use.key});
+    if (use.value == PresetUse::parked)
+      out.push_back({use.value, ParkedHow::held, BriefPanel::tr("parked, held"), use.key});
+  }
+  return out;
+}
+
+} // namespace
+
 BriefPanel::BriefPanel(Desk& desk, QWidget* parent) : RowPanel(desk, parent) {
   start();
 }
@@ -37,12 +60,20 @@ void BriefPanel::build_rows() {
     grid()->addWidget(new Field(desk(), path + ".name", {}, this), row, 0);
     auto* use = new QComboBox(this);
     use->setAccessibleName(tr("Use of %1").arg(QString::fromStdString(presets[i].name)));
-    for (const auto& name : build::names_of(build::PresetUse{}))
-      use->addItem(tr(name.name), QString(name.key));
+    for (const UseChoice& choice : use_choices())
+      use->addItem(choice.name, choice.key);
+    use->setToolTip(tr("Parked: aired out, on its stops. Held: low on its air."));
+    use->setProperty("path_too", path + ".parked");
     use->setObjectName(QString("use_%1").arg(i));
     use->setProperty("path", path + ".use");
-    connect(use, &QComboBox::activated, this, [this, path, use] {
-      if (const auto wrong = desk().type(path + ".use", use->currentData().toString())) desk().refuse(*wrong);
+    connect(use, &QComboBox::activated, this, [this, i](int chosen) {
+      const auto choices = use_choices();
+      build::Build build = desk().build();
+      auto& all = build.variant().brief.presets;
+      if (chosen < 0 || chosen >= static_cast<int>(choices.size()) || i >= all.size()) return;
+      all[i].use = choices[static_cast<std::size_t>(chosen)].use;
+      all[i].parked = choices[static_cast<std::size_t>(chosen)].parked;
+      desk().edit(tr("What a preset is for"), std::move(build));
     });
     grid()->addWidget(use, row, 1);
     int column = 2;
@@ -104,7 +135,11 @@ void BriefPanel::refresh_rows() {
   }
   for (std::size_t p = 0; p < desk().build().variant().brief.presets.size(); ++p)
     if (auto* use = findChild<QComboBox*>(QString("use_%1").arg(p))) {
-      use->setCurrentIndex(static_cast<int>(desk().build().variant().brief.presets[p].use));
+      const build::Preset& preset = desk().build().variant().brief.presets[p];
+      const auto choices = use_choices();
+      for (std::size_t c = 0; c < choices.size(); ++c)
+        if (choices[c].use == preset.use && (preset.use != PresetUse::parked || choices[c].parked == preset.parked))
+          use->setCurrentIndex(static_cast<int>(c));
       use->setFont(desk().look().font(TextSize::small));
     }
 }

@@ -35,6 +35,9 @@ std::optional<std::size_t> add_obstacle(Desk& desk, End end, build::ObstacleShap
   o.to_x = 0, o.to_y = o.y + 0.10, o.to_z = o.z;
   if (shape == build::ObstacleShape::rod || shape == build::ObstacleShape::edge) o.to_x = 0.15, o.to_y = o.y;
   if (shape == build::ObstacleShape::gap) o.gap = 0.020;
+  // Once a design stands there, what is entered comes with it rather than with the car.
+  const build::EndFit& fit = desk.build().variant().fit[at(end)];
+  if (!fit.bag.empty() || !fit.wheel.empty()) o.on_car = build::OnCar::since;
   if (!desk.add_entry(tr("Add an obstacle"), list_of(end), o)) return std::nullopt;
   return count;
 }

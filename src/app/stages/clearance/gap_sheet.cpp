@@ -67,7 +67,7 @@ std::vector<const GapCurve*> GapSheet::gaps() const {
   const auto& e = desk_.assessment().end(desk_.end());
   std::vector<std::pair<double, const GapCurve*>> sorted;
   for (const GapCurve& gap : e.gaps)
-    if (!gap.joined) sorted.emplace_back(least_spare(gap, e.domain_low, e.domain_high), &gap);
+    sorted.emplace_back(least_spare(gap, e.domain_low, e.domain_high), &gap);
   std::stable_sort(sorted.begin(), sorted.end(), [](const auto& a, const auto& b) { return a.first < b.first; });
   std::vector<const GapCurve*> out;
   for (const auto& [spare, gap] : sorted)

@@ -136,6 +136,8 @@ ObstaclesPanel::ObstaclesPanel(Desk& desk, Steer& steer, QWidget* parent)
   add_choice("kind", tr("kind"));
   add_choice("shape", tr("shape"));
   add_choice("fixed_to", tr("moves as"));
+  add_choice("bolted_to", tr("bolted to"));
+  add_choice("on_car", tr("on the car"));
   add_choice("gap_way", tr("where it lies"));
   add_choice("gap_at", tr("wheels"));
   add_choice("gap_from", tr("taped"));
@@ -266,8 +268,9 @@ void ObstaclesPanel::show_held() {
     combo->setFont(desk_.look().font(TextSize::small));
     combo->setProperty("path",
                        QString("%1.obstacles.%2.%3").arg(build::key_of(desk_.end())).arg(held_.value_or(0)).arg(key));
-    const bool here = name == "kind" || name == "shape" || (name == "fixed_to" && o.shape != ObstacleShape::gap) ||
-                      (name.startsWith("gap_") && o.shape == ObstacleShape::gap);
+    const bool gap = o.shape == ObstacleShape::gap;
+    const bool of_solid = name == "fixed_to" || name == "bolted_to" || name == "on_car";
+    const bool here = name == "kind" || name == "shape" || (of_solid && !gap) || (name.startsWith("gap_") && gap);
     combo->parentWidget()->setVisible(here);
     if (!here) continue;
     if (name == "kind") fill_choices(*combo, o.kind);
@@ -275,6 +278,8 @@ void ObstaclesPanel::show_held() {
     if (name == "gap_way") fill_choices(*combo, o.gap_way);
     if (name == "gap_at") fill_choices(*combo, o.gap_at);
     if (name == "gap_from") fill_choices(*combo, o.gap_from);
+    if (name == "bolted_to") fill_choices(*combo, o.bolted_to);
+    if (name == "on_car") fill_choices(*combo, o.on_car);
     if (name != "fixed_to") continue;
     combo->clear();
     const auto parts = motion::parts_of(assess::shape_of(desk_.build().end(desk_.end()).layout));
@@ -299,6 +304,10 @@ void ObstaclesPanel::show_held() {
 
 bool ObstaclesPanel::go_to(const QString& path) {
   const QString base = QString("%1.obstacles.").arg(build::key_of(desk_.end()));
+  if (path + "." == base) { // none that is meant: where one is added
+    findChild<QPushButton*>("add_obstacle")->setFocus(Qt::OtherFocusReason);
+    return true;
+  }
   if (!path.startsWith(base)) return EndPanel::go_to(path);
   bool number = false;
   const auto index = path.mid(base.size()).section('.', 0, 0).toULong(&number);

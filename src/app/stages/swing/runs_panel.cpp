@@ -51,7 +51,7 @@ RunsPanel::RunsPanel(Desk& desk, QWidget* parent)
        {"shaft.turn_allowed_rad", tr("bears")},
        {"shaft.plunge_in_m", tr("plunge in")},
        {"shaft.plunge_out_m", tr("plunge out")}});
-  put({{"shaft.flange_angle_rad", tr("pinion, nose up")}});
+  put({{"shaft.flange_angle_rad", tr("pinion, nose up")}, {"shaft.inner_angle_rad", tr("gearbox, nose up")}});
   said_->setWordWrap(true);
   said_->setObjectName("runs_out");
   grid->addWidget(said_, row, 0, 1, 5, Qt::AlignTop);
