@@ -101,7 +101,10 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
     add("air_no_source", Severity::stop, KitRole::compressor, {words("Nothing fills the tank"), {}},
         {words("The kit has neither a compressor nor an inlet for shop air."), {}},
         {words("Choose a compressor, or fit the inlet."), {}});
-  const auto cut = cut_pressures(parts);
+  // What is rated is held against the switch alone: a relief valve that opens before it is no way to stop a pump.
+  const shelf::Part* by_switch = parts[KitRole::pressure_switch];
+  std::optional<std::pair<double, double>> cut;
+  if (by_switch) cut.emplace(by_switch->cut_in.value_or(0), by_switch->cut_out.value_or(0));
   const bool has_tank = !kit.tank.empty();
   if (has_tank && kit.relief.empty())
     add("air_no_relief", Severity::stop, KitRole::relief, {words("The tank has no relief valve"), {}},

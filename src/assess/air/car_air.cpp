@@ -83,17 +83,15 @@ std::vector<std::pair<double, double>> delivered_curve(const AirGiven& given, co
   if (row.empty()) return out;
   const air::Restriction way = air::in_series(row);
   const double T = given.surroundings.temperature, density = air::air_density(ambient, T);
-  const double most = pump.curve.back().pressure;
   for (auto& [tank, flow] : out) {
-    // The pump's own pressure is the one at which what it gives passes the row.
+    // The pump's own pressure is the one at which what it gives passes the row; past its card it gives what it gave
+    // there.
+    const double most = tank + 40e5;
     const auto passes = [&, tank = tank](double at_pump) {
       return air::mass_flow(way, at_pump + ambient, tank + ambient, T) - density * shelf::air_of(pump, at_pump, volts);
     };
     if (!(flow > 0) || passes(tank) >= 0) continue;
-    if (passes(most) < 0) // more than can pass as far as its card goes
-      flow = air::mass_flow(way, most + ambient, tank + ambient, T) / density;
-    else
-      flow = shelf::air_of(pump, curve::crossing(passes, tank, most).value_or(tank), volts);
+    flow = shelf::air_of(pump, curve::crossing(passes, tank, most).value_or(most), volts);
   }
   return out;
 }

@@ -11,7 +11,8 @@ namespace {
 constexpr double look_every = 0.025;    // s
 constexpr double arrived_within = 2e-3; // m: as near as a person or controller asks for
 constexpr double longest_phase = 600;   // s
-constexpr double patience = 8;          // s without a tenth of a millimetre
+constexpr double patience = 8;          // s without a tenth of a millimetre, nor a bag that fills or empties
+constexpr double fills = 1e3;           // Pa that say so
 constexpr double off_the_stop = 2e-4;   // m: a corner meant to lie on a stop is there when this near
 constexpr int trims = 4;
 
@@ -41,7 +42,7 @@ Expected<bool> ValveWorker::phase(const std::vector<std::size_t>& circuits, cons
     std::size_t circuit, line;
     double level;
     bool up;
-    double last = 0, since = 0; // where it last stood, and when that was
+    double last = 0, pressure = 0, since = 0; // where it last stood, with what in its bag, and when that was
   };
   std::vector<Open> open;
   for (const std::size_t i : circuits) {
@@ -51,9 +52,14 @@ Expected<bool> ValveWorker::phase(const std::vector<std::size_t>& circuits, cons
     double level = 0;
     for (const std::size_t c : circuit.corners)
       level += target[c] / static_cast<double>(circuit.corners.size());
-    open.push_back({i, more > 0 ? circuit.fill : circuit.vent, level, more > 0, off(circuit, target), now_.time()});
+    open.push_back({i, more > 0 ? circuit.fill : circuit.vent, level, more > 0, off(circuit, target), 0, now_.time()});
     now_.open(open.back().line, true);
   }
+  const auto pressure = [&](const Open& o) {
+    return now_.volumes()[car_.bags[car_.circuits[o.circuit].corners.front()]].gauge_pressure;
+  };
+  for (Open& o : open)
+    o.pressure = pressure(o);
   const double begun = now_.time();
   bool all = true;
   const auto shut = [&](std::size_t at) {
@@ -79,7 +85,8 @@ Expected<bool> ValveWorker::phase(const std::vector<std::size_t>& circuits, cons
     for (std::size_t i = open.size(); i-- > 0;) {
       Open& o = open[i];
       const double rest = off(car_.circuits[o.circuit], target);
-      if (std::abs(rest - o.last) > 1e-4) o.last = rest, o.since = now_.time();
+      if (std::abs(rest - o.last) > 1e-4 || std::abs(pressure(o) - o.pressure) > fills)
+        o.last = rest, o.pressure = pressure(o), o.since = now_.time();
       if (o.up ? rest <= 0 : rest >= 0) { // it was there before it was watched
         shut(i);
       } else if (now_.time() - o.since > patience || now_.time() - begun > longest_phase) {

@@ -139,7 +139,7 @@ TEST(Lift, WhatStandsBehindThePumpHoldsItBack) {
   AirGiven free = estate(), narrow = estate();
   free.parts.at(KitRole::dryer).reset(), free.parts.at(KitRole::trap).reset();
   ASSERT_TRUE(narrow.parts[KitRole::check_valve]);
-  narrow.parts.at(KitRole::check_valve)->conductance = 1e-9;
+  narrow.parts.at(KitRole::check_valve)->conductance = 1e-10;
   const auto open = fill_tank(free, 0, *full_tank(free), {}), held_back = fill_tank(narrow, 0, *full_tank(free), {});
   ASSERT_TRUE(open && open->time && held_back);
   EXPECT_TRUE(!held_back->time || *held_back->time > 1.1 * *open->time);
@@ -207,7 +207,7 @@ TEST(Lift, SaysWhatTheNextSizeWins) {
 }
 
 TEST(Lift, AnEmptyTankStopsShortAndSaysWhere) {
-  MoveAsked asked{0, 1, build::MoveOrder::together, 2, false, 3.6e5};
+  MoveAsked asked{0, 1, build::MoveOrder::together, 2, false, 4.3e5};
   const AirGiven estate = held();
   const auto lift = simulate_move(estate, asked);
   ASSERT_TRUE(lift) << say(lift.error());

@@ -298,6 +298,47 @@ std::vector<Case> design_cases() {
       {"no_road_window", [](Build& b) { b.variant().brief.bump_travel = 0.12; }, as_it_is},
       {"preset_outside", as_it_is, calm},
       {"bag_before_stop", [](Build& b) { b.ends[0].bump_stop_gap.values = {0.16}; }, as_it_is},
+      {"damper_before_stop",
+       [](Build& b) {
+         const EndModel front = end_model(b, End::front);
+         b.variant().fit[0].damper_shut = front.map->damper(*front.stop_height - front.stop_give).value + 0.004;
+       },
+       as_it_is},
+      {"hangs_on_beads", as_it_is,
+       [](Build& b) {
+         const FittedEnd front = fitted_end(b, test::demo_shelf(), End::front);
+         const double full = *front.on().height_for_bag(front.bag->card.max_height);
+         b.variant().fit[0].damper_open = front.model.map->damper(full).value - 0.003;
+       }},
+      {"travel_not_measured",
+       [](Build& b) {
+         b = test::demo_with_sheets();
+         const double from = *end_model(b, End::rear).surveyed_height - 0.045;
+         auto& rows = b.ends[1].cycle;
+         for (std::size_t i = rows.size(); i-- > 0;)
+           if (std::as_const(rows)[i].height < from) rows.erase(rows.begin() + static_cast<std::ptrdiff_t>(i));
+       },
+       as_it_is},
+      {"parked_rests_lower",
+       [](Build& b) {
+         b.variant().brief.presets[0].wish[0] = HeightWish{HeightWish::As::height, 0.330, {}};
+       },
+       as_it_is},
+      {"dives_onto_stop", [](Build& b) { b.variant().brief.braking = 1.5, b.body.gravity_height = 0.9; }, as_it_is},
+      {"corner_lighter_than_wheel", [](Build& b) { b.ends[0].corners[0].mass.values = {31}; }, as_it_is},
+      {"stands_in_the_ground",
+       [](Build& b) {
+         b = test::demo_whole();
+         for (auto& wish : b.variant().brief.presets[0].wish)
+           wish = HeightWish{HeightWish::As::height, 0.23, {}};
+       },
+       as_it_is},
+      {"tyre_to_bag_unknown", as_it_is,
+       [](Build& b) {
+         build::Obstacle o;
+         o.name = "tyre to bag", o.gap = 0.02, o.gap_from = build::GapFrom::tyre_to_bag;
+         b.ends[0].obstacles.push_back(o);
+       }},
       {"not_held_up", also(rear_bag("Zz runs away"), [](Build& b) { b.variant().brief.road_pressure_share = 1; }),
        as_it_is},
       {"bump_over_peak", rear_bag("Zz takes no peak"), calm},
