@@ -135,7 +135,9 @@ void GapsOverHeight::add(const EndSpace& space, GapCurve gap, const GapAt& at, b
   const auto straight = [&](double H) { return at(space.at(H)); };
   const auto& ahead = space.stands(Lock::straight);
   Table table;
-  const std::size_t every = gap.mover == Mover::tyre ? 1 : 2;
+  // Its own parts go with the wheel: between them and the tyre little changes from one height to the next.
+  const std::size_t every =
+      gap.mover == Mover::tyre && (gap.near.own == OwnPart::none || gap.near.own == OwnPart::lip) ? 1 : 2;
   for (std::size_t i = 0; i < ahead.size(); i += every) {
     table.heights.push_back(ahead[i].H);
     table.gaps.push_back(at(ahead[i]));
