@@ -194,6 +194,11 @@ LeanView::LeanView(Desk& desk, QWidget* parent)
   add("body.gravity_height_m", tr("gravity at"), 5, 0);
   add("@.brief.lean_wanted_rad", tr("lean wanted"), 5, 1);
   add("@.brief.braking_g", tr("braking, of g"), 6, 1);
+  dive_ = new PlainLabel(this);
+  dive_->setObjectName("dive");
+  dive_->setWordWrap(true);
+  set_small(dive_, desk_.look());
+  grid_->addWidget(dive_, 6, 0);
   auto* key =
       new PlainLabel(tr("Filled: trapped air. Hatched: the bags' shape and the linkage. Hollow: the bar. Red line: "
                         "what the leaning weight takes. Lean drawn threefold."),
@@ -238,10 +243,6 @@ QString LeanView::summary() const {
     out += " " + (*roll->standing > 0 ? tr("Standing, the joined sides leave the left %1 low.")
                                       : tr("Standing, the joined sides leave the right %1 low."))
                      .arg(desk_.shown(std::abs(*roll->standing), Kind::angle, 1));
-  if (roll->dive)
-    out += " " + tr("Braking at %1 g the front dives %2 and the rear rises %3.")
-                     .arg(desk_.shown(desk_.build().variant().brief.braking, Kind::plain, 2),
-                          desk_.shown((*roll->dive)[0], Kind::length), desk_.shown((*roll->dive)[1], Kind::length));
   if (roll->joined.bar_wanted > 0)
     out +=
         " " +
@@ -250,6 +251,11 @@ QString LeanView::summary() const {
 }
 
 void LeanView::refresh() {
+  const auto& roll = roll_of(desk_);
+  dive_->setText(roll && roll->dive ? tr("Front dives %1, rear rises %2.")
+                                          .arg(desk_.shown((*roll->dive)[0], Kind::length),
+                                               desk_.shown((*roll->dive)[1], Kind::length))
+                                    : QString());
   for (const End end : build::both_ends) {
     sides_[at(end)]->setCurrentIndex(static_cast<int>(desk_.build().variant().fit[at(end)].sides));
     sides_[at(end)]->setFont(desk_.look().font(TextSize::small));

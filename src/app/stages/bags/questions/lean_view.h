@@ -13,6 +13,7 @@ class QLabel;
 namespace mavrel::app {
 
 class Field;
+class PlainLabel;
 
 class LeanView : public QWidget {
   Q_OBJECT
@@ -31,6 +32,7 @@ private:
   Desk& desk_;
   Drawing* drawing_;
   class QGridLayout* grid_;
+  PlainLabel* dive_ = nullptr; // what braking does
   std::array<QComboBox*, 2> sides_{};
 };
 
