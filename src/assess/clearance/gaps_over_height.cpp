@@ -112,10 +112,11 @@ void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, dou
     if (touches && !gap.had && gap.as_surveyed && surveyed && a <= *surveyed && *surveyed <= b) {
       const bool opens_above = b<table.heights.back() - 1e-9, opens_below = a> table.heights.front() + 1e-9;
       gap.as_surveyed->everywhere = !opens_above && !opens_below;
+      // A pocket behind it, an open barrel for one, is no height the wheel gets to.
       if (gap.as_surveyed->was_on_car && opens_above)
-        block.to = *surveyed;
+        block.from = table.heights.front(), block.to = *surveyed;
       else if (gap.as_surveyed->was_on_car && opens_below)
-        block.from = *surveyed;
+        block.from = *surveyed, block.to = table.heights.back();
     }
     if (gap.source == GapSource::solid)
       for (const double end : {a, b})
