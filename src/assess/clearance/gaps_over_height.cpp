@@ -115,7 +115,7 @@ void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, dou
       // A pocket behind it, an open barrel for one, is no height the wheel gets to.
       if (gap.as_surveyed->was_on_car && opens_above)
         block.from = table.heights.front(), block.to = *surveyed;
-      else if (gap.as_surveyed->was_on_car && opens_below)
+      else if (gap.as_surveyed->was_on_car && opens_below && gap.mover != Mover::tyre) // a tyre goes up to meet things
         block.from = *surveyed, block.to = table.heights.back();
     }
     if (gap.source == GapSource::solid)
