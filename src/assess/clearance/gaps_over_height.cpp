@@ -111,11 +111,13 @@ void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, dou
     // gets worse. More overlap so never frees a height that less of it does not.
     if (touches && !gap.had && gap.as_surveyed && surveyed && a <= *surveyed && *surveyed <= b) {
       const bool opens_above = b<table.heights.back() - 1e-9, opens_below = a> table.heights.front() + 1e-9;
-      gap.as_surveyed->everywhere = !opens_above && !opens_below;
+      // A tyre goes up to meet things: only downwards of them is it excused.
+      const bool frees_below = opens_below && gap.mover != Mover::tyre;
+      gap.as_surveyed->everywhere = !opens_above && !frees_below;
       // A pocket behind it, an open barrel for one, is no height the wheel gets to.
       if (gap.as_surveyed->was_on_car && opens_above)
         block.from = table.heights.front(), block.to = *surveyed;
-      else if (gap.as_surveyed->was_on_car && opens_below && gap.mover != Mover::tyre) // a tyre goes up to meet things
+      else if (gap.as_surveyed->was_on_car && frees_below)
         block.from = *surveyed, block.to = table.heights.back();
     }
     if (gap.source == GapSource::solid)

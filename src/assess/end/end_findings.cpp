@@ -227,7 +227,7 @@ private:
       const bool sheet = here_.spring_from == MapSource::cycle_sheet;
       auto& f = add(
           end_row("travel_not_measured"), Severity::caution,
-          fmt::format("{}.{}", key_of(end_), sheet ? "cycle" : "motion_ratio"),
+          fmt::format("{}.{}", key_of(end_), sheet ? "cycle.0.height_m" : "motion_ratio"),
           {low ? words("{0}: nobody knows how it goes below {1}") : words("{0}: nobody knows how it goes above {1}"),
            {name(), metres(edge->height)}},
           {sheet ? words("The readings end there, trusted {0} past the last one; no stop, bag or damper ends "

@@ -137,14 +137,15 @@ private:
     const bool listed = gap.near.obstacle != not_listed;
     const Message why =
         excused ? Message{words("Both were on it, so where it stood is excused; what is worse is not."), {}}
-        : overlap.was_on_car ? Message{words("No height frees them, so nothing is excused."), {}}
+        : overlap.was_on_car ? Message{words("No height the wheel gets to frees them, so nothing is excused."), {}}
         : gap.mover == Mover::bag
             ? Message{words("The bag was not on the car then: no height where they overlap can be used."), {}}
             : Message{words("One of them was not on the car then: no height where they overlap can be used."), {}};
-    const Message way_out = gap.mover == Mover::bag
-                                ? Message{words("Another bag, its seats elsewhere, or the part in its way moved."), {}}
-                            : listed ? Message{words("Measure its place again, or say what it is bolted to."), {}}
-                                     : Message{words("Measure the joints and how thick the parts are again."), {}};
+    const Message way_out =
+        gap.mover == Mover::bag ? Message{words("Another bag, its seats elsewhere, or the part in its way moved."), {}}
+        : listed && gap.mover == Mover::tyre ? Message{words("Measure its place again, or move it."), {}}
+        : listed ? Message{words("Measure its place again, or say what it is bolted to."), {}}
+                 : Message{words("Measure the joints and how thick the parts are again."), {}};
     auto& f = add(row("touches_as_measured"), Severity::caution, path_of(gap.near),
                   {words("{0}: {1} and {2} overlap as surveyed"), {name_of(end_), name_of(gap.mover), gap.near.told()}},
                   {words("{0} {1}"), {by, why}}, way_out);
