@@ -33,7 +33,7 @@ bool clearances_known(const Assessment& a) {
 }
 /// Can air get from a source to the bags, as far as cards tell?
 bool kit_known(const Assessment& a) {
-  return kit_complete(a.air.given().room.air.kit, a.air.given().room.air.parts);
+  return kit_complete(a.air.given().room.air);
 }
 /// Is it known what the chosen way of keeping the height goes by?
 bool leveling_known(const Assessment& a) {

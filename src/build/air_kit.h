@@ -49,9 +49,12 @@ struct AirKit {
   Fitted shop_inlet = Fitted::yes, tyre_outlet = Fitted::no;
   double stagger = 4; // s between the starts of two compressors
   Feeds feeds = Feeds::each;
-  double volts = 13.2;        // V at the battery while the compressor runs
-  double drop_allowed = 0.03; // share of it, out and back
-  double line_slack = 0.15;   // share more than the way from place to place
+  double volts = 13.2;                    // V at the battery while the compressor runs
+  double drop_allowed = 0.03;             // share of it, out and back
+  double battery = 216000;                // A·s it holds when new, over twenty hours
+  double battery_age = 3 * 365 * 86400.0; // s
+  std::optional<double> battery_cut;      // V under load below which the kit is switched off; none: nothing does
+  double line_slack = 0.15;               // share more than the way from place to place
   Weighed weighed = Weighed::without;
   PartPlace compressor_at, tank_at, second_tank_at, valves_at, battery_at;
   /// Conductance of the way to each corner's bag over what its parts come to, learned by timing it; FL FR RL RR.

@@ -56,7 +56,11 @@ void Condition::add(const Condition& more) {
     if (b.sensor_of < 4) a.sensor_of = b.sensor_of;
     if (b.line_to < 4) a.line_to = b.line_to;
     a.load += b.load;
+    a.crossed = a.crossed != b.crossed;
   }
+  feed *= more.feed;
+  if (more.relief_at > 0) relief_at = relief_at > 0 ? std::min(relief_at, more.relief_at) : more.relief_at;
+  if (more.air_around > 0) air_around = more.air_around;
   leak_tank += more.leak_tank;
   delivery *= more.delivery;
   endurance *= more.endurance;
@@ -69,6 +73,10 @@ void Condition::add(const Condition& more) {
 void put_in(RollingCarParts& car, const std::vector<ValvePair>& circuits, const Condition& condition) {
   air::Network& net = car.network;
   auto& legs = net.bodies.front().legs;
+  if (condition.feed < 1)
+    for (air::Line& line : net.lines)
+      if (line.from == car.tank && line.to == net.lines[circuits.front().fill].from)
+        line.through.conductance *= open_share(condition.feed);
   for (const ValvePair& pair : circuits) {
     narrow(car, pair, condition);
     for (const std::size_t corner : pair.corners) {
@@ -88,6 +96,18 @@ void put_in(RollingCarParts& car, const std::vector<ValvePair>& circuits, const 
       net.lines.push_back({"leak", legs[corner].volume, air::outside, {leak, leak_ratio}, false, true});
     net.bodies.front().loads[corner] += c.load;
   }
+  for (const ValvePair& pair : circuits)
+    if (std::any_of(pair.corners.begin(), pair.corners.end(),
+                    [&](std::size_t corner) { return condition.corners[corner].crossed; })) {
+      // What is ordered to fill opens the way out: the two lines change places.
+      std::swap(net.lines[pair.fill], net.lines[pair.vent]);
+    }
+  if (condition.relief_at > 0) {
+    air::Line early{"relief", car.tank, air::outside, {2e-8, leak_ratio}, true, true};
+    early.opens_at = condition.relief_at;
+    net.lines.push_back(std::move(early));
+    net.volumes[car.tank].gauge_pressure = std::min(net.volumes[car.tank].gauge_pressure, condition.relief_at);
+  }
   if (condition.leak_tank > 0)
     net.lines.push_back({"tank leak", car.tank, air::outside, {condition.leak_tank, leak_ratio}, false, true});
   for (air::Compressor& c : net.compressors) {
@@ -96,6 +116,8 @@ void put_in(RollingCarParts& car, const std::vector<ValvePair>& circuits, const 
     c.cut_in = std::max(c.cut_in + condition.cut_shift, 1e4);
     c.cut_out = condition.runs == CompressorRuns::always ? never_cuts_out
                                                          : std::max(c.cut_out + condition.cut_shift, c.cut_in + 1e4);
+    if (condition.runs == CompressorRuns::never) c.running = false, c.cut_in = 1; // it stands still, whatever the tank
+    if (condition.runs == CompressorRuns::always) c.running = true;
     if (condition.endurance < 1) {
       if (!c.duty) c.duty = air::Compressor::Duty{};
       c.duty->longest_run *= condition.endurance;

@@ -20,6 +20,7 @@ struct CornerCondition {
   std::size_t sensor_of = 4;   // the corner that its plug's sensor sits at; 4: its own
   std::size_t line_to = 4;     // the corner that its line feeds; 4: its own
   double load = 0;             // N more than was weighed
+  bool crossed = false;        // what is to fill it lets it down, and the other way
   friend bool operator==(const CornerCondition&, const CornerCondition&) = default;
 };
 
@@ -27,6 +28,9 @@ enum class CompressorRuns { by_switch, never, always };
 
 struct Condition {
   std::array<CornerCondition, 4> corners;
+  double feed = 1;        // share that the way from the tank to the valves still lets through
+  double relief_at = 0;   // Pa gauge that a relief valve opens at too early; 0: none does
+  double air_around = 0;  // K of the air around when it shows; 0: whatever it is
   double leak_tank = 0;   // m³/(s·Pa) from the tank to the air around
   double delivery = 1;    // share that the compressors still deliver
   double endurance = 1;   // share of the time that they may run before they must rest

@@ -107,6 +107,11 @@ public:
     for (const ValvePair& pair : given.circuits)
       out_.circuits.push_back(pair.corners);
     ambient_temperature_ = given.car.network.ambient_temperature;
+    // A road is never as level as the floor it was set up on: it begins at rest where it is to start from.
+    stand_at(wheelbase());
+    car_.settle(road_);
+    for (std::size_t i = 0; i < given.car.network.compressors.size(); ++i)
+      ran_before_ += car_.air().run_time(i);
     for (std::size_t c = 0; c < 4; ++c)
       out_.lowest[c] = out_.highest[c] = car_.height(c);
     for (const TripEvent& e : given.events)
@@ -118,9 +123,8 @@ public:
   std::optional<DriveResult> run() {
     const auto begun = std::chrono::steady_clock::now();
     const auto steps = static_cast<long>(std::lround(g_.duration / dt));
-    const double wheelbase = g_.car.corners[0].forward - g_.car.corners[2].forward;
     const double sample = 1 / g_.rules.samples;
-    double next_sample = 0, x = wheelbase;
+    double next_sample = 0, x = wheelbase();
     for (long i = 0; i < steps; ++i) {
       const double t = static_cast<double>(i) * dt;
       if (i % 4000 == 0 && stop_.stop_requested()) return std::nullopt;
@@ -131,10 +135,7 @@ public:
         next_sample += sample;
       }
       work_valves(t);
-      if (pace.speed > 0 || i == 0) {
-        const auto front = g_.road->at(x), rear = g_.road->at(x - wheelbase);
-        road_ = {front[0], front[1], rear[0], rear[1]};
-      }
+      if (pace.speed > 0) stand_at(x);
       car_.step(dt, road_, pace);
       x += pace.speed * dt;
       keep(i, t + dt, pace);
@@ -146,6 +147,13 @@ public:
   }
 
 private:
+  [[nodiscard]] double wheelbase() const { return g_.car.corners[0].forward - g_.car.corners[2].forward; }
+  /// @param x  m along the road, of the front wheels
+  void stand_at(double x) {
+    const auto front = g_.road->at(x), rear = g_.road->at(x - wheelbase());
+    road_ = {front[0], front[1], rear[0], rear[1]};
+  }
+
   static std::vector<CircuitCorners> circuits(const DriveGiven& given) {
     std::vector<CircuitCorners> out;
     for (std::size_t i = 0; i < given.circuits.size(); ++i)
@@ -286,6 +294,7 @@ private:
     if (a.recover && b.recover) all.recover = std::fmax(*a.recover, *b.recover);
     for (std::size_t i = 0; i < g_.car.network.compressors.size(); ++i)
       out_.compressor_s += car_.air().run_time(i);
+    out_.compressor_s -= ran_before_;
     out_.bottomed = car_.bottomed(), out_.topped = car_.topped();
     out_.tank_after = car_.air().gauge_pressure(g_.car.tank);
     for (std::size_t c = 0; c < 4; ++c)
@@ -308,6 +317,7 @@ private:
   DriveLook look_;
   DriveResult out_;
   double first_load_ = INFINITY, settles_by_ = 0, patience_ = 0;
+  double ran_before_ = 0; // s that the compressors ran while it came to rest
   double ambient_temperature_ = 0, was_warmer_ = 0, was_higher_ = 0;
   bool doors_ = false;
 };

@@ -17,6 +17,8 @@ constexpr double roll_gyration = 0.39; // of the track, of usual bodies
 constexpr double friction_give = 5e-4; // m that rubber and seals give before they slip
 constexpr double stop_end = 3;         // a bump stop's force at its end, over what stands on the corner
 constexpr double met = 0.05;           // m/s: slower than this nobody hears the end
+constexpr double lowered_over = 3;     // s that a car is let down onto its road for
+constexpr double rests_for = 3;        // s that it then gets to come to rest
 
 } // namespace
 
@@ -194,6 +196,17 @@ void RollingCar::step(double dt, const std::array<double, 4>& road, const Pace& 
   read_heights();
   hold_at_ends();
   air_.step(dt);
+}
+
+void RollingCar::settle(const std::array<double, 4>& road) {
+  const auto eased = [](double u) { return u * u * (3 - 2 * u); };
+  std::array<double, 4> now{};
+  for (double t = 0; t < lowered_over + rests_for; t += longest_step) {
+    for (std::size_t i = 0; i < 4; ++i)
+      now[i] = road[i] * eased(std::min(1.0, t / lowered_over));
+    step(longest_step, now, {});
+  }
+  bottomed_ = topped_ = 0;
 }
 
 /// Metal on metal: what is beyond its end goes back to it, and wheel and body go on together from there.

@@ -47,6 +47,9 @@ public:
   /// @param dt    s; no more than `longest_step`
   /// @param road  m, under each wheel
   void step(double dt, const std::array<double, 4>& road, const Pace& pace);
+  /// Comes to rest standing on a road, with all valves as they are; what it hits on the way there is not counted.
+  /// @param road  m, under each wheel
+  void settle(const std::array<double, 4>& road);
   /// Mass that is in the car beside what it began with: kg, and kg·m of it behind the front axle and left.
   void carry(double mass, double behind, double left);
 

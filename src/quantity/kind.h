@@ -28,6 +28,7 @@ enum class Kind {
   distance,         // m driven, shown in km
   current,          // A
   voltage,          // V
+  charge,           // A·s, shown in A·h
   section,          // m², of a cable, shown in mm²
   air_flow,         // m³/s of the air around
   conductance,      // m³/(s·Pa), sonic conductance

@@ -383,6 +383,8 @@ const char* kind_name(Kind kind) {
     return words("a current");
   case Kind::voltage:
     return words("a voltage");
+  case Kind::charge:
+    return words("a charge");
   case Kind::section:
     return words("a cable's section");
   case Kind::air_flow:
@@ -452,6 +454,8 @@ Amount example_of(Kind kind) {
     return of(28);
   case Kind::voltage:
     return of(12);
+  case Kind::charge:
+    return of(216000);
   case Kind::section:
     return of(6e-6);
   case Kind::air_flow:

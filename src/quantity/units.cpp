@@ -103,6 +103,8 @@ constexpr auto rows = std::to_array<Row>({
     {"lbft/deg", {Kind::turning, pound_force * 12 * inch / degree}},
     {"A", {Kind::current, 1}},
     {"V", {Kind::voltage, 1}},
+    {"Ah", {Kind::charge, 3600}},
+    {"A·h", {Kind::charge, 3600}},
     {"mm²", {Kind::section, 1e-6}},
     {"mm2", {Kind::section, 1e-6}},
     {"l/min", {Kind::air_flow, 1e-3 / 60}},
@@ -203,6 +205,8 @@ ShownUnit shown_unit(Kind kind, const UnitPrefs& prefs) {
     return {"A", {kind, 1}, 1};
   case Kind::voltage:
     return {"V", {kind, 1}, 1};
+  case Kind::charge:
+    return {"Ah", {kind, 3600}, 0};
   case Kind::section:
     return {"mm²", {kind, 1e-6}, 1};
   case Kind::air_flow:
@@ -268,6 +272,8 @@ const char* si_unit_name(Kind kind) {
     return "A";
   case Kind::voltage:
     return "V";
+  case Kind::charge:
+    return "A s";
   case Kind::section:
     return "m2";
   case Kind::air_flow:

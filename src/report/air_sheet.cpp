@@ -31,44 +31,13 @@ std::string threads_of(const shelf::Part& part) {
   return out;
 }
 
-/// Fittings sit at both ends of every line; valves by hand and gauges one a circuit.
 std::vector<KitRow> kit_rows(const AirGiven& air) {
   std::vector<KitRow> out;
-  const auto circuits = static_cast<double>(circuits_of(air.kit).size());
-  const auto line = [&](std::size_t from) { return corner_line_length(air, from) + corner_line_length(air, from + 1); };
   for (const KitRoleRow& role : kit_roles()) {
     const shelf::Part* part = air.parts[role.role];
     if (!part) continue;
-    KitRow row{role.label, part->name, part->maker, threads_of(*part), 1, {}};
-    switch (role.role) {
-    case KitRole::feed_line:
-      row.length = feed_line_length(air);
-      break;
-    case KitRole::front_line:
-      row.length = line(0);
-      break;
-    case KitRole::rear_line:
-      row.length = line(2);
-      break;
-    case KitRole::feed_fitting:
-      row.count = 2;
-      break;
-    case KitRole::front_fitting:
-    case KitRole::rear_fitting:
-      row.count = 2 * (2 + air.kit.elbows);
-      break;
-    case KitRole::valves:
-      if (air.kit.school == build::ValveSchool::hand_valves) row.count = circuits;
-      break;
-    case KitRole::silencer:
-      row.count = circuits;
-      break;
-    case KitRole::sensor:
-      row.count = 4;
-      break;
-    default:
-      break;
-    }
+    KitRow row{role.label, part->name, part->maker, threads_of(*part), amount_of(air, role.role), {}};
+    if (part->kind == shelf::PartKind::line) row.length = row.count, row.count = 1;
     out.push_back(std::move(row));
   }
   if (air.kit.circuits == build::Circuits::per_axle)
@@ -123,15 +92,22 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs, const Doubt* 
   if (!figures) return out;
   Table table({words("by the kit"), ""});
   if (figures->lifts)
-    table.row({words("lifts from a full tank"),
+    table.row({say({words("lifts from a full tank, {0}"), {case_name(air, 0)}}, prefs),
                fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
   if (figures->ready)
     table.row({words("full again after one"), sure_seconds(figures->ready->time, doubt, "air.ready", prefs)});
+  if (figures->heaviest && figures->heaviest->lifts) {
+    const CaseLifts& heaviest = *figures->heaviest;
+    table.row({say({words("lifts from a full tank, {0}"), {case_name(air, heaviest.load_case)}}, prefs),
+               fmt::format("{}{}", heaviest.lifts->lifts, heaviest.lifts->more ? " +" : "")});
+    if (heaviest.ready) table.row({words("full again after one of those"), seconds(heaviest.ready->time, prefs)});
+  }
   if (figures->first) {
     if (air.kit.shop_inlet == build::Fitted::yes)
       table.row({words("first fill, shop air, then by itself"),
                  seconds(figures->first->shop_time, prefs) + ", " + seconds(figures->first->rest_time, prefs)});
-    table.row({words("all of it by itself"), sure_seconds(figures->first->own_time, doubt, "air.fill", prefs)});
+    if (figures->first->own_time)
+      table.row({words("all of it by itself"), sure_seconds(figures->first->own_time, doubt, "air.fill", prefs)});
   }
   if (figures->tyres) table.row({words("four tyres"), seconds(figures->tyres->time, prefs)});
   if (figures->day) table.row({words("compressor runs a day"), show(figures->day->run, Kind::minutes, prefs)});
@@ -195,7 +171,7 @@ std::string run_svg(const AirGiven& air, const UnitPrefs& prefs) {
     if (const shelf::Part* part = air.parts[role])
       pieces.push_back({role, column * at++, part->conductance.value_or(0), middle, second});
   const double tank_x = column * 3;
-  const auto circuits = circuits_of(air.kit);
+  const auto circuits = circuits_of(air);
   for (std::size_t i = 0; i < circuits.size(); ++i) {
     const auto way = way_to_bag(air, circuits[i].front());
     if (!way) continue;

@@ -25,12 +25,15 @@ static void fields(TableMaker& v, Part& part) {
   v.choice("kind", part.kind, words("kind"));
   v.text("name", part.name, words("name"), most_part_name);
   v.text("maker", part.maker, words("maker"), 80);
+  v.aside();
   v.text("notes", part.notes, words("notes"), 1000);
+  v.aside();
   v.number("mass_kg", part.mass, {Kind::mass, 0, 200, words("mass")});
   v.number("length_m", part.length, {Kind::length, 0.001, 3, words("length")});
   v.number("width_m", part.width, {Kind::length, 0.001, 2, words("width")});
   v.number("height_m", part.height, {Kind::length, 0.001, 2, words("height")});
   v.number("price", part.price, {Kind::plain, 0, 1e6, words("price")});
+  v.aside();
   v.number("c_m3_per_s_pa", part.conductance, {Kind::conductance, 1e-10, 1e-5, words("sonic conductance")});
   v.number("b", part.ratio, {Kind::plain, 0, 0.9, words("critical ratio")});
   v.number("vent_c_m3_per_s_pa", part.vent_conductance, {Kind::conductance, 1e-10, 1e-5, words("vent's conductance")});

@@ -1,5 +1,7 @@
 #include "assess/air/air_findings.h"
 
+#include "assess/air/car_air.h"
+
 #include "build/names.h"
 
 #include <fmt/format.h>
@@ -25,7 +27,8 @@ constexpr FindingRow rows[] = {
     {"air_circuits_sides", &stages::air}, {"air_no_gauge", &stages::air},
     {"air_heat", &stages::air},           {"air_boxes_meet", &stages::air},
     {"air_box_out", &stages::air},        {"air_drain_not_lowest", &stages::air},
-    {"air_too_large", &stages::air},
+    {"air_too_large", &stages::air},      {"air_curve_past_end", &stages::air},
+    {"air_starts_at_once", &stages::air}, {"air_switch_rating", &stages::air},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -46,10 +49,22 @@ bool kit_begun(const build::AirKit& kit) {
                      [&](const KitRoleRow& role) { return !(kit.*role.name).empty(); });
 }
 
-bool kit_complete(const build::AirKit& kit, const KitParts& parts) {
-  if (!parts[KitRole::pressure_switch]) return false;
-  if (!parts[KitRole::compressor] && kit.shop_inlet == build::Fitted::no) return false;
-  return std::all_of(std::begin(needed), std::end(needed), [&](KitRole role) { return parts[role] != nullptr; });
+namespace {
+
+/// Does this kit need that part? An end on its own springs takes no line.
+bool is_needed(const AirGiven& given, KitRole role) {
+  if (role == KitRole::front_line) return !on_springs(given, End::front);
+  if (role == KitRole::rear_line) return !on_springs(given, End::rear);
+  return true;
+}
+
+} // namespace
+
+bool kit_complete(const AirGiven& given) {
+  if (!by_shop_air_alone(given.kit) && !(given.parts[KitRole::pressure_switch] && given.parts[KitRole::compressor]))
+    return false;
+  return std::all_of(std::begin(needed), std::end(needed),
+                     [&](KitRole role) { return !is_needed(given, role) || given.parts[role]; });
 }
 
 std::optional<double> most_bag_pressure(const AirGiven& given) {
@@ -74,7 +89,7 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
   std::vector<Message> lacks; // said once, however many there are
   std::optional<KitRole> first;
   for (const KitRole role : needed)
-    if ((kit.*row_of(role).name).empty()) {
+    if (is_needed(given, role) && (kit.*row_of(role).name).empty()) {
       if (!first) first = role;
       lacks.push_back({row_of(role).label, {}});
     }
@@ -164,10 +179,11 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
           {words("A fitting of the line's size."), {}});
   }
   if (const shelf::Part* valves = parts[KitRole::valves];
-      valves && kit.school == build::ValveSchool::block && *valves->ways < static_cast<double>(circuits_of(kit).size()))
+      valves && kit.school == build::ValveSchool::block &&
+      *valves->ways < static_cast<double>(circuits_of(given).size()))
     add("air_valve_ways", Severity::stop, KitRole::valves, {words("{0} has too few ways"), {valves->name}},
         {words("It has {0}, and the kit has {1} circuits."),
-         {fmt::format("{:g}", *valves->ways), fmt::to_string(circuits_of(kit).size())}},
+         {fmt::format("{:g}", *valves->ways), fmt::to_string(circuits_of(given).size())}},
         {words("A block with a way for each circuit."), {}});
   if (const shelf::Part* pump = parts[KitRole::compressor]; pump && cut) {
     const double at_in = shelf::air_of(*pump, cut->first, volts_at_compressor(kit)),
@@ -178,6 +194,26 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
           {words("By its card it delivers nothing against {0}."), {pascals(at_in > 0 ? cut->second : cut->first)}},
           {words("A switch that cuts out lower, or a stronger compressor."), {}});
   }
+  for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
+    if (const shelf::Part* pump = parts[role]; pump && cut) {
+      // What stands between pump and tank holds back: the pump works against more than the tank.
+      const double against = pressure_at_pump(given, *pump, cut->second), known = pump->curve.back().pressure;
+      if (against > known + 0.05e5 && shelf::air_of(*pump, against, volts_at_compressor(kit)) > 0)
+        add("air_curve_past_end", Severity::caution, role,
+            {words("The curve of {0} ends before the switch does"), {pump->name}},
+            {words("Its card tells what it delivers up to {0}; it has to work against {1}, where what it gave there is "
+                   "taken on, and it may give less."),
+             {told_from(pascals(known), against), told_from(pascals(against), known)}},
+            {words("Its maker's figures up to there, or a switch that cuts out lower."), {}});
+    }
+  const std::optional<double> starts_at = cut                      ? std::optional(cut->first)
+                                          : by_shop_air_alone(kit) ? full_tank(given)
+                                                                   : std::nullopt;
+  if (const auto most = most_bag_pressure(given); most && starts_at && !cut && *most > *starts_at)
+    add("air_bag_above_tank", Severity::stop, KitRole::tank, {words("The bags want more than the tank gives"), {}},
+        {words("At the heaviest load and the highest preset a bag wants {0}; shop air fills the tank to {1}."),
+         {pascals(*most), pascals(*starts_at)}},
+        {words("A compressor, larger bags, or less load."), {}});
   if (const auto most = most_bag_pressure(given); most && cut && *most > cut->first)
     add("air_bag_above_tank", *most > cut->second ? Severity::stop : Severity::caution, KitRole::pressure_switch,
         {words("The bags want more than the tank gives"), {}},
@@ -246,6 +282,23 @@ private:
         add(row("air_wiring"), Severity::stop, "battery_at.x_m",
             {words("No standard cable does for the compressor"), {}}, feed.cable.error(),
             {words("Nearer to the battery, or a feed each."), {}});
+    for (const Feed& feed : wiring->feeds)
+      if (feed.blows)
+        add(row("air_starts_at_once"), Severity::caution, wiring->at_once ? "stagger_s" : "compressor",
+            {words("Starting may blow the fuse"), {}},
+            {words("What hangs on it draws {0} while it starts; a fuse of {1} bears about {2} for as long."),
+             {Amount{feed.starting, Kind::current, 0, {}}, Amount{feed.cable->fuse, Kind::current, 0, {}},
+              Amount{fuse_bears_peak * feed.cable->fuse, Kind::current, 0, {}}}},
+            {wiring->at_once ? words("Let the second start some seconds later, or give each a feed of its own.")
+                             : words("A slow fuse and the cable for it, or a compressor that starts more gently."),
+             {}});
+    if (const shelf::Part* by_switch = air_.parts[KitRole::pressure_switch];
+        by_switch && by_switch->rated_current && *by_switch->rated_current < wiring->coils)
+      add(row("air_switch_rating"), Severity::caution, "pressure_switch",
+          {words("The pressure switch bears less than the relays draw"), {}},
+          {words("Its contacts are rated for {0}, the coils draw {1}."),
+           {Amount{*by_switch->rated_current, Kind::current, 2, {}}, Amount{wiring->coils, Kind::current, 2, {}}}},
+          {words("Another switch, or a small relay between."), {}});
     if (wiring->running > air_.wishes.current * (1 + 1e-9))
       add(row("air_current"), Severity::caution, "compressor", {words("It draws more than wished for"), {}},
           {words("At the cut-out the kit draws {0}; at most {1} was asked for."),

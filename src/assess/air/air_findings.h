@@ -29,7 +29,7 @@ struct AirFindingsQuestion {
 /// Is there anything of a kit at all?
 [[nodiscard]] bool kit_begun(const build::AirKit& kit);
 /// Are all the parts chosen and on the shelf that air must pass or be kept in?
-[[nodiscard]] bool kit_complete(const build::AirKit& kit, const KitParts& parts);
+[[nodiscard]] bool kit_complete(const AirGiven& given);
 
 /// Why a kit may not be built as it is, each in a few words: the findings and the search refuse by these alone.
 struct KitFault {

@@ -26,8 +26,21 @@ AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const A
                {},
                {},
                case_names(build),
+               false,
+               variant.leveling.set_up().rules.sensors,
                variant.fit_up->routes};
   out.kit.extra.clear();
+  switch (variant.leveling.set_up().rules.method) {
+  case control::LevelMethod::bursts:
+  case control::LevelMethod::until_reached:
+    out.levels = !variant.air.sensor.empty();
+    break;
+  case control::LevelMethod::pressure:
+    out.levels = true;
+    break;
+  case control::LevelMethod::by_hand:
+    break;
+  }
   for (const build::Preset& preset : variant.brief.presets)
     out.uses.push_back(preset.use), out.parked.push_back(preset.parked);
   for (const End end : build::both_ends) {
@@ -45,6 +58,36 @@ AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const A
 std::vector<std::vector<std::size_t>> circuits_of(const build::AirKit& kit) {
   if (kit.circuits == build::Circuits::per_axle) return {{0, 1}, {2, 3}};
   return {{0}, {1}, {2}, {3}};
+}
+
+std::vector<std::vector<std::size_t>> circuits_of(const AirGiven& given) {
+  auto out = circuits_of(given.kit);
+  std::erase_if(out,
+                [&](const auto& corners) { return on_springs(given, corners.front() < 2 ? End::front : End::rear); });
+  return out;
+}
+
+bool on_springs(const AirGiven& given, End end) {
+  const auto has_bag = [&](End of) { return !given.ends[at(of)].given().fit.bag.empty(); };
+  return !has_bag(end) && has_bag(end == End::front ? End::rear : End::front);
+}
+
+std::size_t heaviest_case(const AirGiven& given) {
+  std::size_t out = 0;
+  double most = 0;
+  for (std::size_t i = 0; i < given.cases.size(); ++i) {
+    double mass = 0;
+    for (const End end : build::both_ends) {
+      const auto& loads = given.ends[at(end)]->fitted.model.loads;
+      if (i < loads.size() && loads[i]) mass += loads[i]->axle_mass;
+    }
+    if (mass > most) most = mass, out = i;
+  }
+  return out;
+}
+
+std::string case_name(const AirGiven& given, std::size_t load_case) {
+  return load_case < given.cases.size() ? given.cases[load_case] : std::string();
 }
 
 const char* corner_name(std::size_t corner) {
@@ -69,6 +112,20 @@ std::optional<double> sound_of(const KitParts& parts) {
   for (const KitRole role : {KitRole::compressor, KitRole::second_compressor})
     if (const shelf::Part* part = parts[role]; part && part->sound) power += std::pow(10, *part->sound / 10);
   return power > 0 ? std::optional(10 * std::log10(power)) : std::nullopt;
+}
+
+double warmer_in(build::PartRoom room) {
+  switch (room) {
+  case build::PartRoom::engine_bay:
+    return 35;
+  case build::PartRoom::boot:
+  case build::PartRoom::spare_well:
+    return 5;
+  case build::PartRoom::under_floor:
+  case build::PartRoom::cabin:
+    break;
+  }
+  return 0;
 }
 
 double tank_volume(const KitParts& parts) {
@@ -128,6 +185,32 @@ double feed_line_length(const AirGiven& given) {
     return std::fmax(
         0.1, routed_length(way_of(*route, given.kit.tank_at, given.kit.valves_at), *route, given.kit.line_slack));
   return std::fmax(0.1, way_between(given.kit.tank_at, given.kit.valves_at, given.kit.line_slack));
+}
+
+double amount_of(const AirGiven& given, KitRole role) {
+  const auto lines_of = [&](std::size_t left, auto each) {
+    if (on_springs(given, left == 0 ? End::front : End::rear)) return 0.0;
+    return each(left) + each(left + 1);
+  };
+  const double ends = 2 + given.kit.elbows; // fittings of one line
+  const auto length = [&](std::size_t corner) { return corner_line_length(given, corner); };
+  const auto fittings = [&](std::size_t) { return ends; };
+  switch (role) {
+  case KitRole::feed_line:
+    return feed_line_length(given);
+  case KitRole::front_line:
+    return lines_of(0, length);
+  case KitRole::rear_line:
+    return lines_of(2, length);
+  case KitRole::feed_fitting:
+    return 2;
+  case KitRole::front_fitting:
+    return lines_of(0, fittings);
+  case KitRole::rear_fitting:
+    return lines_of(2, fittings);
+  default:
+    return pieces_of(given.kit, role, given.sensors);
+  }
 }
 
 std::optional<std::vector<AirStep>> way_to_bag(const AirGiven& given, std::size_t corner) {

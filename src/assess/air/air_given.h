@@ -21,17 +21,28 @@ struct AirGiven {
   std::vector<build::PresetUse> uses;
   std::vector<build::ParkedHow> parked; // how each stands, where it is a parked one
   std::vector<std::string> cases;       // names of the load cases
-  std::vector<build::Route> routes;     // of the lines that somebody laid
+  bool levels = false;                  // a controller keeps its height
+  control::LevelSensors sensors = control::LevelSensors::four;
+  std::vector<build::Route> routes; // of the lines that somebody laid
   [[nodiscard]] auto parts_of() const {
     return std::tie(kit, parts, wishes, surroundings, wheelbase, front_overhang, rear_overhang, track, tyre_air, ends,
-                    presets, uses, parked, cases, routes);
+                    presets, uses, parked, cases, levels, sensors, routes);
   }
   friend bool operator==(const AirGiven& a, const AirGiven& b) { return a.parts_of() == b.parts_of(); }
 };
 [[nodiscard]] AirGiven air_given(const build::Build& build, const shelf::Shelf& shelf, const AnsweredEnds& ends);
 
+/// Does this end stay on its own springs? One that no bag is chosen for while the other end has one.
+[[nodiscard]] bool on_springs(const AirGiven& given, End end);
+/// The load case that weighs most: what figures of a kit are worked out in. 0 where no weights are known.
+[[nodiscard]] std::size_t heaviest_case(const AirGiven& given);
+/// How a load case is called.
+[[nodiscard]] std::string case_name(const AirGiven& given, std::size_t load_case);
+
 /// Circuits of the kit: which corners each fills, FL FR RL RR from 0.
 [[nodiscard]] std::vector<std::vector<std::size_t>> circuits_of(const build::AirKit& kit);
+/// Of them those that fill something: an end on its own springs has none.
+[[nodiscard]] std::vector<std::vector<std::size_t>> circuits_of(const AirGiven& given);
 /// `Front left`, for people; of a circuit of both sides `Front`.
 [[nodiscard]] const char* corner_name(std::size_t corner);
 [[nodiscard]] const char* circuit_name(const std::vector<std::size_t>& corners);
@@ -42,6 +53,8 @@ struct AirGiven {
 [[nodiscard]] bool for_another_voltage(const shelf::Part& compressor, const build::AirKit& kit);
 /// dB at a metre with all compressors running: powers add up. @returns none where no card tells
 [[nodiscard]] std::optional<double> sound_of(const KitParts& parts);
+/// K that it is warmer where a part lies than in the air around, on a drive. Ours; docs/models.md, "Compressor".
+[[nodiscard]] double warmer_in(build::PartRoom room);
 /// m³ of both tanks; 0 without.
 [[nodiscard]] double tank_volume(const KitParts& parts);
 
@@ -55,6 +68,8 @@ struct AirGiven {
 /// track or wheelbase are not known.
 [[nodiscard]] double corner_line_length(const AirGiven& given, std::size_t corner);
 [[nodiscard]] double feed_line_length(const AirGiven& given);
+/// How many of a part the kit takes, of lines m.
+[[nodiscard]] double amount_of(const AirGiven& given, KitRole role);
 
 /// One step that air takes, from intake to bag: what it goes through and how freely.
 struct AirStep {

@@ -27,14 +27,41 @@ double line_volume(const shelf::Part& line, double length) {
   return std::numbers::pi / 4 * *line.bore * *line.bore * length;
 }
 
+/// An end that no air moves: a spring at each corner, under which the other end's bag only keeps a place in the
+/// network.
+Expected<air::Leg> leg_on_springs(const AirGiven& given, End end, const EndLoad& load, double H) {
+  constexpr double travels = 0.15; // m either way: further than any lift of the other end tips it
+  const FittedEnd& other = given.ends[build::at(end == End::front ? End::rear : End::front)]->fitted;
+  if (!other.bag) return refuse(words("{0}: no bag is chosen."), {build::name_of(end)});
+  const double weight = load.sprung_mass * standard_gravity;
+  const double rate = load.sprung_mass * std::pow(2 * std::numbers::pi * usual_own_springs, 2);
+  air::Leg leg;
+  leg.lowest = H - travels, leg.highest = H + travels, leg.height = H;
+  leg.curve = other.bag->curve;
+  const double bag = (leg.curve.lowest() + leg.curve.highest()) / 2;
+  std::vector<double> heights, held;
+  for (const double h : {H - travels, H - travels / 2, H, H + travels / 2, H + travels})
+    heights.push_back(h), held.push_back(weight + rate * (H - h));
+  const std::vector<double> still(heights.size(), bag), nothing(heights.size(), 0);
+  leg.travel = curve::PchipTable(std::move(heights), {still, std::move(held), nothing});
+  return leg;
+}
+
 Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stands, double& pressure_left,
                           double& pressure_right, std::array<double, 2>& loads) {
   const FittedEnd& fitted = given.ends[build::at(end)]->fitted;
-  if (!fitted.model.map) return refuse(words("{0}: its height was not taken."), {build::name_of(end)});
-  if (!fitted.bag) return refuse(words("{0}: no bag is chosen."), {build::name_of(end)});
+  if (!fitted.model.surveyed_height) return refuse(words("{0}: its height was not taken."), {build::name_of(end)});
   const auto& load =
       fitted.model.loads.size() > stands.load_case ? fitted.model.loads[stands.load_case] : fitted.model.loads.front();
   if (!load) return refuse(words("{0}: its weights were not taken."), {build::name_of(end)});
+  if (on_springs(given, end)) {
+    pressure_left = pressure_right = 0;
+    const double half = 0.5 * (load->side_mass[0] - load->side_mass[1]) * fitted.model.side_lever;
+    loads = {(load->sprung_mass + half) * standard_gravity, (load->sprung_mass - half) * standard_gravity};
+    return leg_on_springs(given, end, *load, stands.heights[build::at(end)]);
+  }
+  if (!fitted.model.map) return refuse(words("{0}: its height was not taken."), {build::name_of(end)});
+  if (!fitted.bag) return refuse(words("{0}: no bag is chosen."), {build::name_of(end)});
   const BagOnEnd on = fitted.on();
   const auto travel = standing_travel(fitted);
   if (!travel) return refuse(words("{0}: bag, damper and stop leave no travel."), {build::name_of(end)});
@@ -42,12 +69,12 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   // Below it what a bump stop gives when it is hit.
   const auto hit = free_travel(on, Meeting::hit);
   const double deepest = std::fmax(hit ? hit->low : low, on.heights().first);
-  const double H = stands.heights[build::at(end)];
-  if (!stands.aired_out && (H < low - preset_on_stop || H > high + preset_on_stop))
-    return refuse(outside_travel(end, H, {low, high}));
+  const double wanted = stands.heights[build::at(end)], H = std::clamp(wanted, low, high);
+  if (!stands.aired_out && !stands.onto_stops && std::abs(wanted - H) > preset_on_stop)
+    return refuse(outside_travel(end, wanted, {low, high}));
   air::Leg leg;
   leg.lowest = low, leg.highest = high;
-  leg.height = stands.aired_out ? low : std::clamp(H, low, high);
+  leg.height = stands.aired_out ? low : H;
   leg.curve = fitted.bag->curve;
   std::vector<double> heights, bag, other, ratio;
   for (int i = 0; i < travel_points; ++i) {
@@ -70,29 +97,12 @@ Expected<air::Leg> leg_at(const AirGiven& given, End end, const CarStands& stand
   return leg;
 }
 
-/// What stands between pump and tank holds back: the pump works against more than the tank. Over the tank's pressure
-/// what then still comes through.
-std::vector<std::pair<double, double>> delivered_curve(const AirGiven& given, const shelf::Part& pump, double ambient) {
+/// What is delivered over the tank's pressure.
+std::vector<std::pair<double, double>> delivered_curve(const AirGiven& given, const shelf::Part& pump) {
   const double volts = volts_at_compressor(given.kit);
-  std::vector<air::Restriction> row;
-  for (const KitRole role : {KitRole::check_valve, KitRole::trap, KitRole::dryer})
-    if (const shelf::Part* part = given.parts[role]; part && part->through()) row.push_back(*part->through());
   std::vector<std::pair<double, double>> out;
   for (const shelf::CompressorPoint& p : pump.curve)
-    out.emplace_back(p.pressure, shelf::air_of(pump, p.pressure, volts));
-  if (row.empty()) return out;
-  const air::Restriction way = air::in_series(row);
-  const double T = given.surroundings.temperature, density = air::air_density(ambient, T);
-  for (auto& [tank, flow] : out) {
-    // The pump's own pressure is the one at which what it gives passes the row; past its card it gives what it gave
-    // there.
-    const double most = tank + 40e5;
-    const auto passes = [&, tank = tank](double at_pump) {
-      return air::mass_flow(way, at_pump + ambient, tank + ambient, T) - density * shelf::air_of(pump, at_pump, volts);
-    };
-    if (!(flow > 0) || passes(tank) >= 0) continue;
-    flow = shelf::air_of(pump, curve::crossing(passes, tank, most).value_or(most), volts);
-  }
+    out.emplace_back(p.pressure, shelf::air_of(pump, pressure_at_pump(given, pump, p.pressure), volts));
   return out;
 }
 
@@ -106,6 +116,16 @@ void add_relief(const AirGiven& given, air::Network& net, std::size_t tank) {
   net.lines.push_back(std::move(line));
 }
 
+/// s from cold that a compressor runs where it is so warm: its card's figure is taken to be for 20 °C, and what it may
+/// warm by ends where there it would stand at 120 °C.
+double longest_run_at(const shelf::Part& pump, double temperature) {
+  constexpr double card_at = 293.15, hottest = 393.15, least = 0.05;
+  const double room = std::max(least, (hottest - temperature) / (hottest - card_at));
+  const double warms = (1 - std::exp(-*pump.longest_run / *pump.cools_in)) * room;
+  // Where it never gets as warm as that it runs as long as anybody waits.
+  return warms < 1 - 1e-6 ? -*pump.cools_in * std::log1p(-warms) : 1e6;
+}
+
 void add_compressors(const AirGiven& given, air::Network& net, std::size_t tank, bool running) {
   const auto cut = cut_pressures(given.parts);
   if (!cut) return;
@@ -115,11 +135,14 @@ void add_compressors(const AirGiven& given, air::Network& net, std::size_t tank,
     air::Compressor c;
     c.name = part->name;
     c.to = tank;
-    c.curve = delivered_curve(given, *part, net.ambient_pressure);
+    c.curve = delivered_curve(given, *part);
     c.outlet = part->outlet.value_or(usual_outlet);
     c.cut_in = cut->first, c.cut_out = cut->second;
     c.running = running;
-    if (part->longest_run) c.duty = air::Compressor::Duty{*part->longest_run, *part->cools_in, 0.35};
+    if (part->longest_run)
+      c.duty = air::Compressor::Duty{
+          longest_run_at(*part, net.ambient_temperature + warmer_in(given.kit.compressor_at.room)), *part->cools_in,
+          0.35};
     net.compressors.push_back(std::move(c));
   }
 }
@@ -150,6 +173,24 @@ air::Volume tank_of(const AirGiven& given, double pressure) {
 
 } // namespace
 
+double pressure_at_pump(const AirGiven& given, const shelf::Part& pump, double tank) {
+  std::vector<air::Restriction> row;
+  for (const KitRole role : {KitRole::check_valve, KitRole::trap, KitRole::dryer})
+    if (const shelf::Part* part = given.parts[role]; part && part->through()) row.push_back(*part->through());
+  if (row.empty()) return tank;
+  const air::Restriction way = air::in_series(row);
+  const double T = given.surroundings.temperature, ambient = air::Ambient{given.surroundings.altitude, T}.pressure();
+  const double volts = volts_at_compressor(given.kit), density = air::air_density(ambient, T);
+  // The pump's own pressure is the one at which what it gives passes the row; past its card it gives what it gave
+  // there.
+  const double most = tank + 40e5;
+  const auto passes = [&](double at_pump) {
+    return air::mass_flow(way, at_pump + ambient, tank + ambient, T) - density * shelf::air_of(pump, at_pump, volts);
+  };
+  if (!(shelf::air_of(pump, tank, volts) > 0) || passes(tank) >= 0) return tank;
+  return curve::crossing(passes, tank, most).value_or(most);
+}
+
 std::optional<std::pair<double, double>> standing_travel(const FittedEnd& end) {
   return standing_travel(end.on());
 }
@@ -161,12 +202,13 @@ Message outside_travel(End end, double H, const std::pair<double, double>& trave
 }
 
 std::optional<double> full_tank(const AirGiven& given) {
-  const auto cut = cut_pressures(given.parts);
-  return cut ? std::optional(cut->second) : std::nullopt;
+  return full_tank(given.kit, given.parts);
 }
 
 Expected<air::Network> tank_alone(const AirGiven& given, double pressure, bool running) {
-  if (auto missing = missing_part(given, {KitRole::compressor, KitRole::tank, KitRole::pressure_switch}))
+  const bool by_shop = by_shop_air_alone(given.kit);
+  if (auto missing = by_shop ? missing_part(given, {KitRole::tank})
+                             : missing_part(given, {KitRole::compressor, KitRole::tank, KitRole::pressure_switch}))
     return refuse(*missing);
   air::Network net;
   surroundings(given, net);
@@ -177,9 +219,10 @@ Expected<air::Network> tank_alone(const AirGiven& given, double pressure, bool r
 }
 
 Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
-  if (auto missing = missing_part(
-          given, {KitRole::tank, KitRole::feed_line, KitRole::valves, KitRole::front_line, KitRole::rear_line}))
-    return refuse(*missing);
+  if (auto missing = missing_part(given, {KitRole::tank, KitRole::feed_line, KitRole::valves})) return refuse(*missing);
+  for (const auto& [end, line] : {std::pair{End::front, KitRole::front_line}, std::pair{End::rear, KitRole::rear_line}})
+    if (!on_springs(given, end))
+      if (auto missing = missing_part(given, {line})) return refuse(*missing);
   CarAir out;
   air::Network& net = out.network;
   surroundings(given, net);
@@ -214,7 +257,7 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
   // What stands beside a bag, behind its own line.
   for (std::size_t corner = 0; corner < 4; ++corner) {
     const EndModel& model = given.ends[corner / 2]->fitted.model;
-    if (!(model.setting.added_volume > 0)) continue;
+    if (!(model.setting.added_volume > 0) || on_springs(given, corner < 2 ? End::front : End::rear)) continue;
     const std::size_t beside = net.volumes.size();
     net.volumes.push_back({std::string(corner_name(corner)) + "+", model.setting.added_volume,
                            net.volumes[out.bags[corner]].gauge_pressure, T, 1.0});
@@ -228,7 +271,7 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
   const shelf::Part* silencer = given.parts[KitRole::silencer];
   const shelf::Part& valves = *given.parts[KitRole::valves];
   // A block lets all its ways out by the exhausts it has; hand valves each have their own.
-  const auto circuits = circuits_of(given.kit);
+  const auto circuits = circuits_of(given);
   const double exhausts = given.kit.school == build::ValveSchool::hand_valves ? static_cast<double>(circuits.size())
                                                                               : valves.exhausts.value_or(1);
   const bool shared = silencer && exhausts < static_cast<double>(circuits.size());
@@ -247,7 +290,7 @@ Expected<CarAir> car_air(const AirGiven& given, const CarStands& stands) {
     return row;
   }();
   {
-    auto way = *way_to_bag(given, 0);
+    auto way = *way_to_bag(given, circuits.front().front());
     const auto valve = std::find_if(way.begin(), way.end(), [](const AirStep& s) { return s.role == KitRole::valves; });
     way.erase(valve, way.end());
     net.lines.push_back({"feed", out.tank, 1, whole_way(way), false, true});

@@ -29,6 +29,13 @@ std::array<double, 4> ValveWorker::within_stops(const std::array<double, 4>& tar
   return out;
 }
 
+bool ValveWorker::all_there(const std::array<double, 4>& target) const {
+  for (const CarAir::Circuit& circuit : car_.circuits)
+    for (const std::size_t c : circuit.corners)
+      if (std::abs(height(c) - target[c]) > arrived_within) return false;
+  return true;
+}
+
 double ValveWorker::off(const CarAir::Circuit& circuit, const std::array<double, 4>& target) const {
   double out = 0;
   for (const std::size_t c : circuit.corners)
@@ -135,12 +142,7 @@ Expected<std::optional<double>> ValveWorker::move_to(const std::array<double, 4>
     arrives = arrives && *done;
   }
   // One corner's air carries its neighbours along: what that leaves is put right.
-  const auto is_there = [&] {
-    for (std::size_t c = 0; c < 4; ++c)
-      if (std::abs(height(c) - target[c]) > arrived_within) return false;
-    return true;
-  };
-  for (int i = 0; i < trims && arrives && !is_there(); ++i) {
+  for (int i = 0; i < trims && arrives && !all_there(target); ++i) {
     const auto done = phase(all, target, 1e-3, look);
     if (!done) return refuse(done.error());
     arrives = *done;
@@ -191,6 +193,7 @@ std::optional<Standing> standing_of(const AirGiven& given, std::size_t preset) {
   Standing out{*heights, false};
   if (given.uses[preset] != build::PresetUse::parked || given.parked[preset] != build::ParkedHow::aired_out) return out;
   for (const End end : build::both_ends) {
+    if (on_springs(given, end)) continue;
     const FittedEnd& fitted = given.ends[build::at(end)]->fitted;
     const auto travel = fitted.model.map && fitted.bag ? standing_travel(fitted) : std::nullopt;
     if (!travel) return out; // what is missing is said where it is asked for
@@ -203,6 +206,12 @@ std::optional<Standing> standing_of(const AirGiven& given, std::size_t preset) {
 std::optional<std::array<double, 2>> heights_of(const AirGiven& given, std::size_t preset) {
   std::array<double, 2> out{};
   for (const End end : build::both_ends) {
+    if (on_springs(given, end)) { // it stands as it was surveyed, whatever is wished
+      const auto& surveyed = given.ends[build::at(end)]->fitted.model.surveyed_height;
+      if (!surveyed || preset >= given.uses.size()) return std::nullopt;
+      out[build::at(end)] = *surveyed;
+      continue;
+    }
     const auto& presets = given.ends[build::at(end)]->fitted.presets;
     if (preset >= presets.size() || !presets[preset]) return std::nullopt;
     out[build::at(end)] = *presets[preset];
@@ -275,7 +284,7 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   if (!full && !asked.tank_pressure)
     return refuse(words("The kit has no pressure switch: how full the tank is, nobody knows."));
   const auto car = car_air(given, {from->heights, asked.load_case, asked.tank_pressure.value_or(full.value_or(0)),
-                                   asked.engine, from->aired_out});
+                                   asked.engine, from->aired_out, true});
   if (!car) return refuse(car.error());
   auto begun = air::Simulation::begin(car->network);
   if (!begun) return refuse(begun.error());
@@ -284,9 +293,6 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   const auto target = corners_of(to->heights);
   for (std::size_t c = 0; c < 4; ++c)
     out.target[c] = std::clamp(target[c], car->travel[c].first, car->travel[c].second);
-  for (const std::size_t c : {0U, 2U})
-    if (std::abs(out.target[c] - target[c]) > preset_on_stop)
-      return refuse(outside_travel(c < 2 ? End::front : End::rear, target[c], car->travel[c]));
   const double tank_before = now.volumes()[car->tank].mass;
   const auto look = [&] { out.looks.push_back(look_at(now, *car)); };
   look();
@@ -295,12 +301,20 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   if (!arrived) return stop.stop_requested() ? stopped() : Expected<Lift>(refuse(arrived.error()));
   out.arrived = *arrived;
   if (!out.arrived) out.stuck = worker.stuck(), out.short_by = worker.short_by();
+  for (const CarAir::Circuit& circuit : car->circuits)
+    if (const std::size_t c = circuit.corners.front(); std::abs(target[c] - out.target[c]) > preset_short_by) {
+      // The preset lies past a stop: it gets as far as that, and is short by the rest.
+      if (!out.on_stop) out.on_stop = out.arrived;
+      out.arrived.reset();
+      if (const double lacks = target[c] - worker.height(c); std::abs(lacks) > std::abs(out.short_by))
+        out.stuck = circuit_name(circuit.corners), out.short_by = lacks;
+    }
   out.air_used = tank_before - now.volumes()[car->tank].mass;
   for (std::size_t i = 0; i < car->network.compressors.size(); ++i)
     out.compressor_s += now.run_time(i);
   look();
   read_way(out);
-  if (to->aired_out && out.arrived) {
+  if (to->aired_out && (out.arrived || out.on_stop)) {
     const auto empty = worker.air_out(look);
     if (!empty) return stop.stop_requested() ? stopped() : Expected<Lift>(refuse(empty.error()));
     if (*empty) out.aired_out = now.time();
@@ -316,7 +330,7 @@ Expected<Lift> simulate_move(const AirGiven& given, const MoveAsked& asked, bool
   // Of every end that moves: what stands in its way, in a lift from the tank, in a drop to the air around.
   for (const std::size_t corner : {0U, 2U}) {
     const double move = out.target[corner] - out.looks.front().height[corner];
-    if (std::abs(move) < arrived_within) continue;
+    if (std::abs(move) < arrived_within || on_springs(given, corner < 2 ? End::front : End::rear)) continue;
     const auto way = move > 0 ? *way_to_bag(given, corner) : *way_out_of_bag(given, corner);
     const air::Restriction whole = whole_way(way);
     for (const AirStep& step : way) {
@@ -371,6 +385,23 @@ std::optional<Expected<Lift>> answer_lift(const LiftGiven& given, const std::sto
       if (with && with->arrived && out->arrived) throttle.seconds_won = *out->arrived - *with->arrived;
     }
   }
+  const auto begun = [&](Message what, AirGiven air, MoveAsked how) {
+    how.engine = false;
+    const auto other = simulate_move(air, how, false, stop);
+    if (!other) return;
+    out->others.push_back({std::move(what), other->arrived, other->stuck, other->short_by});
+  };
+  if (const auto cut = cut_pressures(given.air.parts); cut && !given.asked.tank_pressure) {
+    MoveAsked low = given.asked;
+    low.tank_pressure = cut->first;
+    begun({words("with the tank at its cut-in of {0}"), {pascals(cut->first)}}, given.air, low);
+  }
+  if (const double frost = given.air.surroundings.night_temperature; frost < given.air.surroundings.temperature - 1) {
+    AirGiven cold = given.air;
+    cold.surroundings.temperature = frost;
+    begun({words("at {0}"), {Amount{frost, Kind::temperature, 0, {}}}}, std::move(cold), given.asked);
+  }
+  if (stop.stop_requested()) return std::nullopt;
   // What wins most by its next size first; what has none keeps its place by its share of the loss.
   std::stable_sort(out->throttles.begin(), out->throttles.end(), [](const Throttle& a, const Throttle& b) {
     return a.seconds_won.value_or(0) > b.seconds_won.value_or(0);

@@ -36,14 +36,23 @@ struct MoveAsked {
   friend bool operator==(const MoveAsked&, const MoveAsked&) = default;
 };
 
+/// The same move begun otherwise: with the tank just above where the compressor would come on, or on a frosty morning.
+struct OtherStart {
+  Message what;
+  std::optional<double> arrived; // s; none: it does not get there
+  std::string stuck;             // which circuit stopped short
+  double short_by = 0;           // m
+};
+
 struct Lift {
   std::vector<LiftLook> looks;    // 40 a second
-  std::array<double, 4> target{}; // m, H
+  std::array<double, 4> target{}; // m, H; of a corner that no air moves where it stands
   std::optional<double> arrived;  // s until every corner stands within 2 mm; none: it does not get there
   std::array<std::optional<double>, 4> arrived_at{}; // s, each corner
   std::string stuck;                                 // which circuit stopped short; empty: none
   double short_by = 0;                               // m that it lacks
-  double worst_lean = 0;                             // m, the most that left and right of an end stand apart on the way
+  std::optional<double> on_stop;   // s until it stands on the stop that it is short by, where the preset lies past one
+  double worst_lean = 0;           // m, the most that left and right of an end stand apart on the way
   double worst_rake = 0;           // m, the most that front and rear lag behind each other, shares of their ways
   std::optional<double> aired_out; // s until the bags are vented too, of a move to where the car lies aired out
   double air_used = 0;             // kg that left the tank
@@ -53,6 +62,7 @@ struct Lift {
   std::size_t most_load_corner = 0;
   double compressor_s = 0;         // s that compressors ran, together
   std::vector<Throttle> throttles; // the worst first
+  std::vector<OtherStart> others;  // of `answer_lift`
   long steps = 0;                  // of the integrator
 };
 
@@ -117,6 +127,7 @@ private:
   [[nodiscard]] Expected<bool> phase(const std::vector<std::size_t>& circuits, const std::array<double, 4>& target,
                                      double good_enough, const std::function<void()>& look);
   [[nodiscard]] double off(const CarAir::Circuit& circuit, const std::array<double, 4>& target) const;
+  [[nodiscard]] bool all_there(const std::array<double, 4>& target) const;
   [[nodiscard]] std::array<double, 4> within_stops(const std::array<double, 4>& target) const;
 
   air::Simulation& now_;

@@ -1,5 +1,4 @@
 #include "assess/air/sizing.h"
-
 #include "parallel/in_parallel.h"
 
 #include <fmt/format.h>
@@ -42,10 +41,12 @@ AirGiven with(const SizingGiven& given, const KitChoice& choice) {
   put(air, KitRole::valves, &given.valves[choice.valves]);
   put(air, KitRole::feed_line, &feed);
   put(air, KitRole::feed_fitting, fitting_for(given, feed));
-  for (const KitRole role : {KitRole::front_line, KitRole::rear_line})
-    put(air, role, &line);
-  for (const KitRole role : {KitRole::front_fitting, KitRole::rear_fitting})
-    put(air, role, fitting_for(given, line));
+  for (const auto& [end, tube, fitting] : {std::tuple{End::front, KitRole::front_line, KitRole::front_fitting},
+                                           std::tuple{End::rear, KitRole::rear_line, KitRole::rear_fitting}}) {
+    const bool none = on_springs(given.air, end);
+    put(air, tube, none ? nullptr : &line);
+    put(air, fitting, none ? nullptr : fitting_for(given, line));
+  }
   return air;
 }
 
@@ -90,9 +91,11 @@ std::vector<Miss> misses(const KitChoice& c, const build::AirWishes& wishes) {
   return out;
 }
 
+constexpr double fine_enough = control::Rules{}.band / 2; // m of a burst: half of a usual band
+
 /// Lower is better in each. What nobody would notice is no difference: steps of a tenth of a second, a tenth of a
-/// minute, an ampere, a decibel, half a litre, a hundred grams.
-std::array<double, 8> weighed(const KitChoice& c) {
+/// minute, an ampere, a decibel, half a litre, a hundred grams, a millimetre of a burst beyond what is fine enough.
+std::array<double, 9> weighed(const KitChoice& c) {
   const auto in_steps = [](double value, double step) { return std::round(value / step); };
   return {in_steps(c.rise.value_or(1e9), 0.1),
           -static_cast<double>(c.lifts),
@@ -101,10 +104,11 @@ std::array<double, 8> weighed(const KitChoice& c) {
           in_steps(c.sound.value_or(200), 1),
           in_steps(c.room, 5e-4),
           in_steps(c.mass, 0.1),
-          c.price.value_or(1e9)};
+          in_steps(std::fmax(0, c.burst - fine_enough), 1e-3),
+          in_steps(c.price, 1)};
 }
 /// @param first  of two that are alike, the one that stands first
-bool as_good(const std::array<double, 8>& a, const std::array<double, 8>& b, bool first) {
+bool as_good(const std::array<double, 9>& a, const std::array<double, 9>& b, bool first) {
   bool better = first;
   for (std::size_t i = 0; i < a.size(); ++i) {
     if (a[i] > b[i]) return false;
@@ -116,6 +120,30 @@ bool as_good(const std::array<double, 8>& a, const std::array<double, 8>& b, boo
 std::string called(const SizingGiven& given, const KitChoice& c) {
   return fmt::format("{}{}, {}, {}, {}", c.compressors > 1 ? "2 × " : "", given.compressors[c.compressor].name,
                      given.tanks[c.tank].name, given.valves[c.valves].name, given.lines[c.line].name);
+}
+
+/// m that the quickest circuit goes by a burst as short as its valves are worked, from a full tank.
+double burst_of(const AirGiven& air, std::size_t load_case) {
+  constexpr double by_block = control::Rules{}.least_burst, by_hand = 0.2; // s
+  constexpr double settles = 1.5;                                          // s
+  const auto lift = wished_lift(air);
+  const auto car =
+      car_air(air, {*heights_of(air, lift->second), load_case, full_tank(air).value_or(0), false, false, true});
+  if (!car) return 0;
+  double out = 0;
+  for (const CarAir::Circuit& circuit : car->circuits) {
+    auto begun = air::Simulation::begin(car->network);
+    if (!begun) return 0;
+    const std::size_t corner = circuit.corners.front();
+    const double before = begun->legs(0)[corner].height;
+    const double open = air.kit.school == build::ValveSchool::block ? by_block : by_hand;
+    begun->open(circuit.fill, true);
+    if (!begun->run(open, {}, 0)) return 0;
+    begun->open(circuit.fill, false);
+    if (!begun->run(open + settles, {}, 0)) return 0;
+    out = std::fmax(out, begun->legs(0)[corner].height - before);
+  }
+  return out;
 }
 
 void judge(const SizingGiven& given, std::vector<KitChoice>& all) {
@@ -136,14 +164,18 @@ void judge(const SizingGiven& given, std::vector<KitChoice>& all) {
   std::stable_sort(all.begin(), all.end(), [](const KitChoice& a, const KitChoice& b) {
     if (a.best != b.best) return a.best;
     if (a.meets != b.meets) return a.meets;
-    return a.meets ? a.price.value_or(1e9) < b.price.value_or(1e9) : a.miss < b.miss;
+    return a.meets ? a.price < b.price : a.miss < b.miss;
   });
 }
 
 } // namespace
 
 SizingGiven sizing_given(const build::Build& build, const shelf::Shelf& shelf, AirGiven air) {
-  SizingGiven out{std::move(air), {}, {}, {}, {}, {}, 0};
+  const control::LevelMethod method = build.variant().leveling.set_up().rules.method;
+  const bool sensors = method == control::LevelMethod::bursts || method == control::LevelMethod::until_reached;
+  const bool by_block = air.kit.school == build::ValveSchool::block;
+  CompletedKit whole = complete_kit(std::move(air), shelf, sensors && by_block);
+  SizingGiven out{std::move(whole.air), std::move(whole.added), std::move(whole.lacks), {}, {}, {}, {}, {}, 0};
   const shelf::PartKind valves = kind_for(KitRole::valves, out.air.kit);
   for (const shelf::ShelfPart& one : shelf.parts) {
     const shelf::Part& part = one.part;
@@ -159,10 +191,7 @@ SizingGiven sizing_given(const build::Build& build, const shelf::Shelf& shelf, A
     if (std::none_of(lines.begin(), lines.end(), [&](const shelf::Part& o) { return *o.bore == *line.bore; }))
       lines.push_back(std::move(line));
   out.lines = std::move(lines);
-  double most = 0;
-  const auto loads = case_loads(build, kit_masses(build, shelf));
-  for (std::size_t i = 0; i < loads.size(); ++i)
-    if (loads[i].total_mass.value_or(0) > most) most = *loads[i].total_mass, out.load_case = i;
+  out.load_case = heaviest_case(out.air);
   return out;
 }
 
@@ -177,7 +206,8 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
   const build::AirWishes& wishes = given.air.wishes;
   const auto full = full_tank(given.air);
   if (!full) {
-    out.trouble = Message{words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label}};
+    out.trouble = given.lacks.empty() ? Message{words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label}}
+                                      : given.lacks.front();
     return out;
   }
   if (!wished_lift(given.air)) {
@@ -204,6 +234,7 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
     const int wanted = static_cast<int>(std::ceil(wishes.lifts)) + 1;
     const auto lifts = lifts_from_full(air, air.kit.order, given.load_case, wanted, stop);
     if (stop.stop_requested()) return;
+    if (lifts) base.burst = burst_of(air, given.load_case);
     std::vector<KitChoice> made;
     for (std::size_t p = 0; p < pumps && !stop.stop_requested(); ++p)
       for (const std::size_t count : {1U, 2U}) {
@@ -216,15 +247,12 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
           c.room += box.along * box.across * box.height;
           c.mass += box.mass;
         }
-        double price = 0;
-        bool priced = true;
-        for (const auto& [part, n] :
-             {std::pair{&pump, count}, std::pair{&given.tanks[c.tank], std::size_t{1}},
-              std::pair{&given.valves[c.valves], kit.kit.school == build::ValveSchool::hand_valves
-                                                     ? circuits_of(kit.kit).size()
-                                                     : std::size_t{1}}})
-          price += part->price.value_or(0) * static_cast<double>(n), priced = priced && part->price;
-        if (priced) c.price = price;
+        for (const KitRoleRow& role : kit_roles())
+          if (const shelf::Part* part = kit.parts[role.role]) {
+            const double many = amount_of(kit, role.role);
+            c.price += part->price.value_or(0) * many;
+            c.unpriced += !part->price && many > 0;
+          }
         c.current = shelf::current_of(pump, *full) * static_cast<double>(count);
         c.sound = sound_of(kit.parts);
         if (lifts) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "assess/air/air_findings.h"
+#include "assess/air/complete_kit.h"
 #include "assess/air/figures.h"
 
 #include <functional>
@@ -10,7 +11,9 @@
 namespace mavrel::assess {
 
 struct SizingGiven {
-  AirGiven air; // as it is now: what is not searched stays
+  AirGiven air; // as it is now, with what it lacked put in by rule: what is not searched stays
+  std::vector<AddedPart> added;
+  std::vector<Message> lacks; // what was wanted beside, and the shelf has none of
   std::vector<shelf::Part> compressors, tanks, valves, lines, fittings;
   std::size_t load_case = 0; // the heaviest
   friend bool operator==(const SizingGiven&, const SizingGiven&) = default;
@@ -28,11 +31,13 @@ struct KitChoice {
   std::optional<double> sound; // dB
   double room = 0;             // m³
   double mass = 0;             // kg
-  std::optional<double> price;
-  bool meets = false; // all that is wished for
-  bool best = false;  // and no other that does is as good in everything
-  Message lost;       // why not; empty for the best
-  double miss = 0;    // how far off the wishes, for the order of those that don't meet them
+  double burst = 0;            // m that the quickest corner goes by the shortest burst at road height, from a full tank
+  double price = 0;            // of all that has one
+  std::size_t unpriced = 0;    // kinds of parts that have none
+  bool meets = false;          // all that is wished for
+  bool best = false;           // and no other that does is as good in everything
+  Message lost;                // why not; empty for the best
+  double miss = 0;             // how far off the wishes, for the order of those that don't meet them
 };
 struct Sizing {
   std::vector<KitChoice> choices; // the best first, then what meets the wishes, then by how little they miss

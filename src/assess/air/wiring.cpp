@@ -9,6 +9,13 @@ namespace {
 
 constexpr double fuse_from_battery = 0.15, switch_wire = 1.0, valve_amps = 6; // m, A
 
+/// The next of the relays there are.
+double relay_for(double running) {
+  for (const double amps : {20.0, 30.0, 40.0, 60.0, 80.0, 100.0, 150.0, 200.0})
+    if (amps >= 1.25 * running) return amps;
+  return std::ceil(1.25 * running / 100) * 100;
+}
+
 double starting_of(const shelf::Part& compressor, double running) {
   return compressor.start_current.value_or(3 * running);
 }
@@ -43,6 +50,8 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
     }
     Feed feed{names, running, starting, length, air::cable_for(running, length, kit.volts, kit.drop_allowed), 0};
     if (feed.cable) feed.drop_starting = air::voltage_drop(starting, length, feed.cable->section);
+    feed.blows = feed.cable && starting > fuse_bears_peak * feed.cable->fuse;
+    feed.relay = relay_for(running);
     return feed;
   };
   if (kit.feeds == build::Feeds::one || all.size() == 1)
@@ -52,6 +61,8 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
       out.feeds.push_back(feed_of({all[i]}, length_of(i == 0 ? "power" : "power_2")));
   const Feed together = feed_of(all, length_of("power"));
   out.running = together.running, out.starting = together.starting;
+  out.coils = relay_coil * static_cast<double>(all.size());
+  out.at_once = all.size() > 1 && !(kit.stagger > 0);
   double drop = 0;
   for (const Feed& feed : out.feeds)
     if (feed.cable) drop = std::fmax(drop, feed.cable->drop);
@@ -65,7 +76,12 @@ Expected<Wiring> wiring_of(const AirGiven& given) {
     const auto fuse = feed.cable ? std::optional(feed.cable->fuse) : std::nullopt;
     out.rows.push_back(
         {"battery +", "fuse", {words("within a hand of the battery"), {}}, fuse_from_battery, section, fuse});
-    out.rows.push_back({"fuse", "relay", {words("the long run"), {}}, feed.length, section, {}});
+    out.rows.push_back({"fuse",
+                        "relay",
+                        {words("the long run; a relay of {0} or more"), {Amount{feed.relay, Kind::current, 0, {}}}},
+                        feed.length,
+                        section,
+                        {}});
     out.rows.push_back({"relay", names, {words("beside the compressor"), {}}, 0.3, section, {}});
     out.rows.push_back(
         {names, "battery −", {words("back, or to bare body metal as thick"), {}}, feed.length, section, {}});

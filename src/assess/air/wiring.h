@@ -14,7 +14,12 @@ struct Feed {
   double length = 0;                    // m, one way
   Expected<air::Cable> cable;
   double drop_starting = 0; // V lost while it starts
+  double relay = 0;         // A that the relay must bear: the next of those there are above 1.25 times what runs
+  /// Does the starting peak blow a fuse that fits the running current? More than `fuse_bears_peak` times its rating.
+  bool blows = false;
 };
+constexpr double fuse_bears_peak = 3; // of its rating, for the half second that a motor takes to spin up
+constexpr double relay_coil = 0.18;     // A
 /// A line of the list of what to wire.
 struct WireRow {
   std::string from, to; // `battery +`, `fuse`
@@ -27,8 +32,10 @@ struct Wiring {
   double running = 0;  // A, all together at cut-out
   double starting = 0; // A at worst, with the second starting later
   std::vector<WireRow> rows;
-  double volts = 0;  // V at the compressor's terminals at cut-out
-  double slower = 0; // share that filling takes longer than without any drop
+  double coils = 0;     // A that the pressure switch's contacts carry: a relay's coil for each compressor
+  bool at_once = false; // two compressors on one feed start together
+  double volts = 0;     // V at the compressor's terminals at cut-out
+  double slower = 0;    // share that filling takes longer than without any drop
 };
 /// @returns the wiring; or what is missing
 /// Source: docs/models.md, "Cable".

@@ -125,13 +125,16 @@ private:
     const double wanted = given_.car.lean_wanted;
     const Lean& lean = answer->fitted;
     if (lean.angle && *lean.angle <= wanted) return;
-    auto& f = add(row("leans_too_far"), lean.angle ? Severity::note : Severity::stop, {}, fit_path(End::front, "sides"),
-                  lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1, wanted}}}
-                             : Message{words("Nothing holds it level but its stops"), {}},
-                  {words("{0} is wanted, at road height, {1}."), {Amount{wanted, Kind::angle, 1, {}}, given_.cases[0]}},
-                  {words("Bars of {0} together; now {1}."),
-                   {Amount{lean.bar_wanted, Kind::turning, -1, {}},
-                    Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning, -1, {}}}});
+    auto& f = add(
+        row("leans_too_far"), lean.angle ? Severity::note : Severity::stop, {}, fit_path(End::front, "sides"),
+        lean.angle ? Message{words("It leans {0} at 0.3 g"), {Amount{*lean.angle, Kind::angle, 1, wanted}}}
+                   : Message{words("Nothing holds it level but its stops"), {}},
+        {words("{0} is wanted, at road height, {1}."), {Amount{wanted, Kind::angle, 1, {}}, given_.cases[0]}},
+        std::isfinite(lean.bar_wanted)
+            ? Message{words("Bars of {0} together; now {1}."),
+                      {Amount{lean.bar_wanted, Kind::turning, -1, {}},
+                       Amount{lean.axles[0].bar + lean.axles[1].bar, Kind::turning, -1, {}}}}
+            : Message{words("No bar does it, the tyres alone give more: less height of gravity, or more lean."), {}});
     if (lean.angle) f.number = Amount{*lean.angle, Kind::angle, 1, wanted};
     f.limit = Amount{wanted, Kind::angle, 1, {}};
   }

@@ -1,6 +1,7 @@
 #include "assess/bags/roll.h"
 
 #include "build/names.h"
+#include "curve/root.h"
 
 #include <algorithm>
 #include <cmath>
@@ -48,6 +49,7 @@ Expected<AxleRoll> axle_roll(const FittedEnd& end, const PosedEnd& at, const std
   out.geometry = bag.wheel_rate(at.place, at_constant_pressure, at.force) * arm;
   out.air = bag.wheel_rate(at.place, whole, at.force) * arm - out.geometry;
   out.bar = bar_rate.value_or(0);
+  out.tyres = end.model.tyre_rate * *end.model.track * *end.model.track / 2;
   return out;
 }
 
@@ -72,8 +74,18 @@ Lean lean_of(std::array<AxleRoll, 2> axles, const std::array<bool, 2>& joined, c
     const double angle = car.tipping / held;
     if (angle < 0.5) out.angle = angle; // beyond, small angles no longer describe it and the stops hold the car
   }
-  const double bars = axles[0].bar + axles[1].bar;
-  out.bar_wanted = std::max(0.0, car.tipping / wanted - (held - bars));
+  // Bars that together hold it, shared out as those that are there, else evenly; they pull at tyres that give.
+  const double bars = axles[0].bar + axles[1].bar, needed = car.tipping / wanted + car.gravity;
+  const auto holds = [&](double both) {
+    double sum = 0;
+    for (AxleRoll axle : axles) {
+      axle.bar = both * (bars > 0 ? axle.bar / bars : 0.5);
+      sum += axle.sum();
+    }
+    return sum - needed;
+  };
+  constexpr double stiffest = 1e7; // N·m/rad: beyond, the tyres alone decide
+  if (holds(0) < 0) out.bar_wanted = holds(stiffest) < 0 ? INFINITY : *curve::crossing(holds, 0.0, stiffest);
   return out;
 }
 
@@ -136,7 +148,8 @@ Expected<Roll> roll(const RollGiven& given) {
   out.joined = lean_of(axles, {true, true}, out, wanted);
   out.fitted = lean_of(axles, joined, out, wanted);
   const double held = out.fitted.axles[0].sum() + out.fitted.axles[1].sum() - out.gravity;
-  if ((joined[0] || joined[1]) && held > 0) out.standing = uneven / held;
+  // With a tee at one end only, the other one's sides hold it level.
+  if (joined[0] && joined[1] && held > 0) out.standing = uneven / held;
   if (given.car.wheelbase) {
     // What braking takes from the rear wheels it puts on the front ones; each end gives by its rate in heave.
     const double shifted = m * given.car.braking * standard_gravity * out.gravity_height / *given.car.wheelbase / 2;

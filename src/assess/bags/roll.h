@@ -10,14 +10,21 @@ struct AxleRoll {
   double air = 0;      // trapped air; joined sides carry none
   double geometry = 0; // the bags' area changing with height, the linkage's leverage, other springs
   double bar = 0;
-  [[nodiscard]] double sum() const { return air + geometry + bar; }
+  double tyres = 0; // of both, under all that
+  /// What springs and bar come to, and what is left of it on tyres that give too.
+  [[nodiscard]] double suspension() const { return air + geometry + bar; }
+  [[nodiscard]] double sum() const {
+    const double held = suspension();
+    return held > 0 && tyres > 0 ? held * tyres / (held + tyres) : held;
+  }
 };
 
 /// The whole car with its sides one way.
 struct Lean {
   std::array<AxleRoll, 2> axles; // front, rear
   std::optional<double> angle;   // rad at 0.3 g; none where nothing holds it up but its stops
-  double bar_wanted = 0;         // N·m/rad that both bars together must have for the lean wanted; 0: none needed
+  double bar_wanted = 0;         // N·m/rad that both bars together must have for the lean wanted; 0: none needed;
+                                 // infinite: no bar does it, the tyres alone give more
 };
 
 struct Roll {
@@ -28,7 +35,7 @@ struct Roll {
   bool estimated = false;                     // one of the two heights is an estimate
   bool base_estimated = false;                // the spring base of a solid axle is
   /// rad, left lower is positive: how it leans standing, because sides joined by a tee can't carry different loads;
-  /// none where no sides are joined, or nothing holds it but its stops.
+  /// none where not both ends are joined (one that is not holds it level), or nothing holds it but its stops.
   std::optional<double> standing;
   /// m that the front sinks and the rear rises while it brakes as hard as the brief says, without what joints or links
   /// take of it; none without a wheelbase, or where nothing holds an end but its stops.
@@ -69,7 +76,7 @@ struct RollGiven {
 struct RollQuestion {
   using Given = RollGiven;
   using Answer = Expected<Roll>;
-  static constexpr int formula = 1;
+  static constexpr int formula = 2; // tyres give too
   static Answer answer(const Given& given) { return roll(given); }
 };
 

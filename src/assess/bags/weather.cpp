@@ -121,6 +121,7 @@ std::vector<WeatherAnswer> weather(const WeatherGiven& given) {
     const double shut_off = now.temperature + (what == What::cold_night ? now.shut_off_above : 0);
     WeatherAnswer& answer = out.emplace_back();
     answer.what = what;
+    answer.begins = shut_off;
     answer.temperature = to.temperature;
     answer.altitude = to.altitude;
     for (const End end : build::both_ends) {

@@ -20,6 +20,7 @@ struct SealedEnd {
 struct WeatherAnswer {
   enum class What { cold_night, mountain_pass, worked_hour };
   What what = What::cold_night;
+  double begins = 0;                            // K, of the air in the bags as the valves were shut
   double temperature = 0;                       // K, of the air in the bags
   double altitude = 0;                          // m
   std::array<std::optional<SealedEnd>, 2> ends; // front, rear; none where something is missing

@@ -57,7 +57,10 @@ std::vector<std::optional<PoseState>> states_at(const BagOnEnd& bag, const EndLo
   for (std::size_t i = 0; i < count; ++i) {
     const std::size_t a = i - i % every, b = a + every;
     if (a == i) continue;
-    const bool between = a >= every && found(a - every) && found(a) && found(b) && found(b + every);
+    const double slack = bag.model().other_slack;
+    const bool kept = !(bag.model().other_rate > 0) || b + every >= count || a < every ||
+                      slack <= at.heights.H(a - every) || slack >= at.heights.H(b + every);
+    const bool between = kept && a >= every && found(a - every) && found(a) && found(b) && found(b + every);
     out[i] = between && at.places[i] ? bag.pressures(*at.places[i], load, at.sides[c][i]) : whole(i);
     if (!between || !out[i]) continue;
     const double t = static_cast<double>(i - a) / static_cast<double>(every);
@@ -91,8 +94,11 @@ std::vector<Track> tracks_in_case(const BagOnEnd& bag, const EndLoad& load, cons
   add(tracks::frequency, [](const PoseState& s) { return s.frequency; });
   add(tracks::ride_frequency, [](const PoseState& s) { return s.ride_frequency; });
   const auto beyond = beyond_stretches(at.heights, states);
-  for (Track& track : out)
+  const bool springs = bag.model().other_rate > 0;
+  for (Track& track : out) {
     track.beyond = beyond;
+    if (springs) track.jumps_at = bag.model().other_slack;
+  }
   return out;
 }
 

@@ -36,6 +36,7 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
                {},
                {},
                {},
+               {},
                {}};
   out.fit.damper_curve.clear();
   out.fit.workshop = {};
@@ -62,6 +63,21 @@ EndGiven end_given(const build::Build& build, const shelf::Shelf& shelf, Answere
     out.belly = p.z;
     out.belly_name = p.name;
   }
+  // Where a tee makes both sides of the other end alike, this one alone holds the car level.
+  const std::size_t other = 1 - e;
+  if (build.variant().fit[e].sides == build::Sides::joined || build.variant().fit[other].sides != build::Sides::joined)
+    return out;
+  const SurveyGiven& survey = out.survey().given();
+  const End there = other == 0 ? End::front : End::rear;
+  const auto tracks = std::pair(build.end(there).track, build.end(build::both_ends[e]).track);
+  const double over = tracks.first && tracks.second ? *tracks.first / *tracks.second : 1;
+  bool any = false;
+  for (const auto& load : end_loads(build.end(there), there, survey.wheelbase, survey.masses)) {
+    const double uneven = load ? (load->side_mass[0] - load->side_mass[1]) * over : 0;
+    out.left_by_tee.push_back(uneven);
+    any = any || uneven != 0;
+  }
+  if (!any) out.left_by_tee.clear();
   return out;
 }
 
@@ -213,6 +229,9 @@ EndModel end_model(const EndGiven& given) {
     out.other_slack = *survey.other_spring_slack - fit.mounting.drop_spindle;
   }
   out.loads = read.loads;
+  for (std::size_t c = 0; c < std::min(out.loads.size(), given.left_by_tee.size()); ++c)
+    if (auto& load = out.loads[c])
+      load->side_mass[0] += given.left_by_tee[c] / 2, load->side_mass[1] -= given.left_by_tee[c] / 2;
   out.damper_open = fit.damper_open ? fit.damper_open : read.damper_open;
   out.damper_shut = fit.damper_shut ? fit.damper_shut : read.damper_shut;
   out.stop_ratio = read.stop_ratio;

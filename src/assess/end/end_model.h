@@ -30,13 +30,23 @@ struct EndGiven {
   std::optional<double> tank_pressure;        // Pa gauge that the tank is full at; none: nobody knows
   std::optional<double> belly;                // m above the floor as surveyed, of the lowest point nearer to this end
   std::string belly_name;                     // how that is called
+  /// kg a load case, left over right at this end's wheels: what the other end leaves it to carry, because a tee there
+  /// makes both its sides alike. Empty: nothing.
+  std::vector<double> left_by_tee;
   [[nodiscard]] const Answered<MotionQuestion>& motion() const { return clearance.given().motion; }
   [[nodiscard]] const Answered<SurveyQuestion>& survey() const { return motion().given().survey; }
   [[nodiscard]] auto parts() const {
     // What was signed before tanks were looked at stands where this one limits nothing.
     const bool limits = bag && tank_pressure && *tank_pressure < (*bag)->card.max_pressure;
     return std::tuple_cat(std::tie(clearance, fit, brief, altitude, temperature, bag, belly, belly_name),
-                          std::tuple(air::WhereStated{limits ? *tank_pressure : 0}));
+                          std::tuple(air::WhereStated{limits ? *tank_pressure : 0}, air::WhereStated{left_in_one()}));
+  }
+  /// All cases' as one figure that differs where one of them does; 0 where a tee leaves nothing.
+  [[nodiscard]] double left_in_one() const {
+    double out = 0;
+    for (std::size_t c = 0; c < left_by_tee.size(); ++c)
+      out += left_by_tee[c] * (1 + 0.618 * static_cast<double>(c));
+    return out;
   }
   friend bool operator==(const EndGiven&, const EndGiven&) = default;
 };

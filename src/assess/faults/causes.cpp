@@ -91,6 +91,7 @@ void switch_off(Condition& c, const FaultCar&, std::size_t, double s) {
 void ice(Condition& c, const FaultCar&, std::size_t, double s) {
   for (CornerCondition& corner : c.corners)
     corner.fill = between(0.5, 0.1, s), corner.vent = between(0.35, 0.05, s);
+  c.air_around = 273.15 + evenly(2, -10, s);
 }
 void rod_loose(Condition& c, const FaultCar&, std::size_t corner, double s) {
   // Which way it slipped is as likely as the other.
@@ -124,6 +125,58 @@ void voltage(Condition& c, const FaultCar& car, std::size_t, double s) {
 }
 void gauge(Condition& c, const FaultCar&, std::size_t, double s) {
   c.gauge_shift = s < 0.5 ? -evenly(0.6e5, 2.5e5, 2 * s) : evenly(0.6e5, 2.5e5, 2 * s - 1);
+}
+
+void feed_narrow(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.feed = between(0.35, 0.04, s);
+}
+void tap(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.feed = s > 0.8 ? 0 : between(0.3, 0.02, s / 0.8);
+}
+void filter(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.delivery = evenly(0.85, 0.35, s);
+}
+void before_check(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.delivery = evenly(0.8, 0.15, s);
+}
+void no_delivery(Condition& c, const FaultCar&, std::size_t, double) {
+  c.delivery = 0;
+}
+void relief_early(Condition& c, const FaultCar& car, std::size_t, double s) {
+  c.relief_at = car.cut_out - evenly(0.3e5, 3e5, s);
+}
+void drain_open(Condition& c, const FaultCar& car, std::size_t, double s) {
+  c.leak_tank = car.tank_conductance(between(0.3, 0.98, s));
+}
+void valves_dead(Condition& c, const FaultCar&, std::size_t, double) {
+  for (CornerCondition& corner : c.corners)
+    corner.fill = corner.vent = 0;
+}
+void flat(Condition& c, const FaultCar& car, std::size_t, double s) {
+  c.volts_lost = evenly(1.2, 4.5, s);
+  c.delivery = 1 - c.volts_lost / car.volts;
+}
+void sensor_dead(Condition& c, const FaultCar&, std::size_t corner, double s) {
+  // It reads one height for ever: the corner is driven or left where that is wrong.
+  at(c, corner).sensor_off = s < 0.5 ? -evenly(0.004, 0.03, 2 * s) : evenly(0.004, 0.03, 2 * s - 1);
+}
+void sensor_shorted(Condition& c, const FaultCar&, std::size_t corner, double s) {
+  at(c, corner).sensor_off = s < 0.5 ? -evenly(0.04, 0.09, 2 * s) : evenly(0.04, 0.09, 2 * s - 1);
+}
+void bracket(Condition& c, const FaultCar&, std::size_t corner, double s) {
+  at(c, corner).sensor_off = s < 0.5 ? -evenly(0.008, 0.04, 2 * s) : evenly(0.008, 0.04, 2 * s - 1);
+}
+void tee_line(Condition& c, const FaultCar&, std::size_t end, double s) {
+  both(c, end, [&](CornerCondition& corner) { corner.fill = corner.vent = between(0.5, 0.1, s); });
+}
+void gauge_line(Condition& c, const FaultCar& car, std::size_t corner, double s) {
+  at(c, corner).leak_line = car.conductance(corner, between(0.02, 0.3, s));
+}
+void crossed(Condition& c, const FaultCar&, std::size_t corner, double) {
+  at(c, corner).crossed = true;
+}
+void frosty(Condition& c, const FaultCar&, std::size_t, double s) {
+  c.air_around = 273.15 + evenly(6, -14, s);
 }
 
 /// A valve that both sides of an axle share: what it does to one of them through the tee it does to both.
@@ -261,12 +314,90 @@ const FaultCause causes[] = {
     {"relay", words("compressor relay dead"), Family::electrics, Places::car, 3, &FaultParts::compressor, never_runs,
      words("The compressor never runs; its relay does not click."), words("Another relay."), 0.25 * h, words("a relay"),
      "fill"},
-    {"fuse", words("blown fuse"), Family::electrics, Places::car, 3, &FaultParts::compressor, never_runs,
+    {"fuse", words("compressor’s fuse blown"), Family::electrics, Places::car, 3, &FaultParts::compressor, never_runs,
      words("The compressor never runs; no volts behind the fuse."),
      words("First what blew it, then another fuse of the same size."), 0.5 * h, words("a fuse"), "fill"},
     {"relay_stuck", words("relay stuck on"), Family::electrics, Places::car, 1, &FaultParts::compressor, always_runs,
      words("The compressor runs beyond its cut-out, until the relief valve blows."),
      words("Pull its fuse at once; another relay."), 0.25 * h, words("a relay"), "fill"},
+    {"flat_battery", words("flat or failing battery"), Family::electrics, Places::car, 3, &FaultParts::compressor, flat,
+     words("Everything is slow, the lights are dim; the battery itself has too few volts at rest."),
+     words("Charge and test it; another battery, and what drained it."), 1 * h, words("a battery"), "fill"},
+    {"supply_fuse", words("valves’ supply fuse blown"), Family::electrics, Places::car, 2, &FaultParts::coils,
+     valves_dead, words("No corner goes up or down, no coil clicks; no volts at the block’s plug."),
+     words("First what blew it, then another fuse of the same size."), 0.5 * h, words("a fuse"), "times"},
+    {"controller_dead", words("controller dead"), Family::electrics, Places::car, 1.5, &FaultParts::controller,
+     valves_dead, words("No corner goes up or down; volts are there, and nothing on it lights."),
+     words("Its plugs and ground first; else another controller, taught anew."), 1.5 * h, words("a controller"),
+     "calibrated times heights"},
+    {"ground_broken", words("block’s ground broken"), Family::electrics, Places::car, 2, &FaultParts::coils,
+     valves_dead,
+     words("No coil clicks although its supply is there; between its ground and the battery there are volts."),
+     words("Bare metal, a new eye, grease; one ground for block and controller."), 0.75 * h, words("a ground strap"),
+     "times"},
+    {"coils_crossed", words("coils crossed"), Family::electrics, Places::corner, 1, &FaultParts::coils, crossed,
+     words("Told to go up it goes down, and the other way."), words("Change the two plugs over."), 0.25 * h, "",
+     "times calibrated"},
+    {"sensor_dead", words("sensor dead"), Family::sensors, Places::corner, 2, &FaultParts::sensors, sensor_dead,
+     words("Pressed down, its counts stay where they are."), words("Its plug and wires; else another sensor."), 1 * h,
+     words("a sensor"), "calibrated heights"},
+    {"sensor_shorted", words("sensor shorted"), Family::sensors, Places::corner, 1.5, &FaultParts::sensors,
+     sensor_shorted, words("Its counts stand at an end of their range; the corner is driven to a stop."),
+     words("Water in its plug, a chafed wire; else another sensor."), 1 * h, words("a sensor"), "calibrated heights"},
+    {"bracket_bent", words("sensor bracket bent"), Family::sensors, Places::corner, 2, &FaultParts::sensors, bracket,
+     words("That corner stands off, always by the same; nothing has play, and the bracket is not as its sister."),
+     words("Straighten or change it, teach the presets again."), 0.75 * h, words("a bracket"), "calibrated heights"},
+    {"feed_kinked", words("feed line kinked"), Family::ways, Places::car, 1.5, nullptr, feed_narrow,
+     words("All corners go up slowly and come down as ever."), words("Lay the line from the tank to the valves anew."),
+     0.75 * h, words("a length of line"), "times"},
+    {"tank_tap", words("tank tap not open"), Family::ways, Places::car, 1.5, nullptr, tap,
+     words("All corners go up slowly or not at all; the tap at the tank is turned."),
+     words("Open it, and wire it open."), 0.25 * h, "", "times"},
+    {"tee_line", words("line between valve and tee pinched"), Family::ways, Places::end, 2, &FaultParts::tee_lines,
+     tee_line, words("Both sides of the end are slow alike, up and down."),
+     words("Lay the line from the block to the tee anew."), 0.75 * h, words("a length of line"), "times"},
+    {"intake_filter", words("intake filter clogged"), Family::supply, Places::car, 3, &FaultParts::compressor, filter,
+     words("The tank takes long with full volts; the filter is grey or wet."),
+     words("Another filter, its place drier."), 0.25 * h, words("a filter"), "fill"},
+    {"before_check", words("leak between pump and check valve"), Family::supply, Places::car, 2,
+     &FaultParts::compressor, before_check,
+     words("It runs long and hisses while it runs; the tank holds when it stands."),
+     words("Its hose and fittings soaped while it runs, and sealed."), 0.5 * h, words("a hose"), "fill"},
+    {"check_shut", words("check valve stuck shut"), Family::supply, Places::car, 1, &FaultParts::compressor,
+     no_delivery, words("It runs with full volts, gets hot, and the tank does not rise."),
+     words("Stop it at once. Another check valve."), 0.5 * h, words("a check valve"), "fill"},
+    {"relief_early", words("relief valve opens early"), Family::supply, Places::car, 1.5, &FaultParts::compressor,
+     relief_early, words("It runs on below its cut-out, and the relief valve blows."),
+     words("Another relief valve of the right setting; never plug one."), 0.5 * h, words("a relief valve"), "fill"},
+    {"drain_open", words("drain not shut"), Family::leaks, Places::car, 2, nullptr, drain_open,
+     words("The tank is empty in the morning and runs often by day; air at the drain."),
+     words("Shut it; else another."), 0.25 * h, words("a drain"), "fill leak_minutes"},
+    {"gauge_line", words("gauge line leaks"), Family::leaks, Places::corner, 2, &FaultParts::gauge, gauge_line,
+     words("That corner sinks over hours; soap bubbles where its gauge is plugged in."),
+     words("Cut the gauge’s line square and push it home, or another fitting."), 0.5 * h, words("a fitting"),
+     "leak_minutes leak_hold"},
+    {"leak_droop", words("leaks only at droop or lock"), Family::leaks, Places::corner, 2, nullptr, nothing,
+     words("It holds at road height, and sinks after it hung or stood at full lock."),
+     words("More line where it is pulled, or away from where it is bent."), 1 * h, words("a length of line"),
+     "leak_minutes lock_gaps"},
+    {"damper_leaks", words("damper leaks"), Family::mechanics, Places::corner, 2, nullptr, nothing,
+     words("It floats and swings after a bump; the damper is wet."), words("Dampers, both of the axle."), 2 * h,
+     words("two dampers"), "road_test"},
+    {"damper_seized", words("damper seized or bent"), Family::mechanics, Places::corner, 1.5, nullptr, nothing,
+     words("It rides harsh at that corner and stays where it was pushed."), words("Another damper; look what bent it."),
+     2 * h, words("two dampers"), "top_out road_test"},
+    {"bar_link", words("anti-roll bar’s link binds"), Family::mechanics, Places::end, 2, nullptr, nothing,
+     words("It creaks as it lowers and one side hangs back; unhooked it is gone."),
+     words("A link of the right length, its joints free over the travel."), 1 * h, words("links"), "road_test"},
+    {"soft_tyre", words("soft tyre"), Family::loads, Places::corner, 3, nullptr, nothing,
+     words("The car leans there although hub to lip is right."), words("Fill it, and find why it was low."), 0.25 * h,
+     "", ""},
+    {"cold_night", words("a cold night, and no more"), Family::nothing, Places::car, 4, nullptr, frosty,
+     words("All corners are a little lower in the morning, alike, and come back in the warmth; no air is lost."),
+     words("Nothing: tell the owner what the cold does, or top up before it."), 0.25 * h, "", ""},
+    {"nothing", words("nothing is wrong"), Family::nothing, Places::car, 6, nullptr, nothing,
+     words("All that was looked at is as it should be."), words("Nothing. Say so, and what was looked at."), 0.25 * h,
+     "", ""},
     {"voltage", words("voltage lost on the way"), Family::electrics, Places::car, 4, &FaultParts::compressor, voltage,
      words("The tank takes longer, and the compressor’s terminals see too few volts while it runs."),
      words("Clean ground and plugs; a thicker cable."), 1 * h, words("cable"), "fill"},
@@ -293,9 +424,10 @@ const char* place_name(FaultPlaces places, std::size_t place) {
 }
 
 const char* family_name(FaultFamily family) {
-  constexpr const char* names[] = {
-      words("leaks"),   words("lines"),  words("valves"), words("air supply"),        words("water"),
-      words("sensors"), words("knocks"), words("bags"),   words("loads and presets"), words("electrics")};
+  constexpr const char* names[] = {words("leaks"),      words("lines"),        words("valves"),
+                                   words("air supply"), words("water"),        words("sensors"),
+                                   words("knocks"),     words("bags"),         words("loads and presets"),
+                                   words("electrics"),  words("nothing wrong")};
   return names[static_cast<std::size_t>(family)];
 }
 
@@ -307,6 +439,10 @@ const FaultCause* fault_cause(std::string_view key) {
   for (const FaultCause& cause : causes)
     if (key == cause.key) return &cause;
   return nullptr;
+}
+
+bool is_nothing(const FaultCause& cause) {
+  return std::string_view(cause.key) == "nothing";
 }
 
 bool can_have(const FaultParts& parts, const FaultCause& cause) {

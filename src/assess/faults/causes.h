@@ -24,12 +24,13 @@ enum class FaultPlaces { car, end, corner };
 [[nodiscard]] const char* place_name(FaultPlaces places, std::size_t place);
 
 /// The room that a fault lies in: what somebody is weak at is told by it.
-enum class FaultFamily { leaks, ways, valves, supply, water, sensors, mechanics, bags, loads, electrics };
+enum class FaultFamily { leaks, ways, valves, supply, water, sensors, mechanics, bags, loads, electrics, nothing };
 [[nodiscard]] const char* family_name(FaultFamily family);
 
 /// What of a car the causes ask for: none can be wrong that is not there.
 struct FaultParts {
-  bool compressor = false, dryer = false, sensors = false, silencer = false;
+  bool compressor = false, dryer = false, sensors = false, silencer = false, gauge = false;
+  bool coils = false, controller = false, tee_lines = false; // valves worked by coils, something that works them, tees
   bool per_corner = false, per_axle = false; // valves of each corner's own, or one pair an axle through a tee
   friend bool operator==(const FaultParts&, const FaultParts&) = default;
 };
@@ -54,6 +55,9 @@ struct FaultCause {
 
 [[nodiscard]] std::span<const FaultCause> fault_causes();
 [[nodiscard]] const FaultCause* fault_cause(std::string_view key);
+
+/// That nothing is the matter: a hypothesis like any other, with its own odds; it is never one of two.
+[[nodiscard]] bool is_nothing(const FaultCause& cause);
 
 /// Can this be wrong with a car of these parts?
 [[nodiscard]] bool can_have(const FaultParts& parts, const FaultCause& cause);

@@ -149,12 +149,17 @@ FaultWeighing::FaultWeighing(const FaultTable& table, const FaultEvidence& evide
   double unknown_silent = 0;
   for (std::size_t c = 0; c < columns.size(); ++c) {
     if (!asked[c]) continue;
-    const double base = columns[c].sign->base;
-    unknown_silent += std::log((1 - std::max(base, unknown_yes)) / (1 - base));
+    const FaultSign& sign = *columns[c].sign;
+    const double base = sign.base;
+    // How much likelier it is not told than with nothing the matter.
+    const double wrong = evidence.heard ? made_up_of(sign) : mistaken_of(sign);
+    const double told = evidence.heard ? passed_on : 1 - mistaken_of(sign);
+    const auto silence = [&](double p) { return 1 - told * p - wrong * (1 - p); };
+    unknown_silent += std::log(silence(std::max(base, unknown_yes)) / silence(base));
     for (std::size_t f = 0; f < faults; ++f)
       if (table.touches(f, c))
         for (std::size_t s = 0; s < severity_steps; ++s)
-          silent[f][s] += std::log(1 - table.value(f, s, c) * (1 - mistaken));
+          silent[f][s] += std::log(silence(1 - (1 - base) * (1 - table.value(f, s, c))) / silence(base));
   }
 
   // Priors of faults at places.
@@ -164,7 +169,7 @@ FaultWeighing::FaultWeighing(const FaultTable& table, const FaultEvidence& evide
   for (std::size_t f = 0; f < faults; ++f) {
     const auto cause = static_cast<std::size_t>(table.faults()[f].cause - causes.data());
     const double often = cause < evidence.priors.size() ? evidence.priors[cause] : causes[cause].often;
-    prior[f] = std::max(often, 1e-6) / static_cast<double>(places_of(table.faults()[f].cause->places));
+    prior[f] = std::max(often, 1e-9) / static_cast<double>(places_of(table.faults()[f].cause->places));
     all += prior[f];
   }
   for (double& p : prior)
@@ -200,24 +205,27 @@ FaultWeighing::FaultWeighing(const FaultTable& table, const FaultEvidence& evide
     double gain;
   };
   std::vector<Pair> pairs;
+  // Nothing is never one of two.
+  const auto alone_only = [&](std::size_t f) { return is_nothing(*table.faults()[f].cause); };
   for (std::size_t a = 0; a < faults; ++a)
     for (std::size_t b = a + 1; b < faults; ++b)
-      pairs.push_back({a, b, gain[a] + gain[b]});
+      if (!alone_only(a) && !alone_only(b)) pairs.push_back({a, b, gain[a] + gain[b]});
   const std::size_t kept = evidence.two_at_once > 0 ? std::min(most_pairs, pairs.size()) : 0;
   std::partial_sort(pairs.begin(), pairs.begin() + static_cast<std::ptrdiff_t>(kept), pairs.end(),
                     [](const Pair& x, const Pair& y) { return x.gain > y.gain; });
   pairs.resize(kept);
   // Their share of what two at once may be; what the other pairs hold is left where it was.
-  double squared = 0;
-  for (const double p : prior)
-    squared += p * p;
+  double squared = 0, some = 0;
+  for (std::size_t f = 0; f < faults; ++f)
+    if (!alone_only(f)) squared += prior[f] * prior[f], some += prior[f];
 
   // Sets: each fault alone, the pairs, what is not known.
   in.sets.clear();
   for (std::size_t f = 0; f < faults; ++f)
     in.sets.push_back({f, no_fault, std::log(one * prior[f])});
   for (const Pair& p : pairs)
-    in.sets.push_back({p.a, p.b, std::log(evidence.two_at_once * 2 * prior[p.a] * prior[p.b] / (1 - squared))});
+    in.sets.push_back(
+        {p.a, p.b, std::log(evidence.two_at_once * 2 * prior[p.a] * prior[p.b] / (some * some - squared))});
   in.sets.push_back({no_fault, no_fault, std::log(unknown_prior)});
 
   // Logarithm of what was found so far under each set and its steps; and the odds as they move.

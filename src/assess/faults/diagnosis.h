@@ -22,6 +22,7 @@ struct FaultFinding {
 struct FaultEvidence {
   std::vector<FaultFinding> findings;
   bool nothing_else = false; // all other symptoms were asked for, and are not there
+  bool heard = false;        // and that too somebody tells who was not there
   FaultPriors priors = usual_priors();
   double two_at_once = 0.03; // odds of two faults before anything is known
   friend bool operator==(const FaultEvidence&, const FaultEvidence&) = default;

@@ -142,8 +142,14 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
   out.parts.per_corner = air.kit.circuits == build::Circuits::per_corner;
   out.parts.per_axle = !out.parts.per_corner;
   out.parts.sensors = goes_by_height(given.leveling.set_up().rules.method);
+  out.parts.gauge = air.parts[KitRole::gauge] != nullptr;
+  out.parts.coils = air.kit.school == build::ValveSchool::block;
+  out.parts.controller = given.leveling.set_up().rules.method != control::LevelMethod::by_hand;
+  out.parts.tee_lines = out.parts.per_axle;
   out.circuits = circuits_of(air.kit);
-  const auto cut = *cut_pressures(air.parts);
+  // Without a switch the shop's air fills the tank, and the car learned is one that has as much.
+  const double full = full_tank(air).value_or(0);
+  const auto cut = cut_pressures(air.parts).value_or(std::pair(full, full));
   out.cut_in = cut.first, out.cut_out = cut.second;
   out.volts = volts_at_compressor(air.kit);
   out.tank_air = tank_volume(air.parts);
@@ -160,7 +166,7 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
   for (std::size_t i = 0; i < out.circuits.size(); ++i) {
     // Of its lines both ways; and where a tee joins two corners, of the valve that they share, one way at a time.
     const bool tee = out.circuits[i].size() > 1;
-    TimesOver fill, vent, fill_valve, vent_valve;
+    TimesOver fill, vent, fill_valve, vent_valve, feed;
     const auto put = [](TimesOver& times, double share, const std::optional<double>& took) {
       times.shares.push_back(share), times.seconds.push_back(took.value_or(0));
     };
@@ -173,12 +179,17 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
       }
       const TimedCorner took = time_corner(*car, lines, i, longest);
       put(fill, share, took.fill), put(vent, share, took.vent);
+      control::Condition from_tank;
+      from_tank.feed = share;
+      put(feed, share, time_corner(*car, from_tank, i, longest).fill);
       if (!tee) continue;
       put(fill_valve, share, time_corner(*car, valve_in, i, longest).fill);
       put(vent_valve, share, time_corner(*car, valve_out, i, longest).vent);
     }
     for (const std::size_t corner : out.circuits[i])
       out.fill_valve[corner] = cleaned(fill_valve), out.vent_valve[corner] = cleaned(vent_valve);
+    for (const std::size_t corner : out.circuits[i])
+      out.feed[corner] = cleaned(feed);
     for (const std::size_t corner : out.circuits[i])
       out.fill[corner] = cleaned(fill), out.vent[corner] = cleaned(vent);
     if (out.fill[out.circuits[i].front()].shares.empty() || out.vent[out.circuits[i].front()].shares.empty())

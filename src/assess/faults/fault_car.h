@@ -24,6 +24,7 @@ struct FaultCar {
       vent; // s that a corner, or its axle, takes up and down by `time_step` from road height
   /// Of corners that a tee joins: the same over what their common valve lets through, all lines wide; else empty.
   std::array<TimesOver, 4> fill_valve, vent_valve;
+  std::array<TimesOver, 4> feed;    // s up by `time_step` over what the way from the tank to the valves lets through
   TimesOver tank;                   // s from cut-in to cut-out
   double tank_air = 0;              // m³ of the tanks
   std::array<double, 4> air{};      // m³ of a corner's bag with what is beside it at road height

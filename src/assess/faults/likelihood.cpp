@@ -51,8 +51,8 @@ double FaultLikelihood::of(const WeighedFinding& finding, const FaultStep* fault
   const FaultSign& sign = *table_.columns()[finding.column].sign;
   if (!sign.kind) {
     double p = yes(finding.column, faults, count);
-    p = p * (1 - 2 * mistaken) + mistaken;
-    if (finding.second_hand) p = heard_share * p + (1 - heard_share) * 0.25;
+    const double wrong = mistaken_of(sign);
+    p = finding.second_hand ? passed_on * p + made_up_of(sign) * (1 - p) : p * (1 - 2 * wrong) + wrong;
     return finding.yes ? p : 1 - p;
   }
   const auto [least, most] = range(finding.column);
@@ -61,10 +61,10 @@ double FaultLikelihood::of(const WeighedFinding& finding, const FaultStep* fault
     const double beyond = std::isfinite(expected.value)
                               ? 0.5 * std::erfc((most - expected.value) / (expected.sd * std::numbers::sqrt2))
                               : 1.0;
-    return beyond * (1 - mistaken) + mistaken * 0.05;
+    return beyond * (1 - mistaken_of(sign)) + mistaken_of(sign) * 0.05;
   }
   const double right = std::isfinite(expected.value) ? density(*finding.value, expected.value, expected.sd) : 0;
-  return right * (1 - mistaken) + mistaken / (most - least);
+  return right * (1 - mistaken_of(sign)) + mistaken_of(sign) / (most - least);
 }
 
 double FaultLikelihood::of_unknown(const WeighedFinding& finding) const {

@@ -47,7 +47,16 @@ private:
 };
 
 constexpr double mistaken = 0.01;      // of what is told or read is simply wrong
-constexpr double heard_share = 0.6;    // of what is told at second hand that goes by what was so
+constexpr double mistaken_hard = 5e-4; // of what nobody tells who has not seen it
+/// At second hand: of what was so that is passed on, and of what was not that is told all the same.
+constexpr double passed_on = 0.85, made_up = 0.008;
+[[nodiscard]] inline double mistaken_of(const FaultSign& sign) {
+  return sign.hard ? (sign.kind ? mistaken_hard / 10 : mistaken_hard) : mistaken;
+}
+[[nodiscard]] inline double made_up_of(const FaultSign& sign) {
+  return sign.hard ? mistaken_hard : made_up;
+}
+
 constexpr double unknown_prior = 0.02; // odds of something that is not known here
 constexpr double unknown_yes = 0.06;   // how likely that makes any one sign
 

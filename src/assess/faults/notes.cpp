@@ -29,6 +29,8 @@ Figure figure_of(Kind kind) {
     return &build::FaultNote::pressure;
   case Kind::voltage:
     return &build::FaultNote::voltage;
+  case Kind::temperature:
+    return &build::FaultNote::temperature;
   default:
     return &build::FaultNote::mass;
   }
@@ -203,6 +205,12 @@ void leave_out_older(const build::Build& build, FaultsNoted& out) {
 FaultsNoted noted(const build::Build& build) {
   FaultsNoted out;
   out.evidence.priors = shop_priors(*build.shop);
+  // Where it is as warm as the brief says, nobody looks for ice.
+  constexpr double warm = 295.15, fades_over = 4; // K
+  if (const double T = build.surroundings.temperature; T > warm)
+    for (std::size_t i = 0; i < out.evidence.priors.size(); ++i)
+      if (const std::string_view key = fault_causes()[i].key; key == "ice" || key == "cold_night")
+        out.evidence.priors[i] *= std::exp(-(T - warm) / fades_over);
   out.evidence.nothing_else = build.faults->nothing_else == build::YesNo::yes;
   for (std::size_t i = 0; i < build.faults->findings.size(); ++i) {
     auto finding = finding_of(build.faults->findings[i]);
@@ -213,6 +221,11 @@ FaultsNoted noted(const build::Build& build) {
     out.evidence.findings.push_back(std::move(*finding));
     out.note_of.push_back(i);
   }
+  const auto& found = out.evidence.findings;
+  const auto told = [](const FaultFinding& f) { return f.at.sign->symptom; };
+  out.evidence.heard =
+      std::any_of(found.begin(), found.end(), told) &&
+      std::all_of(found.begin(), found.end(), [&](const FaultFinding& f) { return !told(f) || f.second_hand; });
   leave_out_older(build, out);
   return out;
 }

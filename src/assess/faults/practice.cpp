@@ -66,22 +66,26 @@ PracticeCar::PracticeCar(std::shared_ptr<const PracticeShop> shop, const Practic
   control::Chance chance(mixed(mixed(asked.seed) + static_cast<std::uint64_t>(asked.level)));
   const FaultTable& table = shop_->table;
   const FaultCar& car = table.car();
-  const auto one = [&]() -> FaultAt {
+  const bool may_be_nothing = asked.level == PracticeLevel::slight || asked.level == PracticeLevel::misleading;
+  const auto one = [&](bool nothing) -> FaultAt {
+    const auto often = [&](const FaultAt& f) {
+      return !nothing && is_nothing(*f.cause) ? 0 : f.cause->often / static_cast<double>(places_of(f.cause->places));
+    };
     double all = 0;
     for (const FaultAt& f : table.faults())
-      all += f.cause->often / static_cast<double>(places_of(f.cause->places));
+      all += often(f);
     double u = chance.next() * all;
     for (const FaultAt& f : table.faults()) {
-      u -= f.cause->often / static_cast<double>(places_of(f.cause->places));
+      u -= often(f);
       if (u < 0) return f;
     }
-    return table.faults().back();
+    return table.faults().front();
   };
   const bool two =
       asked.level == PracticeLevel::two || (asked.level == PracticeLevel::misleading && chance.next() < 0.4);
-  truth_.push_back(one());
+  truth_.push_back(one(may_be_nothing && !two));
   while (two && truth_.size() < 2)
-    if (const FaultAt other = one(); !(other == truth_.front())) truth_.push_back(other);
+    if (const FaultAt other = one(false); !(other == truth_.front())) truth_.push_back(other);
   for (const FaultAt& f : truth_) {
     const double severity = asked.level == PracticeLevel::plain ? chance.between(0.3, 1) : chance.next();
     alone_.push_back(condition_of(car, f, severity));
@@ -91,21 +95,10 @@ PracticeCar::PracticeCar(std::shared_ptr<const PracticeShop> shop, const Practic
   const bool second_hand = asked.level == PracticeLevel::misleading;
   for (const SignAt& at : table.columns()) {
     if (!at.sign->symptom) continue;
-    const FaultFinding f = found(at, chance);
+    const FaultFinding f = found(at, chance, second_hand);
     if (f.yes) told_.push_back(f), told_.back().second_hand = second_hand;
   }
   if (asked.level == PracticeLevel::misleading) {
-    // Something that is not so is told with the rest, and things that have nothing to do with it.
-    std::vector<SignAt> others;
-    for (const SignAt& at : table.columns())
-      if (at.sign->symptom && std::none_of(told_.begin(), told_.end(), [&](const auto& f) { return f.at == at; }))
-        others.push_back(at);
-    if (!others.empty() && chance.next() < 0.6) {
-      FaultFinding f;
-      f.at = others[static_cast<std::size_t>(chance.next() * static_cast<double>(others.size()))];
-      f.second_hand = true;
-      told_.push_back(f);
-    }
     const std::size_t count = std::size(tales),
                       first = static_cast<std::size_t>(chance.next() * static_cast<double>(count));
     for (std::size_t i = 0; i < 3; ++i)
@@ -116,7 +109,11 @@ PracticeCar::PracticeCar(std::shared_ptr<const PracticeShop> shop, const Practic
 FaultEvidence PracticeCar::evidence() const {
   FaultEvidence out;
   out.findings = told_;
-  out.nothing_else = asked_.level != PracticeLevel::misleading;
+  out.nothing_else = true;
+  out.heard = asked_.level == PracticeLevel::misleading;
+  if (asked_.level == PracticeLevel::plain || asked_.level == PracticeLevel::two)
+    for (std::size_t i = 0; i < out.priors.size(); ++i)
+      if (is_nothing(fault_causes()[i])) out.priors[i] = 0;
   out.two_at_once = asked_.level == PracticeLevel::two ? 0.97 : asked_.level == PracticeLevel::misleading ? 0.4 : 0.02;
   return out;
 }
@@ -134,7 +131,8 @@ double PracticeCar::read(const SignAt& at) {
     const auto& took = key == "fill_time" ? timed->fill : timed->vent;
     return took.value_or(INFINITY);
   }
-  if (key == "tank_fill" && condition_.runs == control::CompressorRuns::by_switch) {
+  if (key == "tank_fill" && std::isfinite(at.sign->reads(car, condition_, at.place)) &&
+      condition_.runs == control::CompressorRuns::by_switch) {
     const auto filled =
         fill_tank(with_delivery(shop_->air, condition_.delivery), std::max(car.cut_in + condition_.cut_shift, 1e4),
                   std::max(car.cut_out + condition_.cut_shift, 2e4));
@@ -143,17 +141,24 @@ double PracticeCar::read(const SignAt& at) {
   return at.sign->reads(car, condition_, at.place);
 }
 
-FaultFinding PracticeCar::found(const SignAt& at, control::Chance& chance) {
+FaultFinding PracticeCar::found(const SignAt& at, control::Chance& chance, bool heard) {
   const FaultCar& car = shop_->table.car();
   FaultFinding out;
   out.at = at;
-  const bool wrong = chance.next() < mistaken;
+  const double slip = chance.next();
+  const bool wrong = slip < mistaken_of(*at.sign);
   const double luck = chance.next(), noise = chance.normal();
   if (!at.sign->kind) {
-    double no = 1 - at.sign->base;
+    // What is plain is told where it is so, and never else.
+    double no = at.sign->hard ? 1 : 1 - at.sign->base;
     for (std::size_t i = 0; i < truth_.size(); ++i)
       no *= 1 - shows_of(car, truth_[i], alone_[i], at);
-    out.yes = (luck < 1 - no) != wrong;
+    const bool so = luck < 1 - no;
+    if (at.sign->hard && !so) {
+      out.yes = false;
+      return out;
+    }
+    out.yes = heard ? slip < (so ? passed_on : made_up_of(*at.sign)) : so != wrong;
     return out;
   }
   const auto [least, most] = believable(car, *at.sign, at.place);

@@ -59,7 +59,8 @@ public:
   [[nodiscard]] FaultEvidence evidence() const;
 
 private:
-  [[nodiscard]] FaultFinding found(const SignAt& at, control::Chance& chance);
+  /// @param heard  by somebody who tells what he was told
+  [[nodiscard]] FaultFinding found(const SignAt& at, control::Chance& chance, bool heard = false);
   [[nodiscard]] double read(const SignAt& at);
 
   std::shared_ptr<const PracticeShop> shop_;

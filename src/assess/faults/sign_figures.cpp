@@ -17,14 +17,15 @@ double above(double x, double limit, double soft) {
 /// s that a corner takes, in or out, with what is left of its way.
 double time_over(const FaultCar& car, const Condition& c, std::size_t i, double CornerCondition::*way) {
   const bool in = way == &CornerCondition::fill;
+  const double feed = in && c.feed < 1 ? car.feed[i].at(c.feed) / car.feed[i].at(1) : 1;
   const TimesOver &lines = in ? car.fill[i] : car.vent[i], &valve = in ? car.fill_valve[i] : car.vent_valve[i];
   const auto& joined = car.joined(i);
-  if (joined.size() == 1) return lines.at(c.corners[i].*way);
+  if (joined.size() == 1) return feed * lines.at(c.corners[i].*way);
   // Lines side by side add up.
   double left = 0;
   for (const std::size_t corner : joined)
     left += control::line_share(c.corners[corner]) / static_cast<double>(joined.size());
-  return lines.at(left) * valve.at(control::valve_share(c, joined, way)) / valve.at(1);
+  return feed * lines.at(left) * valve.at(control::valve_share(c, joined, way)) / valve.at(1);
 }
 double ratio_up(const FaultCar& car, const Condition& c, std::size_t i) {
   return time_over(car, c, i, &CornerCondition::fill) / car.fill[i].at(1);
@@ -35,6 +36,8 @@ double ratio_down(const FaultCar& car, const Condition& c, std::size_t i) {
 /// Does the way in, or out, let anything through?
 bool is_shut(const FaultCar& car, const Condition& c, std::size_t i, double CornerCondition::*way) {
   const auto& joined = car.joined(i);
+  if (way == &CornerCondition::fill && c.feed < 0.01) return true;
+  if (c.corners[i].crossed) return true;
   if (joined.size() == 1) return c.corners[i].*way < 0.01;
   return control::valve_share(c, joined, way) < 0.01;
 }
@@ -92,8 +95,12 @@ double end_off(const Condition& c, std::size_t end) {
   const double l = -c.corners[2 * end].sensor_off, r = -c.corners[2 * end + 1].sensor_off;
   return l * r > 0 ? (std::abs(l) < std::abs(r) ? l : r) : 0;
 }
+/// Does the relief valve open before the switch?
+bool never_full(const FaultCar& car, const Condition& c) {
+  return c.relief_at > 0 && c.relief_at < car.cut_out + c.cut_shift;
+}
 double tank_ratio(const FaultCar& car, const Condition& c) {
-  if (c.runs == control::CompressorRuns::never) return INFINITY;
+  if (c.runs == control::CompressorRuns::never || c.delivery < 0.01 || never_full(car, c)) return INFINITY;
   return car.tank.at(c.delivery) / car.tank.at(1);
 }
 
@@ -108,10 +115,10 @@ double slow_down(const FaultCar& car, const Condition& c, std::size_t i) {
   return is_shut(car, c, i, &CornerCondition::vent) ? 0.15 : 0.92 * above(ratio_down(car, c, i), 1.6, 0.12);
 }
 double stuck_low(const FaultCar& car, const Condition& c, std::size_t i) {
-  return is_shut(car, c, i, &CornerCondition::fill) ? 0.95 : 0;
+  return !c.corners[i].crossed && is_shut(car, c, i, &CornerCondition::fill) ? 0.95 : 0;
 }
 double stuck_high(const FaultCar& car, const Condition& c, std::size_t i) {
-  return is_shut(car, c, i, &CornerCondition::vent) ? 0.95 : 0;
+  return !c.corners[i].crossed && is_shut(car, c, i, &CornerCondition::vent) ? 0.95 : 0;
 }
 double sinks_fast(const FaultCar& car, const Condition& c, std::size_t i) {
   return 0.92 * sinks_between(car, c, i, 1e-4, 0.4);
@@ -128,14 +135,18 @@ double rises(const FaultCar& car, const Condition& c, std::size_t i) {
 double pumps_often(const FaultCar& car, const Condition& c, std::size_t) {
   return 0.8 * above(std::log(std::max(tank_hourly(car, c), 1e-6)), std::log(0.07), 0.4);
 }
-double pumps_always(const FaultCar&, const Condition& c, std::size_t) {
-  return c.runs == control::CompressorRuns::always ? 0.95 : 0;
+double pumps_always(const FaultCar& car, const Condition& c, std::size_t) {
+  if (c.runs == control::CompressorRuns::always) return 0.95;
+  return never_full(car, c) ? 0.6 : 0;
 }
 double pumps_never(const FaultCar&, const Condition& c, std::size_t) {
   return c.runs == control::CompressorRuns::never ? 0.95 : 0;
 }
 double pumps_stops(const FaultCar&, const Condition& c, std::size_t) {
   return c.endurance < 1 ? 0.75 : 0;
+}
+double runs_in_vain(const FaultCar&, const Condition& c, std::size_t) {
+  return c.runs == control::CompressorRuns::by_switch && c.delivery < 0.01 ? 0.9 : 0;
 }
 double fills_slowly(const FaultCar& car, const Condition& c, std::size_t) {
   return car.tank.shares.empty() || c.runs == control::CompressorRuns::never
@@ -173,7 +184,9 @@ double fill_time(const FaultCar& car, const Condition& c, std::size_t i) {
   if (is_shut(car, c, i, &CornerCondition::fill) || corner.line_to < 4) return INFINITY;
   // Where the feed chokes it is the tank's pressure that drives it.
   const double full = car.cut_out + car.ambient;
-  return time_over(car, c, i, &CornerCondition::fill) * full / std::max(full + c.cut_shift, 1e5);
+  double now = full + c.cut_shift;
+  if (c.relief_at > 0) now = std::min(now, c.relief_at + car.ambient);
+  return time_over(car, c, i, &CornerCondition::fill) * full / std::max(now, 1e5);
 }
 double vent_time(const FaultCar& car, const Condition& c, std::size_t i) {
   if (is_shut(car, c, i, &CornerCondition::vent) || c.corners[i].line_to < 4) return INFINITY;
@@ -193,13 +206,14 @@ double creep(const FaultCar& car, const Condition& c, std::size_t i) {
   return risen(car, c, i, ten_minutes) - sunk_in(car, c, i, ten_minutes);
 }
 double tank_fill(const FaultCar& car, const Condition& c, std::size_t) {
-  if (c.runs == control::CompressorRuns::never) return INFINITY;
+  if (c.runs == control::CompressorRuns::never || c.delivery < 0.01 || never_full(car, c)) return INFINITY;
   if (c.runs == control::CompressorRuns::always) return car.tank.at(1);
   // Lower pressures are pumped against more easily.
   return car.tank.at(c.delivery) * std::max(1 + 0.05 * c.cut_shift / 1e5, 0.5);
 }
 double cut_out(const FaultCar& car, const Condition& c, std::size_t) {
-  return c.runs == control::CompressorRuns::by_switch ? car.cut_out + c.cut_shift + c.gauge_shift : INFINITY;
+  if (c.runs != control::CompressorRuns::by_switch || c.delivery < 0.01 || never_full(car, c)) return INFINITY;
+  return car.cut_out + c.cut_shift + c.gauge_shift;
 }
 double volts(const FaultCar& car, const Condition& c, std::size_t) {
   return c.runs == control::CompressorRuns::never ? 0 : car.volts - c.volts_lost;
@@ -209,6 +223,13 @@ double height_off(const FaultCar&, const Condition& c, std::size_t i) {
 }
 double pressure_off(const FaultCar& car, const Condition& c, std::size_t i) {
   return car.a_newton[i] * c.corners[i].load;
+}
+double air_around(const FaultCar&, const Condition& c, std::size_t) {
+  constexpr double usual = 285.15; // K, of a day of the year
+  return c.air_around > 0 ? c.air_around : usual;
+}
+double goes_wrong_way(const FaultCar&, const Condition& c, std::size_t i) {
+  return c.corners[i].crossed ? 0.95 : 0;
 }
 double load_off(const FaultCar&, const Condition& c, std::size_t end) {
   return (c.corners[2 * end].load + c.corners[2 * end + 1].load) / standard_gravity;

@@ -19,12 +19,14 @@ namespace mavrel::assess::sign_figures {
 [[nodiscard]] double pumps_always(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double pumps_never(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double pumps_stops(const FaultCar& car, const control::Condition& condition, std::size_t place);
+[[nodiscard]] double runs_in_vain(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double fills_slowly(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double tank_low(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double low_end(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double high_end(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double leans(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double uneven(const FaultCar& car, const control::Condition& condition, std::size_t place);
+[[nodiscard]] double goes_wrong_way(const FaultCar& car, const control::Condition& condition, std::size_t place);
 
 // Readings, SI; infinite: it never gets there.
 [[nodiscard]] double fill_time(const FaultCar& car, const control::Condition& condition, std::size_t place);
@@ -38,6 +40,7 @@ namespace mavrel::assess::sign_figures {
 [[nodiscard]] double volts(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double height_off(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double pressure_off(const FaultCar& car, const control::Condition& condition, std::size_t place);
+[[nodiscard]] double air_around(const FaultCar& car, const control::Condition& condition, std::size_t place);
 [[nodiscard]] double load_off(const FaultCar& car, const control::Condition& condition, std::size_t place);
 
 } // namespace mavrel::assess::sign_figures

@@ -28,6 +28,7 @@ struct FaultSign {
   double sd = 0, sd_share = 0; // its doubt: so much, and so much of the figure
   double least = 0, most = 0;  // what is believable; with `of_well` times what is read when well
   bool of_well = false;
+  bool hard = false;         // of a symptom: so plain that nobody tells it who has not seen it
   bool may_not_come = false; // what lies at `most` or beyond is written down as such: it never got there
 };
 

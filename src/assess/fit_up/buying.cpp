@@ -67,26 +67,7 @@ private:
   }
 
   [[nodiscard]] double count_of(KitRole role) const {
-    const double circuits = static_cast<double>(circuits_of(kit_).size());
-    switch (role) {
-    case KitRole::valves:
-      return kit_.school == build::ValveSchool::hand_valves ? circuits : 1;
-    case KitRole::gauge:
-      return kit_.school == build::ValveSchool::hand_valves ? std::ceil(circuits / 2) : 1;
-    case KitRole::sensor:
-      switch (given_.leveling.set_up().rules.sensors) {
-      case control::LevelSensors::two:
-        return 2;
-      case control::LevelSensors::three_one_front:
-      case control::LevelSensors::three_one_rear:
-        return 3;
-      case control::LevelSensors::four:
-        break;
-      }
-      return 4;
-    default:
-      return 1;
-    }
+    return pieces_of(kit_, role, given_.leveling.set_up().rules.sensors);
   }
   void kit() {
     const std::set<KitRole> elsewhere{KitRole::feed_line,    KitRole::front_line,    KitRole::rear_line,

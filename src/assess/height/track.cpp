@@ -10,7 +10,12 @@ std::optional<double> Track::at(double H) const {
   for (const TrackPiece& piece : pieces) {
     if (H < piece.from - slack || H > piece.to() + slack) continue;
     const double t = std::clamp((H - piece.from) / piece.step, 0.0, static_cast<double>(piece.values.size() - 1));
-    const auto i = std::min(static_cast<std::size_t>(t), piece.values.size() - 2);
+    auto i = std::min(static_cast<std::size_t>(t), piece.values.size() - 2);
+    if (const double from = piece.from + piece.step * static_cast<double>(i);
+        jumps_at && *jumps_at > from && *jumps_at < from + piece.step) {
+      if (H < *jumps_at && i > 0) --i;
+      if (H >= *jumps_at && i + 2 < piece.values.size()) ++i;
+    }
     return std::lerp(piece.values[i], piece.values[i + 1], t - static_cast<double>(i));
   }
   return std::nullopt;

@@ -39,8 +39,10 @@ struct Track {
   const TrackRow* what = nullptr; // a row, never nullptr in an answer
   std::vector<TrackPiece> pieces;
   std::vector<BeyondStretch> beyond; // rising in H; where none holds H the value rests on what was measured
+  std::optional<double> jumps_at;    // m, H at which something comes into play or goes: it is not read across
   [[nodiscard]] air::Beyond beyond_at(double H) const;
-  /// Value at H, linear between the samples; none where there is no answer.
+  /// Value at H, linear between the samples, and beside a jump between those of its own side; none where there is no
+  /// answer.
   [[nodiscard]] std::optional<double> at(double H) const;
   [[nodiscard]] std::optional<std::pair<double, double>> range() const; // least and greatest value
 };
@@ -65,7 +67,7 @@ struct Heights {
 /// @param value  of the i-th height
 template <class F>
 [[nodiscard]] Track track_of(const TrackRow& what, const Heights& heights, const F& value) {
-  Track out{&what, {}, {}};
+  Track out{&what, {}, {}, {}};
   TrackPiece piece{heights.low, heights.step, {}};
   const auto close = [&](std::size_t next) {
     if (piece.values.size() >= 2) out.pieces.push_back(std::move(piece));

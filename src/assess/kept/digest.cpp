@@ -77,7 +77,7 @@ void Digester::key(const char* key) {
 void Digester::add_fields(const build::Table& table, const void* in) {
   frame('{');
   for (const build::Field& field : table.fields)
-    add_field(field, in);
+    if (!field.aside) add_field(field, in);
   frame('}');
 }
 

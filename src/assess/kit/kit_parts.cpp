@@ -90,13 +90,61 @@ std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts) {
   return cut_by(parts[KitRole::pressure_switch], parts[KitRole::relief]);
 }
 
+bool by_shop_air_alone(const AirKit& kit) {
+  return kit.shop_inlet == build::Fitted::yes && kit.compressor.empty() && kit.second_compressor.empty() &&
+         kit.pressure_switch.empty() && !kit.tank.empty() && !kit.valves.empty() && !kit.feed_line.empty() &&
+         !(kit.front_line.empty() && kit.rear_line.empty());
+}
+
+namespace {
+
+/// @param find  the card of a role, or null
+template <class Find>
+std::optional<double> full_by(const AirKit& kit, Find find) {
+  const shelf::Part* relief = find(KitRole::relief);
+  if (const auto cut = cut_by(find(KitRole::pressure_switch), relief)) return cut->second;
+  if (!by_shop_air_alone(kit)) return std::nullopt;
+  double out = relief ? std::min(shop_pressure, *relief->opens_at) : shop_pressure;
+  for (const KitRole role : {KitRole::tank, KitRole::second_tank})
+    if (const shelf::Part* tank = find(role)) out = std::min(out, *tank->rated_pressure);
+  return out;
+}
+
+} // namespace
+
+std::optional<double> full_tank(const AirKit& kit, const KitParts& parts) {
+  return full_by(kit, [&](KitRole role) { return parts[role]; });
+}
 std::optional<double> full_tank(const AirKit& kit, const shelf::Shelf& shelf) {
-  const auto find = [&](shelf::PartKind kind, const std::string& name) {
-    return name.empty() ? nullptr : shelf.find(kind, name);
-  };
-  const auto cut = cut_by(find(shelf::PartKind::pressure_switch, kit.pressure_switch),
-                          find(shelf::PartKind::relief_valve, kit.relief));
-  return cut ? std::optional(cut->second) : std::nullopt;
+  return full_by(kit, [&](KitRole role) {
+    const std::string& name = kit.*row_of(role).name;
+    return name.empty() ? nullptr : shelf.find(kind_for(role, kit), name);
+  });
+}
+
+double pieces_of(const AirKit& kit, KitRole role, control::LevelSensors sensors) {
+  const double circuits = kit.circuits == build::Circuits::per_axle ? 2 : 4;
+  const bool by_hand = kit.school == build::ValveSchool::hand_valves;
+  switch (role) {
+  case KitRole::valves:
+  case KitRole::silencer: // a block lets all its ways out by one
+    return by_hand ? circuits : 1;
+  case KitRole::gauge:
+    return by_hand ? std::ceil(circuits / 2) : 1;
+  case KitRole::sensor:
+    switch (sensors) {
+    case control::LevelSensors::two:
+      return 2;
+    case control::LevelSensors::three_one_front:
+    case control::LevelSensors::three_one_rear:
+      return 3;
+    case control::LevelSensors::four:
+      break;
+    }
+    return 4;
+  default:
+    return 1;
+  }
 }
 
 std::vector<KitBox> kit_boxes(const AirKit& kit, const KitParts& parts) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "build/build.h"
+#include "control/rules.h"
 #include "shelf/shelf.h"
 
 #include <optional>
@@ -64,8 +65,18 @@ struct KitParts {
 /// Pa at which the compressors start and stop: the switch's; a relief valve that opens first is where it stops.
 /// @returns none without a switch
 [[nodiscard]] std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts);
-/// Pa that a kit's tank is full at, read from the shelf by itself. @returns none without a switch
+/// Does shop air alone fill this kit's tank? One that has an inlet for it, all its ways, and neither compressor nor
+/// switch.
+[[nodiscard]] bool by_shop_air_alone(const build::AirKit& kit);
+constexpr double shop_pressure = 8e5; // Pa gauge that a shop's air comes at
+/// Pa that a kit's tank is full at: where its compressors stop; of one that shop air alone fills what that brings, no
+/// more than its relief valve and its tanks bear. @returns none where nobody knows
+[[nodiscard]] std::optional<double> full_tank(const build::AirKit& kit, const KitParts& parts);
+/// The same, read from the shelf by itself.
 [[nodiscard]] std::optional<double> full_tank(const build::AirKit& kit, const shelf::Shelf& shelf);
+
+/// How many of a part a kit takes, of those that are neither line nor fitting.
+[[nodiscard]] double pieces_of(const build::AirKit& kit, KitRole role, control::LevelSensors sensors);
 
 /// A part as a box in the car: m from the front axle's middle on the ground, x rearward as load cases have it.
 struct KitBox {

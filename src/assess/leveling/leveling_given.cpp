@@ -157,7 +157,8 @@ Expected<LearnedCar> learned_car(const LevelingGiven& given, const std::array<do
       const std::size_t c = 2 * e + side;
       air::Body& body = parts.network.bodies.front();
       const air::Leg& leg = body.legs[c];
-      body.loads[c] = posed->load.side_mass[side] * standard_gravity;
+      // What a tee's end does not carry unevenly the other one does already.
+      body.loads[c] = (fitted.model.joined ? posed->load.sprung_mass : posed->load.side_mass[side]) * standard_gravity;
       out.target[c] = heights[e];
       control::RollingCorner& corner = parts.corners[c];
       corner.forward = leg.forward;

@@ -70,7 +70,13 @@ DrawnCar drawn_car(const build::Build& build, const std::vector<DoubtInput>& inp
     case Doubted::reading:
       break;
     case Doubted::bag_card:
-      out.card[e] = off[i];
+      out.card[e].load = off[i];
+      break;
+    case Doubted::bag_volume:
+      out.card[e].volume = off[i];
+      break;
+    case Doubted::bag_height:
+      out.card[e].height = off[i];
       break;
     case Doubted::compressor:
       out.compressor = off[i];
@@ -84,22 +90,37 @@ DrawnCar drawn_car(const build::Build& build, const std::vector<DoubtInput>& inp
     case Doubted::way:
       out.way[e] = off[i];
       break;
+    case Doubted::stand_in:
+      if (off[i] != 0) put_stand_in(out.build, inputs[i], off[i]);
+      break;
+    case Doubted::curvature: // after what it bends
+    case Doubted::damper_curvature:
+      if (off[i] != 0) put_curvature(out.build, inputs[i], off[i]);
+      break;
     }
   }
   return out;
 }
 
-shelf::ShelfBag with_card_off(const shelf::ShelfBag& bag, double by) {
+shelf::ShelfBag with_card_off(const shelf::ShelfBag& bag, const CardOff& off) {
   shelf::ShelfBag out = bag;
-  if (by == 0) return out;
-  for (auto& column : out.card.loads)
+  if (off == CardOff{}) return out;
+  air::BagCard& card = out.card;
+  for (auto& column : card.loads)
     for (double& load : column)
-      load *= std::exp(by); // never nothing, nor less
-  out.curve = air::BagCurve(out.card);
+      load *= std::exp(off.load); // never nothing, nor less
+  for (double& volume : card.volumes)
+    volume *= std::exp(off.volume);
+  // All its heights lie higher or lower: never so low that the least is none.
+  const double by = std::max(off.height, 0.5 * card.collapsed_height - card.collapsed_height);
+  for (double& height : card.heights)
+    height += by;
+  card.collapsed_height += by, card.max_height += by;
+  out.curve = air::BagCurve(card);
   return out;
 }
 
-shelf::Shelf shelf_of(const build::Variant& design, const shelf::Shelf& shelf, const std::array<double, 2>& card) {
+shelf::Shelf shelf_of(const build::Variant& design, const shelf::Shelf& shelf, const std::array<CardOff, 2>& card) {
   shelf::Shelf out;
   out.parts = shelf.parts;
   for (const std::size_t e : {0U, 1U}) {

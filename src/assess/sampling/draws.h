@@ -40,10 +40,17 @@ private:
   NormalDraws normal_;
 };
 
+/// How a bag may differ from its card.
+struct CardOff {
+  double load = 0, volume = 0; // of its loads' and volumes' logarithms
+  double height = 0;           // m, of every height it has
+  friend bool operator==(const CardOff&, const CardOff&) = default;
+};
+
 /// One car as it may be. Shares are of a figure's logarithm, so that nothing gets less than nothing.
 struct DrawnCar {
   build::Build build;
-  std::array<double, 2> card{};    // of the bags' loads, front and rear
+  std::array<CardOff, 2> card{};   // of the bags, front and rear
   std::array<double, 2> way{};     // of what the ways to the bags let through
   double compressor = 0, tank = 0; // of deliveries and volumes
   double pressure_switch = 0;      // Pa that the switch is off
@@ -52,11 +59,11 @@ struct DrawnCar {
 [[nodiscard]] DrawnCar drawn_car(const build::Build& build, const std::vector<DoubtInput>& inputs,
                                  const std::vector<double>& off);
 
-/// A bag whose card is off by a share.
-[[nodiscard]] shelf::ShelfBag with_card_off(const shelf::ShelfBag& bag, double by);
+/// A bag whose card is off.
+[[nodiscard]] shelf::ShelfBag with_card_off(const shelf::ShelfBag& bag, const CardOff& off);
 /// Only what the design goes by: its two bags, as their cards may be off, and all parts.
 [[nodiscard]] shelf::Shelf shelf_of(const build::Variant& design, const shelf::Shelf& shelf,
-                                    const std::array<double, 2>& card);
+                                    const std::array<CardOff, 2>& card);
 
 /// Is a choice asked for as the readings are, or so that it holds in nine cases of ten of how sure they are?
 enum class Sure { as_read, nine_in_ten };

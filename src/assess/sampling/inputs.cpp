@@ -1,11 +1,13 @@
 #include "assess/sampling/inputs.h"
 
+#include "assess/end/fitted_end.h"
 #include "assess/kit/kit_parts.h"
 #include "assess/sampling/read_fields.h"
 #include "build/care.h"
 #include "build/names.h"
 #include "build/names_care.h"
 #include "curve/linear.h"
+#include "curve/readings.h"
 
 #include <algorithm>
 #include <cmath>
@@ -62,6 +64,11 @@ Tool tool_of(const build::Doubts& d, const std::string& path, Tool usual, Kind k
 /// What one reading more would leave. An estimate made again is no reading: what tells more is reading it, where that
 /// can be done.
 void take_again(const build::Doubts& d, DoubtInput& in) {
+  if (in.what == Doubted::curvature || in.what == Doubted::damper_curvature) { // a cycle sheet tells it
+    constexpr double sheet_minutes = 60, left = 0.3;
+    in.again = left * in.own, in.minutes = sheet_minutes;
+    return;
+  }
   const double n = static_cast<double>(in.count);
   in.again = in.own * std::sqrt(n / (n + 1));
   in.minutes = row_of_tool(in.tool).minutes;
@@ -148,9 +155,10 @@ double doubt_of_mean(const std::vector<double>& readings, double tool) {
   for (const double r : readings)
     sum += (r - middle) * (r - middle);
   const double s = std::sqrt(sum / (n - 1));
-  // A few readings that happen to agree say less than many: Student's factor, as wide as one sigma of the normal.
-  constexpr double one_sigma = 0.8413447460685429;
-  const double t = curve::student_quantile(n - 1, 1 - one_sigma);
+  // A few readings that happen to agree say less than many: Student's factor, so wide that its band of nine in ten is
+  // the normal's.
+  constexpr double normal_95 = 1.6448536269514722;
+  const double t = curve::student_quantile(n - 1, 0.05) / normal_95;
   // Nobody reads finer than a fifth of what the tool is usually good for, however alike the readings.
   return std::max(t * s, tool / 5) / std::sqrt(n);
 }
@@ -174,11 +182,20 @@ void add_cards(const build::Build& build, const shelf::Shelf& shelf, std::vector
     in.end = end;
     in.name = {words("{0} bag's card: {1}"), {build::name_of(end), bag}};
     // The same card at both ends is off alike.
-    if (fit[0].bag == fit[1].bag)
-      in.shared = one_reading_of(d, in), in.shared_with = "card";
-    else
-      in.own = one_reading_of(d, in);
-    out.push_back(std::move(in));
+    const auto put = [&](const char* group, double doubt) {
+      const bool alike = fit[0].bag == fit[1].bag;
+      in.shared = alike ? doubt : 0, in.own = alike ? 0 : doubt;
+      in.shared_with = alike ? group : "";
+      out.push_back(in);
+    };
+    put("card", one_reading_of(d, in));
+    in.path = std::string(build::key_of(end)) + ".bag_volumes", in.what = Doubted::bag_volume;
+    in.name = {words("{0} bag's card: volumes of {1}"), {build::name_of(end), bag}};
+    put("card volumes", one_reading_of(d, in));
+    in.path = std::string(build::key_of(end)) + ".bag_heights", in.what = Doubted::bag_height;
+    in.name = {words("{0} bag's card: heights of {1}"), {build::name_of(end), bag}};
+    in.kind = Kind::length;
+    put("card heights", d.tape);
   }
   const build::AirKit& kit = build.variant().air;
   const KitParts parts = kit_parts(kit, shelf);
@@ -212,6 +229,80 @@ void add_cards(const build::Build& build, const shelf::Shelf& shelf, std::vector
 
 } // namespace
 
+namespace {
+
+struct StandInRow {
+  const char *field, *label;
+  build::Readings build::EndSurvey::*readings;
+  std::optional<double> build::EndSurvey::*number;
+};
+constexpr StandInRow stand_in_rows[] = {
+    {"motion_ratio", words("motion ratio"), &build::EndSurvey::motion_ratio, nullptr},
+    {"damper_ratio", words("damper ratio"), &build::EndSurvey::damper_ratio, nullptr},
+    {"spring_length_m", words("spring seat distance"), &build::EndSurvey::spring_length, nullptr},
+    {"damper_length_m", words("damper length"), &build::EndSurvey::damper_length, nullptr},
+    {"damper_open_m", words("damper open"), &build::EndSurvey::damper_open, nullptr},
+    {"damper_shut_m", words("damper shut"), &build::EndSurvey::damper_shut, nullptr},
+    {"unsprung_kg", words("unsprung mass"), nullptr, &build::EndSurvey::unsprung_mass},
+    {"tyre_rate_n_per_m", words("tyre’s rate"), nullptr, &build::EndSurvey::tyre_rate},
+};
+const char* label_of_stand_in(std::string_view field) {
+  for (const StandInRow& row : stand_in_rows)
+    if (field == row.field) return row.label;
+  return "";
+}
+
+/// How much a motion ratio usually changes for a metre of height, 1/m, by the layout.
+double usual_curvature(build::Layout layout) {
+  return is_solid_axle(layout) ? 0.15 : layout == build::Layout::strut ? 0.4 : 0.8;
+}
+
+/// What nobody read: a usual figure that stands in for it lies off further than any reading would.
+void add_stand_ins(const build::Build& build, const shelf::Shelf& shelf, std::vector<DoubtInput>& out) {
+  constexpr double unsprung_share = 0.2, tyre_share = 0.2; // of the usual figure
+  if (!(build.doubts.estimate > 0)) return;                // whoever says so has no doubt of what is usual either
+  for (const build::End end : build::both_ends) {
+    const build::EndSurvey& survey = build.end(end);
+    const FittedEnd fitted = fitted_end(build, shelf, end);
+    const EndModel& model = fitted.model;
+    if (!model.surveyed_height) continue;
+    const auto add = [&](const char* field, Kind kind, Tool usual, double value, double doubt) {
+      DoubtInput in;
+      in.path = std::string(build::key_of(end)) + "." + field;
+      in.name = {words("{0}: {1}, a usual figure"), {build::name_of(end), label_of_stand_in(field)}};
+      in.what = Doubted::stand_in, in.kind = kind, in.end = end, in.usual = usual, in.tool = Tool::estimate;
+      in.value = value, in.own = doubt;
+      out.push_back(std::move(in));
+    };
+    for (const Estimate& e : model.estimated) {
+      const std::string_view field = e.field;
+      const double now = curve::mean(survey.damper_length.values).value_or(usual_damper_length);
+      const double value = !e.from_now                ? e.usual.value
+                           : field == "damper_open_m" ? now + e.usual.value
+                                                      : now - e.usual.value;
+      add(e.field, e.kind, e.kind == Kind::plain ? Tool::ratio : Tool::tape, value, e.usual.doubt);
+    }
+    if (!survey.unsprung_mass)
+      add("unsprung_kg", Kind::mass, Tool::estimate, estimated_unsprung(survey.layout),
+          unsprung_share * estimated_unsprung(survey.layout));
+    if (!survey.tyre_rate)
+      add("tyre_rate_n_per_m", Kind::stiffness, Tool::estimate, usual_tyre_rate, tyre_share * usual_tyre_rate);
+    if (model.spring_from != MapSource::single_reading || !model.map) continue;
+    DoubtInput in;
+    in.path = std::string(build::key_of(end)) + ".cycle";
+    in.name = {words("{0}: how its ratio changes over the travel, which nobody read"), {build::name_of(end)}};
+    in.what = Doubted::curvature, in.kind = Kind::plain, in.end = end, in.usual = in.tool = Tool::estimate;
+    in.own = usual_curvature(survey.layout);
+    out.push_back(in);
+    if (survey.spring_place == build::SpringPlace::around_damper) continue;
+    in.name = {words("{0}: how its damper’s ratio changes over the travel, which nobody read"), {build::name_of(end)}};
+    in.what = Doubted::damper_curvature;
+    out.push_back(std::move(in));
+  }
+}
+
+} // namespace
+
 std::vector<DoubtInput> doubt_inputs(const build::Build& build, const shelf::Shelf& shelf) {
   std::vector<DoubtInput> out;
   build::Build copy = build;
@@ -236,9 +327,67 @@ std::vector<DoubtInput> doubt_inputs(const build::Build& build, const shelf::She
         out.push_back(std::move(in));
       });
   add_cards(build, shelf, out);
+  add_stand_ins(build, shelf, out);
   for (DoubtInput& in : out)
     take_again(d, in);
   return out;
+}
+
+void put_stand_in(build::Build& build, const DoubtInput& in, double off) {
+  build::EndSurvey& survey = build.end(in.end);
+  const std::string_view path = in.path;
+  const std::string_view field = path.substr(path.find('.') + 1);
+  const double value = in.value + off;
+  // A ratio or a length of nothing is none: it lies as far inside as it would have outside.
+  const double least = 0.1 * in.value;
+  for (const StandInRow& row : stand_in_rows) {
+    if (field != row.field) continue;
+    const double put = value < least ? 2 * least - value : value;
+    if (row.readings) (survey.*row.readings).values = {put};
+    if (row.number) survey.*row.number = put;
+  }
+  if (field.starts_with("damper_") && field != "damper_ratio" && survey.damper_length.values.empty())
+    survey.damper_length.values = {usual_damper_length};
+}
+
+namespace {
+
+/// Nowhere does it stop lengthening as the wheel drops.
+double bent(double curvature, double slope, double reaches) {
+  return std::clamp(curvature, -0.8 * slope / reaches, 0.8 * slope / reaches);
+}
+
+} // namespace
+
+void put_curvature(build::Build& build, const DoubtInput& in, double curvature) {
+  build::EndSurvey& survey = build.end(in.end);
+  const auto heights = [&](std::size_t side) { return curve::mean(survey.corners[side].height.values); };
+  const auto left = heights(0), right = heights(1);
+  const auto ratio = curve::mean(survey.motion_ratio.values), length = curve::mean(survey.spring_length.values);
+  if (!(left || right) || !ratio || !length) return;
+  const double H = left && right ? (*left + *right) / 2 : left.value_or(right.value_or(0));
+  const bool around = survey.spring_place == build::SpringPlace::around_damper;
+  const auto damper_ratio = around ? ratio : curve::mean(survey.damper_ratio.values);
+  const double damper_slope = damper_ratio.value_or(*ratio);
+  // As a sheet would have it: so far that the whole travel lies on it.
+  constexpr double reaches = 0.12;
+  if (in.what == Doubted::damper_curvature) {
+    for (build::CycleRow& row : survey.cycle)
+      if (row.damper) *row.damper += bent(curvature, damper_slope, reaches) * (row.height - H) * (row.height - H) / 2;
+    return;
+  }
+  constexpr int rows = 9;
+  const auto damper = curve::mean(survey.damper_length.values);
+  survey.cycle = {};
+  for (int i = 0; i < rows; ++i) {
+    const double d = reaches * (2.0 * i / (rows - 1) - 1);
+    const double c = bent(curvature, *ratio, reaches);
+    build::CycleRow row;
+    row.height = H + d;
+    row.spring = *length + *ratio * d + c * d * d / 2;
+    if (damper && damper_ratio) row.damper = *damper + *damper_ratio * d + (around ? c * d * d / 2 : 0);
+    survey.cycle.push_back(row);
+  }
 }
 
 std::vector<Message> wrong_tools(const build::Doubts& doubts, const std::vector<DoubtInput>& inputs) {

@@ -19,7 +19,19 @@ using build::Tool;
 [[nodiscard]] const char* tool_name(Tool tool);
 
 /// What lies off: a reading of the document, or what a card says.
-enum class Doubted { reading, bag_card, compressor, tank, pressure_switch, way };
+enum class Doubted {
+  reading,
+  bag_card,
+  bag_volume,
+  bag_height,
+  compressor,
+  tank,
+  pressure_switch,
+  way,
+  stand_in,
+  curvature,
+  damper_curvature
+};
 
 struct DoubtInput {
   std::string path; // `front.left.height_m`; of a bag's card `front.bag_card`
@@ -63,5 +75,11 @@ struct DoubtInput {
 /// The build as it is if every reading lies off by so much; what nobody could have read is folded back inside.
 /// @param off  of each input that is a reading, SI, in their order; may be longer
 [[nodiscard]] build::Build moved(const build::Build& build, const std::vector<double>& off);
+
+/// Puts a usual figure that lies so far off into the survey, where nobody read one.
+void put_stand_in(build::Build& build, const DoubtInput& in, double off);
+/// Lets a map of one ratio bend by so much, 1/m, or the way of a damper apart from the spring. Only after its ratio and
+/// lengths are in, and the spring's before the damper's.
+void put_curvature(build::Build& build, const DoubtInput& in, double curvature);
 
 } // namespace mavrel::assess

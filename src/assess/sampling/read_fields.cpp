@@ -70,6 +70,17 @@ constexpr ReadField read_fields[] = {
     {"z_m", "right", Tool::point},
     {"length_m", "bar_link", Tool::tape},
     {"length_m", "hose", Tool::tape},
+    {"across_m", "hose", Tool::tape},
+    {"down_m", "hose", Tool::tape},
+    {"across_m", "shaft", Tool::tape},
+    {"down_m", "shaft", Tool::tape},
+    {"plunge_in_m", "shaft", Tool::tape},
+    {"plunge_out_m", "shaft", Tool::tape},
+    {"lock_rad", "points", Tool::angle},
+    {"other_spring_rate_n_per_m", "", Tool::estimate},
+    {"other_spring_slack_m", "", Tool::tape},
+    {"upper_stack_m", "fit", Tool::calliper},
+    {"lower_stack_m", "fit", Tool::calliper},
     {"mass_kg", "masses", Tool::estimate},
 };
 
@@ -172,6 +183,10 @@ void walk_readings(build::Build& build, bool paths, const ReadAct& act) {
   for (const build::End end : build::both_ends)
     fields.walk(build::table_of<build::EndSurvey>(), &build.end(end), build::key_of(end), {build::name_of(end), {}},
                 "");
+  for (const build::End end : build::both_ends)
+    fields.walk(build::table_of<build::EndFit>(), &build.variant().fit[build::at(end)],
+                paths ? "variants." + std::to_string(build.active_variant) + "." + build::key_of(end) : std::string(),
+                {build::name_of(end), {}}, "fit");
   for (std::size_t i = 0; i < build.load_cases.size(); ++i)
     fields.walk(build::table_of<build::LoadCase>(), &build.load_cases[i], "load_cases." + std::to_string(i),
                 {"{0}", {std::as_const(build).load_cases[i].name}}, "");

@@ -166,7 +166,7 @@ private:
 struct DrawnEnd {
   EndGiven given;
   FittedEnd end;
-  double card = 0; // share that a bag's card is off
+  CardOff card; // how a bag's card is off
 };
 
 /// Can anything be judged on it?

@@ -25,7 +25,8 @@ constexpr FindingRow rows[] = {
     {"spring_lifts_nothing", &stages::swing}, {"spring_on_upper_arm", &stages::swing},
     {"tilted_in_bump", &stages::swing},       {"sides_move_differently", &stages::swing},
     {"loose_end_leaves", &stages::swing},     {"bar_link_off_square", &stages::swing},
-    {"links_bind_in_roll", &stages::swing},
+    {"links_bind_in_roll", &stages::swing},   {"crooked_in_stroke", &stages::swing},
+    {"steers_over_bumps", &stages::swing},    {"tilted_in_roll", &stages::swing},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -35,6 +36,7 @@ constexpr double against_tape = 0.005; // m that joints' lengths may lie from wh
 constexpr double ratio_apart = 0.03;   // of the motion ratio that sides may lie apart
 constexpr double link_off = 0.006;     // m that a bar link may be off the length that stands square
 constexpr double roll_tried = 0.07;    // rad, about 4°: a hard bend on soft bags
+constexpr double steers = 0.0087;      // rad, half a degree: toe that a wheel may change by within the stroke kept
 constexpr double bind = 0.004;         // m that rubber gives without complaint
 
 class SwingFindings {
@@ -49,6 +51,9 @@ public:
     agreement();
     pushes();
     straight();
+    in_stroke();
+    steering();
+    one_wheel();
     loose_end();
     sides();
     link();
@@ -199,6 +204,85 @@ private:
                    {Amount{down.tilt, Kind::angle, 1, {}}, metres(full), Amount{bears.tilt, Kind::angle, 1, {}}}},
                   {words("Turn a bracket so that it stands straight lower down."), {}});
     f.number = Amount{down.tilt, Kind::angle, 1, {}};
+    f.limit = Amount{bears.tilt, Kind::angle, 1, {}};
+  }
+
+  /// Crooked or beside its seat where bump and rebound that are kept take it, and not where it is driven.
+  void in_stroke() {
+    const auto& alignment = fitted_.model.alignment;
+    if (!alignment || !fitted_.bag || !fitted_.road) return;
+    const AlignmentLimits bears = alignment_limits(fitted_.bag->card);
+    const build::Brief& brief = fitted_.model.brief;
+    const AlignedAt road = alignment->at(*fitted_.road);
+    const std::pair<double AlignedAt::*, double> judged[] = {{&AlignedAt::tilt, bears.tilt},
+                                                             {&AlignedAt::offset, bears.offset}};
+    for (const double H : {*fitted_.road + brief.rebound_reserve, *fitted_.road - brief.bump_travel})
+      for (const auto& [figure, most] : judged) {
+        const bool up = H > *fitted_.road, tilt = figure == &AlignedAt::tilt;
+        if (!up && tilt) continue; // `tilted_in_bump`
+        const AlignedAt there = alignment->at(H);
+        if (there.*figure <= most || road.*figure > most) continue;
+        const auto shown = [&](double v) { return tilt ? Amount{v, Kind::angle, 1, {}} : metres(v); };
+        auto& f = add(row("crooked_in_stroke"), Severity::caution,
+                      fmt::format("variants.{}.{}.mounting.lower.{}", given_.variant, key_of(end_),
+                                  tilt ? "across_angle_rad" : "outward_m"),
+                      {tilt ? words("{0} bag tilts too far in rebound")
+                       : up ? words("{0} bag goes too far off its seat in rebound")
+                            : words("{0} bag goes too far off its seat in bump"),
+                       {name_of(end_)}},
+                      {up ? words("{0} at {1}, the end of the rebound kept; it bears {2}.")
+                          : words("{0} at {1}, the end of the bump kept; it bears {2}."),
+                       {shown(there.*figure), metres(H), shown(most)}},
+                      {tilt ? words("Turn a bracket so that it stands straight higher up.")
+                            : words("Move a seat so that its middle is passed at road height."),
+                       {}});
+        f.number = shown(there.*figure);
+        f.limit = shown(most);
+        return;
+      }
+  }
+
+  /// Toe that a bump takes and a rebound gives.
+  void steering() {
+    if (!fitted_.road) return;
+    const build::Brief& brief = fitted_.model.brief;
+    const double from = *fitted_.road - brief.bump_travel, to = *fitted_.road + brief.rebound_reserve;
+    std::optional<double> least, most;
+    for (const EndPose& pose : motion_.poses)
+      if (pose.toe && pose.H >= from && pose.H <= to)
+        least = std::fmin(least.value_or(*pose.toe), *pose.toe), most = std::fmax(most.value_or(*pose.toe), *pose.toe);
+    if (!least || *most - *least <= steers) return;
+    const Amount by{*most - *least, Kind::angle, 2, {}};
+    auto& f = add(
+        row("steers_over_bumps"), Severity::caution, fmt::format("{}.points", key_of(end_)),
+        {words("{0} wheels steer over bumps"), {name_of(end_)}},
+        {words("Between {0} and {1} their toe changes by {2}; half a degree is felt."), {metres(from), metres(to), by}},
+        {words("Raise or lower the track rod’s outer joint, or ride where it changes least."), {}});
+    f.number = by;
+    f.limit = Amount{steers, Kind::angle, 2, {}};
+  }
+
+  /// One wheel of a solid axle on a bump turns the axle under its bags.
+  void one_wheel() {
+    const auto& alignment = fitted_.model.alignment;
+    if (!is_solid_axle(fitted_.model.layout) || !alignment || !fitted_.bag || !fitted_.road || !fitted_.model.track)
+      return;
+    const AlignmentLimits bears = alignment_limits(fitted_.bag->card);
+    const double turns = std::atan2(fitted_.model.brief.bump_travel, *fitted_.model.track);
+    // Half of it at the axle's middle, where the bags' mean height is.
+    const AlignedAt there = alignment->at(*fitted_.road - fitted_.model.brief.bump_travel / 2);
+    const double tilt = there.tilt + turns;
+    if (tilt <= bears.tilt || there.tilt > bears.tilt) return;
+    auto& f =
+        add(row("tilted_in_roll"), Severity::caution,
+            fmt::format("variants.{}.{}.mounting.lower.across_angle_rad", given_.variant, key_of(end_)),
+            {words("{0} bags tilt too far with one wheel on a bump"), {name_of(end_)}},
+            {words("A bump of {0} under one wheel turns the axle by {1}, the plates then stand {2} apart; the bag "
+                   "bears {3}."),
+             {metres(fitted_.model.brief.bump_travel), Amount{turns, Kind::angle, 1, {}},
+              Amount{tilt, Kind::angle, 1, {}}, Amount{bears.tilt, Kind::angle, 1, {}}}},
+            {words("Brackets that stand straight there, a bag that bears more, or less bump."), {}});
+    f.number = Amount{tilt, Kind::angle, 1, {}};
     f.limit = Amount{bears.tilt, Kind::angle, 1, {}};
   }
 

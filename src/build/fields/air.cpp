@@ -67,6 +67,11 @@ static void fields(TableMaker& v, AirKit& kit) {
   v.choice("feeds", kit.feeds, words("feeds"));
   v.number("volts", kit.volts, {Kind::voltage, 5, 32, words("voltage at the battery")});
   v.number("drop_allowed", kit.drop_allowed, {Kind::share, 0.002, 0.3, words("voltage drop at most")});
+  v.number("battery_as", kit.battery, {Kind::charge, 3600, 3.6e6, words("battery when new")});
+  v.later();
+  v.number("battery_age_s", kit.battery_age, {Kind::days, 0, 6.4e8, words("battery’s age")});
+  v.later();
+  v.number("battery_cut_v", kit.battery_cut, {Kind::voltage, 5, 32, words("kit off below")});
   v.number("line_slack", kit.line_slack, {Kind::share, 0, 2, words("lines longer than the way by")});
   v.choice("weighed", kit.weighed, words("car weighed"));
   v.object("compressor_at", kit.compressor_at, words("compressor"));

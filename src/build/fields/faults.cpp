@@ -16,6 +16,7 @@ static void fields(TableMaker& v, FaultNote& f) {
   v.number("pressure_pa", f.pressure, {Kind::pressure, -1e8, 1e8, words("pressure read")});
   v.number("voltage_v", f.voltage, {Kind::voltage, -1e3, 1e3, words("volts read")});
   v.number("mass_kg", f.mass, {Kind::mass, -1e5, 1e5, words("weight read")});
+  v.number("temperature_k", f.temperature, {Kind::temperature, 150, 500, words("temperature read")});
   v.number("sd_si", f.sd, {Kind::plain, 0, 1e8, words("its doubt")});
   v.choice("second_hand", f.second_hand, words("at second hand"));
   v.text("from", f.from, words("found in"), 60);

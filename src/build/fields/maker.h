@@ -113,6 +113,8 @@ public:
     field.later = field.type == FieldType::choice ? static_cast<double>(*field.choices->row_of(value))
                                                   : *static_cast<const double*>(value);
   }
+  /// The field before is one that no figure rests on, such as a price; see Field::aside.
+  void aside() { to_.fields.back().aside = true; }
   /// Keys this program does not know; the last of every struct.
   void extra(const Extra& value) { add(FieldType::extra, "", "", value); }
 

@@ -238,12 +238,11 @@ TEST(Lift, WhatCannotBeMadeSaysWhy) {
     EXPECT_NE(say(lift.error()).find(what), std::string::npos) << say(lift.error());
   };
   const MoveAsked up{0, 1, build::MoveOrder::together, 0, false, {}};
-  why(estate(), {1, 2, build::MoveOrder::together, 0, false, {}}, "lies outside");
   why(estate_with([](build::AirKit& k) { k.tank = ""; }), up, "no tank");
   why(estate_with([](build::AirKit& k) { k.valves = "Nobody's"; }), up, "not on the shelf");
   why(estate_with([](build::AirKit& k) { k.pressure_switch = ""; }), up, "pressure switch");
   Build b = test::demo_whole();
-  b.variant().fit[1].bag = "";
+  b.variant().fit[0].bag = b.variant().fit[1].bag = "";
   why(air_of(b), up, "no bag");
   b = test::demo_whole();
   b.ends[0].corners[0].mass.values.clear(), b.ends[0].corners[1].mass.values.clear();
@@ -265,7 +264,7 @@ TEST(Kit, FiguresHangTogether) {
   EXPECT_NEAR(*f->lifts->first, *moved(estate(), 0, 1).arrived, 0.02);
   EXPECT_LT(*f->ready->time, *f->first->own_time) << "a lift empties the tank by a part only";
   EXPECT_LT(*f->first->shop_time + *f->first->rest_time, *f->first->own_time);
-  EXPECT_NEAR(f->day->air, 3 * f->lifts->air, 0.1 * f->day->air);
+  EXPECT_NEAR(f->day->air - f->day->leveling - f->day->leaks, 3 * f->lifts->air, 0.1 * f->day->air);
   EXPECT_GT(f->day->run, 0);
   // A larger tank gives more lifts and takes longer to fill.
   const auto large = kit_figures(estate_with([](build::AirKit& k) { k.tank = "Ambry 28"; }), {});
@@ -343,7 +342,7 @@ TEST(Sizing, BestOnesMeetTheWishesAndAreBetteredByNone) {
     for (const KitChoice& o : sized->choices) {
       if (!o.meets) continue;
       EXPECT_FALSE(*o.rise < *c.rise - 0.1 && o.lifts > c.lifts && *o.ready < *c.ready - 6 &&
-                   o.current < c.current - 1 && o.mass < c.mass - 0.1 && *o.price < *c.price);
+                   o.current < c.current - 1 && o.mass < c.mass - 0.1 && o.price < c.price);
     }
   }
   EXPECT_GT(best, 0U);

@@ -336,10 +336,30 @@ TEST(Roll, TheBarAskedForGivesTheLeanWanted) {
   build.variant().fit[0].sides = build.variant().fit[1].sides = build::Sides::joined;
   const Car before(build);
   const double wanted = roll(before.build, before.ends, at_road(before), 0)->fitted.bar_wanted;
-  build.ends[0].bar_rate = wanted * 0.6;
-  build.ends[1].bar_rate = wanted * 0.4;
+  // Shared out as they are: tyres give under each, so that it matters where a bar is.
+  const double front = build.ends[0].bar_rate.value_or(0), rear = build.ends[1].bar_rate.value_or(0);
+  const double share = front + rear > 0 ? front / (front + rear) : 0.5;
+  build.ends[0].bar_rate = wanted * share;
+  build.ends[1].bar_rate = wanted * (1 - share);
   const Car after(build);
   EXPECT_NEAR(*roll(after.build, after.ends, at_road(after), 0)->fitted.angle, build.variant().brief.lean_wanted, 1e-9);
+}
+
+TEST(Roll, TyresGiveToo) {
+  auto build = test::demo_build();
+  const auto lean = [&](double rate) {
+    build.ends[0].tyre_rate = build.ends[1].tyre_rate = rate;
+    const Car car(build);
+    return roll(car.build, car.ends, at_road(car), 0)->fitted;
+  };
+  const Lean soft = lean(1.5e5), hard = lean(3e5), rigid = lean(1e6);
+  ASSERT_TRUE(soft.angle && hard.angle && rigid.angle);
+  EXPECT_GT(*soft.angle, *hard.angle);
+  EXPECT_GT(*hard.angle, *rigid.angle);
+  for (const AxleRoll& axle : soft.axles) {
+    EXPECT_NEAR(1 / axle.sum(), 1 / axle.suspension() + 1 / axle.tyres, 1e-12) << "in series";
+    EXPECT_NEAR(axle.suspension(), axle.air + axle.geometry + axle.bar, 1e-9);
+  }
 }
 
 TEST(Roll, WithGravityBelowTheAxisItLeansIntoTheBend) {

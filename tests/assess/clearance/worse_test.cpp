@@ -44,6 +44,18 @@ TEST(Worse, AWheelSetFurtherInNeverGetsAWindowBack) {
   EXPECT_EQ(before, 0) << "at ET90 the wheel stands in its own arms";
 }
 
+TEST(Worse, AnExcusedTyreMayOnlyGoDownFromWhatItOverlaps) {
+  // A small box that the tyre stands in as surveyed: no wheel gets to a pocket behind it, so no reach is left.
+  Build b = test::pickup_with_joints();
+  build::Obstacle box;
+  box.name = "tab", box.shape = ObstacleShape::box;
+  box.x = 0.09, box.y = 0.727, box.z = 0.66;
+  box.size_x = 0.1, box.size_y = 0.1, box.size_z = 0.04;
+  b.ends[0].obstacles = {};
+  b.ends[0].obstacles.push_back(box);
+  EXPECT_EQ(width(looked_at(b).end(End::front).windows.reach), 0);
+}
+
 TEST(Worse, ARailMovedIntoTheBagNeverGivesAWindowBack) {
   Build b = test::pickup_with_joints();
   b.ends[0].obstacles.clear();

@@ -45,22 +45,44 @@ TEST(Sides, AnUnmeasuredSpringBaseIsAnEstimateAndSaysSo) {
   EXPECT_NEAR(answer->separate.axles[1].air / exact->separate.axles[1].air, std::pow(0.68 * 1.66 / 1.04, 2), 1e-9);
 }
 
-TEST(Sides, ATeeHasOnePressureAndWhatIsUnevenLeansTheCar) {
-  const Build joined = with(pickup(), [](Build& b) {
-    b.variant().fit[1].sides = build::Sides::joined;
-    b.load_cases[0].masses.push_back({"ladders", 160, 2.9, 0.8, {}});
-  });
-  const Assessment a = assess(joined, test::demo_shelf());
+TEST(Sides, ATeeHasOnePressureAndTheOtherEndCarriesWhatIsUneven) {
+  const auto ladders = [](Build& b) { b.load_cases[0].masses.push_back({"ladders", 160, 2.9, 0.8, {}}); };
+  const Build apart = with(pickup(), ladders), tee = with(pickup(), [&](Build&b) {
+                                                 ladders(b);
+                                                 b.variant().fit[1].sides = build::Sides::joined;
+                                               });
+  const Assessment a = assess(tee, test::demo_shelf());
   for (const auto& state : a.end(End::rear).presets[1]->cases)
     EXPECT_EQ(state->side_pressure[0], state->side_pressure[1]);
   EXPECT_EQ(a.end(End::rear).find(tracks::pressure_left, 0), nullptr) << "one pressure, one line";
+  // The front's sides hold it level: the heavier one carries the rear's difference over the tracks.
+  const auto by = ends_of(apart), with_tee = ends_of(tee);
+  const EndLoad &front = *by[0].model.loads[0], &rear = *by[1].model.loads[0], &now = *with_tee[0].model.loads[0];
+  const double over = *tee.ends[1].track / *tee.ends[0].track;
+  EXPECT_NEAR((now.side_mass[0] - now.side_mass[1]) - (front.side_mass[0] - front.side_mass[1]),
+              (rear.side_mass[0] - rear.side_mass[1]) * over, 1e-9);
+  EXPECT_NEAR(now.side_mass[0] + now.side_mass[1], front.side_mass[0] + front.side_mass[1], 1e-9);
+  EXPECT_GT(a.end(End::front).presets[1]->cases[0]->side_pressure[0],
+            assess(apart, test::demo_shelf()).end(End::front).presets[1]->cases[0]->side_pressure[0]);
+  EXPECT_FALSE(a.loads[0].standing_lean) << "it stands level";
+}
+
+TEST(Sides, WithATeeAtBothEndsItLeansByWhatIsUneven) {
+  const Build joined = with(pickup(), [](Build& b) {
+    b.variant().fit[0].sides = b.variant().fit[1].sides = build::Sides::joined;
+    b.load_cases[0].masses.push_back({"ladders", 160, 2.9, 0.8, {}});
+    b.ends[0].bar_rate = b.ends[1].bar_rate = 60e3; // else nothing holds it but its stops
+  });
+  const Assessment a = assess(joined, test::demo_shelf());
   ASSERT_TRUE(a.loads[0].standing_lean);
   EXPECT_GT(*a.loads[0].standing_lean, 0) << "the left is heavier, so it is lower";
-  // By hand: what the rear's wheels are uneven by, over what holds the car as it is.
   const auto ends = ends_of(joined);
   const auto answer = roll(joined, ends, {*ends[0].road, *ends[1].road}, 0);
-  const auto& load = *ends[1].model.loads[0];
-  const double moment = (load.side_mass[0] - load.side_mass[1]) * standard_gravity * 1.66 / 2;
+  double moment = 0;
+  for (std::size_t e = 0; e < 2; ++e) {
+    const EndLoad& load = *ends[e].model.loads[0];
+    moment += (load.side_mass[0] - load.side_mass[1]) * standard_gravity * *joined.ends[e].track / 2;
+  }
   const double held = answer->fitted.axles[0].sum() + answer->fitted.axles[1].sum() - answer->gravity;
   EXPECT_NEAR(*a.loads[0].standing_lean, moment / held, 1e-9);
   const Finding* f = finding(a, "joined_sides_lean");
@@ -165,6 +187,26 @@ TEST(Weather, APressureLimitHoldsNoWarmingCar) {
   ASSERT_TRUE(strong && rises);
   EXPECT_EQ(rises->H, strong->H);
   EXPECT_GT(rises->pressure, p * 1.02) << "past the limit";
+}
+
+TEST(Tracks, AreNotReadAcrossASpringsSlack) {
+  // Below the slack a helper spring holds on, above it nothing: on either side the track is that side's.
+  for (const double volume : {0.0, 0.003}) {
+    build::Build b = test::demo_build();
+    b.ends[1].other_spring_rate = 9000;
+    b.ends[1].other_spring_slack = 0.3604; // between two samples
+    b.variant().fit[1].added_volume = volume;
+    const Assessment a = assess(b, test::demo_shelf());
+    const FittedEnd end = fitted_end(b, test::demo_shelf(), End::rear);
+    const Track* frequency = a.end(End::rear).find(tracks::frequency, 0);
+    ASSERT_TRUE(frequency);
+    for (const double off : {-3e-3, -1e-3, -2e-4, 2e-4, 1e-3, 3e-3}) {
+      const double H = *b.ends[1].other_spring_slack + off;
+      const auto posed = posed_end(end, H, 0);
+      ASSERT_TRUE(posed);
+      EXPECT_NEAR(*frequency->at(H), *posed->state.frequency, 0.01 * *posed->state.frequency) << volume << " " << off;
+    }
+  }
 }
 
 TEST(Gauge, OutsideReachThereIsNoAnswer) {

@@ -164,6 +164,16 @@ const shelf::Shelf& case_shelf() {
     for (shelf::CompressorPoint& point : weak.part.curve)
       if (point.pressure > 5e5) point.air = 0;
     out.parts.push_back(weak);
+    weak.part = *out.find(shelf::PartKind::compressor, "Hobbin H20");
+    weak.part.name = "Zz short curve";
+    std::erase_if(weak.part.curve, [](const shelf::CompressorPoint& p) { return p.pressure > 7e5; });
+    out.parts.push_back(weak);
+    weak.part = *out.find(shelf::PartKind::compressor, "Hobbin H20");
+    weak.part.name = "Zz starts hard", weak.part.start_current = 160;
+    out.parts.push_back(weak);
+    weak.part = *out.find(shelf::PartKind::pressure_switch, "Tick 10");
+    weak.part.name = "Zz thin contacts", weak.part.rated_current = 0.1;
+    out.parts.push_back(weak);
     weak.part = *out.find(shelf::PartKind::tank, "Ambry 12");
     weak.part.name = "Zz too roomy", weak.part.volume = 0.08;
     out.parts.push_back(std::move(weak));
@@ -215,6 +225,9 @@ std::vector<Case> design_cases() {
       {"air_valve_ways", part(&AirKit::valves, "Kestle 2-10"),
        with_kit([](AirKit& k) { k.valves = "Kestle 2-10", k.circuits = build::Circuits::per_axle; })},
       {"air_compressor_weak", with_kit([](AirKit& k) { k.compressor = "Zz weak"; }), whole_kit},
+      {"air_curve_past_end", part(&AirKit::compressor, "Zz short curve"), part(&AirKit::compressor, "Hobbin H20")},
+      {"air_starts_at_once", part(&AirKit::compressor, "Zz starts hard"), part(&AirKit::compressor, "Hobbin H20")},
+      {"air_switch_rating", part(&AirKit::pressure_switch, "Zz thin contacts"), whole_kit},
       {"air_bag_above_tank", kit_and([](Build& b) { b.load_cases[2].masses[1].mass = 1100; }), whole_kit},
       {"air_shared_fuse", with_kit([](AirKit& k) { k.second_compressor = k.compressor, k.feeds = build::Feeds::one; }),
        with_kit([](AirKit& k) { k.second_compressor = k.compressor; })},
@@ -397,6 +410,10 @@ std::vector<Case> design_cases() {
               }),
        joints(wishbones)},
       {"tilted_in_bump", joints(wishbones, turned(0.15)), joints(wishbones)},
+      {"crooked_in_stroke", joints(wishbones, turned(-0.15)), as_it_is},
+      {"steers_over_bumps", joints(wishbones, [](Build& b) { joint(b, "rod_outer").z += 0.05; }), joints(wishbones)},
+      {"tilted_in_roll", joints(build::Layout::axle_parallel_links, turned(0.19)),
+       joints(build::Layout::axle_parallel_links)},
       {"sides_move_differently",
        joints(wishbones,
               [](Build& b) {

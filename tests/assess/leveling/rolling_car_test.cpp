@@ -25,6 +25,19 @@ TEST(RollingCar, StandsWhereItWasPutAndKeepsItsAir) {
   }
 }
 
+TEST(RollingCar, BeginsSettledOnItsRoad) {
+  // Standing still nothing happens, however rough the road it stands on.
+  DriveGiven d = a_drive(estate(), {}, 1, std::make_shared<const Road>(Road::rough(control::RoadClass::g, 2000, 5)));
+  d.rules.band = 0.2;
+  d.speed = 0;
+  const DriveResult r = driven(d);
+  EXPECT_EQ(r.bottomed, 0);
+  EXPECT_EQ(r.topped, 0);
+  for (std::size_t c = 0; c < 4; ++c)
+    EXPECT_NEAR(r.highest[c], r.lowest[c], 3e-3) << "it is at rest, but for its air's coming to the air around";
+  EXPECT_EQ(r.compressor_s, 0);
+}
+
 TEST(RollingCar, CarriesItsWeightOnItsTyresAndItsAirNeverLeavesShutValves) {
   DriveGiven d = a_drive(estate());
   control::RollingCar car(d.car);

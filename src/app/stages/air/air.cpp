@@ -28,7 +28,9 @@ AirStage::AirStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
            {".brief.air.rise", ".brief.air.lifts", ".brief.air.ready", ".brief.air.current", ".brief.air.sound",
             ".brief.air.room"});
   add_page(tr("Water and leaks"), wet_, {"surroundings.", ".humidity"});
-  add_page(tr("Wiring"), wiring_, {".battery_at.", ".feeds", ".volts", ".drop_allowed", ".stagger_s"});
+  add_page(tr("Wiring"), wiring_,
+           {".battery_at.", ".feeds", ".volts", ".drop_allowed", ".stagger_s", ".battery_as", ".battery_age_s",
+            ".battery_cut_v"});
   add_page(tr("Room"), room_, {"_at.", "body."});
   set_home(kit_page);
 }

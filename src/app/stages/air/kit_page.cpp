@@ -148,23 +148,39 @@ QString KitPage::figures_text() const {
     const QString text = desk_.words_of(why);
     if (!troubles.contains(text)) troubles << text;
   };
-  if (f.lifts) {
-    line(tr("lifts from a full tank"), (f.lifts->more ? tr("%1 or more") : QString("%1")).arg(f.lifts->lifts));
-    if (f.lifts->first) line(tr("the first takes"), sure(f.lifts->first, "air.rise"));
-    line(tr("air a lift"), grams(f.lifts->air));
-  } else
-    trouble(f.lifts.error());
-  if (f.ready)
-    line(tr("full again after one"), sure(f.ready->time, "air.ready"));
-  else
-    trouble(f.ready.error());
+  const auto of_case = [&](const Expected<assess::LiftsFromFull>& lifts, const Expected<assess::Filling>& ready,
+                           std::size_t load_case, bool doubt) {
+    const QString load = QString::fromStdString(assess::case_name(air_of(desk_), load_case));
+    const auto maybe_sure = [&](const std::optional<double>& s, const char* answer) {
+      return doubt ? sure(s, answer) : seconds(s);
+    };
+    if (lifts) {
+      line(tr("lifts from a full tank, %1").arg(load),
+           (lifts->more ? tr("%1 or more") : QString("%1")).arg(lifts->lifts));
+      if (lifts->first) line(tr("the first takes"), maybe_sure(lifts->first, "air.rise"));
+      line(tr("air a lift"), grams(lifts->air));
+      if (!lifts->first)
+        trouble({mavrel::words("{0}: {1} stops {2} short."),
+                 {assess::case_name(air_of(desk_), load_case), lifts->stuck, metres(std::abs(lifts->short_by))}});
+    } else
+      trouble(lifts.error());
+    if (ready)
+      line(ready->by_shop ? tr("full again after one, by shop air") : tr("full again after one"),
+           maybe_sure(ready->time, "air.ready"));
+    else
+      trouble(ready.error());
+  };
+  of_case(f.lifts, f.ready, 0, true);
+  if (f.heaviest) of_case(f.heaviest->lifts, f.heaviest->ready, f.heaviest->load_case, false);
   if (f.first) {
     const bool inlet = air_of(desk_).kit.shop_inlet == build::Fitted::yes;
     if (inlet)
       line(tr("first fill, shop air at %1").arg(desk_.shown(assess::shop_pressure, Kind::pressure, 0)),
            seconds(f.first->shop_time));
-    if (inlet) line(tr("and the rest by itself"), seconds(f.first->rest_time));
-    line(tr("all of it by itself"), sure(f.first->own_time, "air.fill"));
+    if (!assess::by_shop_air_alone(air_of(desk_).kit)) {
+      if (inlet) line(tr("and the rest by itself"), seconds(f.first->rest_time));
+      line(tr("all of it by itself"), sure(f.first->own_time, "air.fill"));
+    }
   } else
     trouble(f.first.error());
   if (f.tyres) {
@@ -175,13 +191,24 @@ QString KitPage::figures_text() const {
   } else
     trouble(f.tyres.error());
   if (f.day) {
-    line(tr("compressor runs a day"), desk_.shown(f.day->run, Kind::minutes));
-    line(tr("of the time the engine does"), desk_.shown(f.day->share_of_drive, Kind::share, 1));
+    if (!f.day->by_shop) {
+      line(tr("compressor runs a day"), desk_.shown(f.day->run, Kind::minutes));
+      line(tr("of the time the engine does"), desk_.shown(f.day->share_of_drive, Kind::share, 1));
+    }
     line(tr("air a day"), grams(f.day->air));
+    line(tr("of it for leveling and leaks"), tr("%1 and %2").arg(grams(f.day->leveling), grams(f.day->leaks)));
     for (const Message& why : f.day->unmade)
       trouble(why);
   } else
     trouble(f.day.error());
+  for (const assess::OnBattery& b : f.battery) {
+    const QString lifts = b.starts_from >= 1 ? tr("does not start")
+                          : b.lifts          ? QString::number(*b.lifts)
+                                             : tr("over %1").arg(assess::most_lifts_on_battery);
+    line(tr("lifts, engine off, till it won’t start, %1").arg(desk_.shown(b.temperature, Kind::temperature, 0)), lifts);
+    if (b.until_cut && (!b.lifts || *b.until_cut < *b.lifts))
+      line(tr("till the kit is switched off"), QString::number(*b.until_cut));
+  }
   QString out = "<table cellspacing='0' cellpadding='1'>" + rows + "</table>";
   if (!troubles.isEmpty()) out += "<p>" + troubles.join(" ").toHtmlEscaped() + "</p>";
   return out;

@@ -145,7 +145,21 @@ void LiftPage::fill() {
                    .arg(QString::fromStdString(t.next), desk_.shown(std::max(0.0, *t.seconds_won), Kind::time, 2));
       parts << one;
     }
-  throttled_->setText(parts.isEmpty() ? QString() : tr("What throttles it: %1").arg(parts.join(" · ")));
+  QStringList said;
+  if (!parts.isEmpty()) said << tr("What throttles it: %1").arg(parts.join(" · "));
+  if (shown && shown->on_stop)
+    said << tr("%1 lies on its stop after %2, %3 short of the preset.")
+                .arg(tr(shown->stuck.c_str()), desk_.shown(*shown->on_stop, Kind::time, 2),
+                     desk_.shown(std::abs(shown->short_by), Kind::length));
+  QStringList others;
+  if (shown)
+    for (const assess::OtherStart& other : shown->others)
+      others << (other.arrived
+                     ? tr("%1 %2").arg(desk_.words_of(other.what), desk_.shown(*other.arrived, Kind::time, 2))
+                     : tr("%1 never, %2 short")
+                           .arg(desk_.words_of(other.what), desk_.shown(std::abs(other.short_by), Kind::length)));
+  if (!others.isEmpty()) said << tr("The same %1.").arg(others.join(" · "));
+  throttled_->setText(said.join("   "));
 }
 
 void LiftPage::write_csv() {

@@ -155,7 +155,7 @@ void RunView::paint_flow(QPainter& painter) const {
   const auto x_of = [&](double column) { return look.px(4) + column * w; };
   // Everything on one scale: the width is the conductance's root, as a pipe's bore is.
   double most = 1e-9;
-  const auto circuits = assess::circuits_of(air.kit);
+  const auto circuits = assess::circuits_of(air);
   struct Piece {
     double from, to, C, y;
     QColor colour;

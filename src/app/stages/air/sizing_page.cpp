@@ -31,9 +31,11 @@ SizingPage::SizingPage(Desk& desk, QWidget* parent)
     if (const auto choice = table_->held()) take(*choice);
   });
   column()->addWidget(run_);
+  added_ = words("kits_added", TextSize::small);
+  column()->addWidget(added_);
   table_ = table("kits", tr("Kits"),
                  {tr("kit"), tr("rise"), tr("lifts"), tr("full again"), tr("draws"), tr("sound"), tr("room"),
-                  tr("mass"), tr("price")});
+                  tr("mass"), tr("a burst"), tr("price")});
   table_->setWordWrap(true);
   column()->addWidget(table_, 1);
   connect(table_, &ListTable::picked, this, &SizingPage::take);
@@ -41,17 +43,22 @@ SizingPage::SizingPage(Desk& desk, QWidget* parent)
 
 QString SizingPage::said(const assess::Sizing& sizing) const {
   if (sizing.trouble) return desk_.words_of(*sizing.trouble);
+  const assess::SizingGiven* from = answer_.given();
+  const QString load = from ? QString::fromStdString(assess::case_name(from->air, from->load_case)) : QString();
   std::size_t meets = 0, best = 0;
   for (const assess::KitChoice& c : sizing.choices)
     meets += c.meets, best += c.best;
   return meets > 0
-             ? tr("%1 kits tried: %2 do all that is wished for, %3 of them are bettered by no other (●).")
+             ? tr("%1 kits tried at the load “%4”: %2 do all that is wished for, %3 of them are bettered by no other "
+                  "(●).")
                    .arg(sizing.tried)
                    .arg(meets)
                    .arg(best)
-             : tr("%1 kits tried, none does all that is wished for. The nearest come first, each with what it lacks "
-                  "most.")
-                   .arg(sizing.tried);
+                   .arg(load)
+             : tr("%1 kits tried at the load “%2”, none does all that is wished for. The nearest come first, each with "
+                  "what it lacks most.")
+                   .arg(sizing.tried)
+                   .arg(load);
 }
 
 void SizingPage::fill() {
@@ -63,6 +70,18 @@ void SizingPage::fill() {
                        : tr("Tries every compressor, once and twice, with every tank, valve and line of the shelf, at "
                             "the heaviest load. What is not searched stays as the kit has it."),
                    tr("Every compressor, tank, valve and line of the shelf …"));
+  QStringList added;
+  if (const assess::SizingGiven* from = sizing ? answer_.given() : nullptr) {
+    for (const assess::AddedPart& part : from->added)
+      added << tr("%1 %2 (%3)")
+                   .arg(tr(assess::row_of(part.role).label), QString::fromStdString(part.name),
+                        desk_.words_of(part.why));
+    for (const Message& what : from->lacks)
+      added << desk_.words_of(what);
+  }
+  added_->setText(added.isEmpty() ? QString()
+                                  : tr("Added by rule, to be changed like any other: %1").arg(added.join(" · ")));
+  added_->setVisible(!added.isEmpty());
   const bool any = sizing && !sizing->trouble && !sizing->choices.empty();
   take_->setEnabled(any);
   if (any && filled_ == answer_.token()) return;
@@ -93,7 +112,8 @@ void SizingPage::fill() {
         .figure(c.sound ? desk_.shown(*c.sound, Kind::sound) : "–", ink)
         .figure(desk_.shown(c.room, Kind::volume, 0), ink)
         .figure(desk_.shown(c.mass, Kind::mass, 1), ink)
-        .figure(c.price ? QString::number(*c.price, 'f', 0) : "–", ink);
+        .figure(desk_.shown(c.burst, Kind::length), ink)
+        .figure((c.unpriced > 0 ? "≥ " : "") + QString::number(c.price, 'f', 0), ink);
   });
 }
 

@@ -27,6 +27,7 @@ private:
   RunRow* run_;
   ListTable* table_;
   QPushButton* take_;
+  QLabel* added_;
   std::shared_ptr<const void> filled_; // which answer stands in the table
 };
 

@@ -125,6 +125,12 @@ WiringPage::WiringPage(Desk& desk, QWidget* parent) : Page(desk, parent), view_(
           {"stagger_s", tr("second starts later")},
           {"battery_at.x_m", tr("battery, behind")},
           {"battery_at.y_m", tr("to the left")}});
+  auto* battery = row(column());
+  fields(battery, "@.air.",
+         {{"battery_as", tr("battery when new")},
+          {"battery_age_s", tr("its age")},
+          {"battery_cut_v", tr("kit off below")}});
+  battery->addStretch(1);
   column()->addWidget(view_, 3);
   about_ = words("wiring_about", TextSize::normal);
   column()->addWidget(about_);

@@ -123,13 +123,17 @@ void DoubtPage::go_to_reading() {
   const assess::DoubtInput* held = held_reading();
   if (!held) return;
   const assess::DoubtInput in = *held;
-  if (in.what == assess::Doubted::bag_card)
+  if (in.what == assess::Doubted::bag_card || in.what == assess::Doubted::bag_volume ||
+      in.what == assess::Doubted::bag_height)
     return desk_.tell(tr("That is the bag’s card: a bench test on Bags makes another."));
-  if (in.what != assess::Doubted::reading)
+  if (in.what == assess::Doubted::curvature || in.what == assess::Doubted::damper_curvature)
+    return emit desk_.went_to("swing", QString::fromStdString(in.path));
+  if (in.what != assess::Doubted::reading && in.what != assess::Doubted::stand_in)
     return desk_.tell(tr("That is what the part’s card says: a move timed on Proving tells it of this car."));
   const QString path = QString::fromStdString(in.path);
   const bool swing = path.contains(".cycle.") || path.contains(".points.") || path.contains(".cycle_right.");
-  emit desk_.went_to(swing ? "swing"
+  emit desk_.went_to(swing                          ? "swing"
+                     : path.startsWith("variants.") ? "bags"
                      : path.contains(".obstacles.") || path.contains(".underside.") || path.contains(".thickness.")
                          ? "clearance"
                          : "car_in",
@@ -146,7 +150,8 @@ void DoubtPage::walk() {
                    [](const auto& a, const auto& b) { return a.per_minute > b.per_minute; });
   QStringList places;
   for (const auto& c : carried)
-    if (c.would_win > 0.002 && now->inputs[c.input].what == assess::Doubted::reading)
+    if (c.would_win > 0.002 && (now->inputs[c.input].what == assess::Doubted::reading ||
+                                now->inputs[c.input].what == assess::Doubted::stand_in))
       places << QString::fromStdString(now->inputs[c.input].path);
   emit desk_.went_to("car_in", "tape:" + places.join(';'));
 }

@@ -82,7 +82,7 @@ TEST_F(FaultsTest, WhatIsFoundMovesTheOddsAndIsStruckOutAgain) {
   go(0);
   say_found("pumps_never", 0, "yes");
   say_found("fuse_dead", 0, "yes");
-  EXPECT_TRUE(first().contains("blown fuse")) << first().toStdString();
+  EXPECT_TRUE(first().contains("fuse blown")) << first().toStdString();
   EXPECT_EQ(desk().build().faults->findings.size(), 2U);
   // A figure that can't be is refused, and stays out.
   say_found("tank_fill", 0, "0.01s");
@@ -100,7 +100,7 @@ TEST_F(FaultsTest, WhatIsFoundMovesTheOddsAndIsStruckOutAgain) {
   EXPECT_EQ(desk().build().faults->findings.size(), 2U);
   get<QCheckBox>("nothing_else")->click();
   EXPECT_EQ(desk().build().faults->nothing_else, build::YesNo::yes);
-  EXPECT_TRUE(first().contains("blown fuse"));
+  EXPECT_TRUE(first().contains("fuse blown"));
   EXPECT_GT(get<QTableWidget>("fault_tests")->rowCount(), 0);
   EXPECT_FALSE(course->accessibleName().isEmpty());
 }

@@ -144,7 +144,9 @@ private:
     QStringList lines;
     for (const End end : build::both_ends)
       lines << QString("%1 %2").arg(tr(build::name_of(end)), desk_.shown(lean.axles[at(end)].sum(), Kind::turning));
-    if (lean.bar_wanted > 0)
+    if (std::isinf(lean.bar_wanted))
+      lines << tr("no bar does it");
+    else if (lean.bar_wanted > 0)
       lines << tr("bars wanted:") << desk_.shown(lean.bar_wanted, Kind::turning);
     else
       lines << tr("no bar needed");
@@ -243,7 +245,7 @@ QString LeanView::summary() const {
     out += " " + (*roll->standing > 0 ? tr("Standing, the joined sides leave the left %1 low.")
                                       : tr("Standing, the joined sides leave the right %1 low."))
                      .arg(desk_.shown(std::abs(*roll->standing), Kind::angle, 1));
-  if (roll->joined.bar_wanted > 0)
+  if (roll->joined.bar_wanted > 0 && std::isfinite(roll->joined.bar_wanted))
     out +=
         " " +
         tr("Joined, the bars would have to be %1 together.").arg(desk_.shown(roll->joined.bar_wanted, Kind::turning));

@@ -118,7 +118,9 @@ void WeatherView::paint_ground(QPainter& painter) const {
     painter.setPen(QPen(t.rule, 1));
     painter.setBrush(Qt::NoBrush);
     painter.drawRect(rects[i]);
-    QString what = QString("%1").arg(desk_.shown(answer.temperature, Kind::temperature));
+    QString what = tr("%1, from %2")
+                       .arg(desk_.shown(answer.temperature, Kind::temperature, 0),
+                            desk_.shown(answer.begins, Kind::temperature, 0));
     if (answer.what == WeatherAnswer::What::mountain_pass) what += ", " + desk_.shown(answer.altitude, Kind::altitude);
     if (answer.what == WeatherAnswer::What::worked_hour) what += tr(" in the bags");
     if (answer.rake && std::abs(*answer.rake) > 0.0009)
