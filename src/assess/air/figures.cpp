@@ -68,7 +68,7 @@ Expected<LiftsFromFull> lifts_from_full(const AirGiven& given, build::MoveOrder 
       const double lacks = corners_of(high)[c] - worker.height(c);
       if (lacks > out.short_by) out.stuck = circuit_name(circuit.corners), out.short_by = lacks;
     }
-    if (!out.stuck.empty()) {
+    if (!*up || !out.stuck.empty()) {
       if (out.lifts == 0) out.first.reset();
       return out;
     }

@@ -33,11 +33,16 @@ double ratio_up(const FaultCar& car, const Condition& c, std::size_t i) {
 double ratio_down(const FaultCar& car, const Condition& c, std::size_t i) {
   return time_over(car, c, i, &CornerCondition::vent) / car.vent[i].at(1);
 }
+/// What a tee joins hangs on one pair of coils.
+bool crossed(const FaultCar& car, const Condition& c, std::size_t i) {
+  const auto& joined = car.joined(i);
+  return std::any_of(joined.begin(), joined.end(), [&](std::size_t corner) { return c.corners[corner].crossed; });
+}
 /// Does the way in, or out, let anything through?
 bool is_shut(const FaultCar& car, const Condition& c, std::size_t i, double CornerCondition::*way) {
   const auto& joined = car.joined(i);
   if (way == &CornerCondition::fill && c.feed < 0.01) return true;
-  if (c.corners[i].crossed) return true;
+  if (crossed(car, c, i)) return true;
   if (joined.size() == 1) return c.corners[i].*way < 0.01;
   return control::valve_share(c, joined, way) < 0.01;
 }
@@ -115,10 +120,10 @@ double slow_down(const FaultCar& car, const Condition& c, std::size_t i) {
   return is_shut(car, c, i, &CornerCondition::vent) ? 0.15 : 0.92 * above(ratio_down(car, c, i), 1.6, 0.12);
 }
 double stuck_low(const FaultCar& car, const Condition& c, std::size_t i) {
-  return !c.corners[i].crossed && is_shut(car, c, i, &CornerCondition::fill) ? 0.95 : 0;
+  return !crossed(car, c, i) && is_shut(car, c, i, &CornerCondition::fill) ? 0.95 : 0;
 }
 double stuck_high(const FaultCar& car, const Condition& c, std::size_t i) {
-  return !c.corners[i].crossed && is_shut(car, c, i, &CornerCondition::vent) ? 0.95 : 0;
+  return !crossed(car, c, i) && is_shut(car, c, i, &CornerCondition::vent) ? 0.95 : 0;
 }
 double sinks_fast(const FaultCar& car, const Condition& c, std::size_t i) {
   return 0.92 * sinks_between(car, c, i, 1e-4, 0.4);
@@ -228,8 +233,8 @@ double air_around(const FaultCar&, const Condition& c, std::size_t) {
   constexpr double usual = 285.15; // K, of a day of the year
   return c.air_around > 0 ? c.air_around : usual;
 }
-double goes_wrong_way(const FaultCar&, const Condition& c, std::size_t i) {
-  return c.corners[i].crossed ? 0.95 : 0;
+double goes_wrong_way(const FaultCar& car, const Condition& c, std::size_t i) {
+  return crossed(car, c, i) ? 0.95 : 0;
 }
 double load_off(const FaultCar&, const Condition& c, std::size_t end) {
   return (c.corners[2 * end].load + c.corners[2 * end + 1].load) / standard_gravity;

@@ -52,6 +52,8 @@ LiftPage::LiftPage(Desk& desk, QWidget* parent)
   csv_ = button(line, tr("CSV …"), "lift_csv", [this] { write_csv(); });
   throttled_ = cut_words("throttled");
   wide_column()->addWidget(throttled_);
+  others_ = cut_words("other_starts");
+  wide_column()->addWidget(others_);
   auto* plots = beside_posts(1);
   plots->addWidget(plot_, 1);
   plots->addWidget(strip_);
@@ -145,8 +147,8 @@ void LiftPage::fill() {
                    .arg(QString::fromStdString(t.next), desk_.shown(std::max(0.0, *t.seconds_won), Kind::time, 2));
       parts << one;
     }
+  throttled_->setText(parts.isEmpty() ? QString() : tr("What throttles it: %1").arg(parts.join(" · ")));
   QStringList said;
-  if (!parts.isEmpty()) said << tr("What throttles it: %1").arg(parts.join(" · "));
   if (shown && shown->on_stop)
     said << tr("%1 lies on its stop after %2, %3 short of the preset.")
                 .arg(tr(shown->stuck.c_str()), desk_.shown(*shown->on_stop, Kind::time, 2),
@@ -159,7 +161,8 @@ void LiftPage::fill() {
                      : tr("%1 never, %2 short")
                            .arg(desk_.words_of(other.what), desk_.shown(std::abs(other.short_by), Kind::length)));
   if (!others.isEmpty()) said << tr("The same %1.").arg(others.join(" · "));
-  throttled_->setText(said.join("   "));
+  others_->setText(said.join("   "));
+  others_->setVisible(!said.isEmpty());
 }
 
 void LiftPage::write_csv() {

@@ -38,7 +38,7 @@ private:
   RunView* run_;
   QComboBox *from_, *to_;
   QPushButton *engine_, *csv_;
-  QLabel* throttled_;
+  QLabel *throttled_, *others_;
   LiftPlot* plot_;
   LiftStrip* strip_;
   Chips* what_;
