@@ -23,7 +23,7 @@ set(rows
   "assess/motion: assess/survey assess/kept"
   "assess/clearance: assess/motion assess/survey assess/height assess/kept"
   "assess/kit:"
-  "assess/sampling: assess/kit"
+  "assess/sampling: assess/end assess/kit"
   "assess/routes:"
   "assess/air: assess/routes assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/leveling: assess/routes assess/air assess/bags assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"

@@ -16,9 +16,9 @@ struct FaultNote {
   std::string where; // `front_left`, `rear`; empty: the car
   FaultAnswer answer = FaultAnswer::yes;
   std::optional<double> time, share, length, pressure, voltage, mass, temperature; // s, 1, m, Pa gauge, V, kg, K
-  std::optional<double> sd;                                           // its doubt, in the figure's own SI unit
-  YesNo second_hand = YesNo::no;                                      // somebody tells what somebody else noticed
-  std::string from; // where it came from: `log 2026-11-26`, `heights`; empty: typed
+  std::optional<double> sd;      // its doubt, in the figure's own SI unit
+  YesNo second_hand = YesNo::no; // somebody tells what somebody else noticed
+  std::string from;              // where it came from: `log 2026-11-26`, `heights`; empty: typed
   Extra extra;
   friend bool operator==(const FaultNote&, const FaultNote&) = default;
 };

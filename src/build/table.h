@@ -61,7 +61,7 @@ struct Field {
   /// Came later than builds that were signed: left at what it begins with (a number, or the row of a choice), it is as
   /// if it were not there, so that what was signed on the rest still stands.
   std::optional<double> later = {};
-  bool aside = false; // no figure rests on it: its digest leaves it out
+  bool aside = false;                             // no figure rests on it: its digest leaves it out
   const void* (*opened)(const void* object) = {}; // of an object: what is shared, or itself
   void* (*own)(void* object) = {};                // the same, to be changed
 

@@ -206,15 +206,13 @@ std::vector<KitFault> kit_faults(const AirGiven& given) {
              {told_from(pascals(known), against), told_from(pascals(against), known)}},
             {words("Its maker's figures up to there, or a switch that cuts out lower."), {}});
     }
-  const std::optional<double> starts_at = cut                      ? std::optional(cut->first)
-                                          : by_shop_air_alone(kit) ? full_tank(given)
-                                                                   : std::nullopt;
-  if (const auto most = most_bag_pressure(given); most && starts_at && !cut && *most > *starts_at)
+  const auto by_shop = by_shop_air_alone(kit) ? full_tank(given) : std::nullopt;
+  if (const auto most = most_bag_pressure(given); most && by_shop && *most > *by_shop)
     add("air_bag_above_tank", Severity::stop, KitRole::tank, {words("The bags want more than the tank gives"), {}},
         {words("At the heaviest load and the highest preset a bag wants {0}; shop air fills the tank to {1}."),
-         {pascals(*most), pascals(*starts_at)}},
+         {pascals(*most), pascals(*by_shop)}},
         {words("A compressor, larger bags, or less load."), {}});
-  if (const auto most = most_bag_pressure(given); most && cut && *most > cut->first)
+  if (const auto most = most_bag_pressure(given); most && cut && !by_shop && *most > cut->first)
     add("air_bag_above_tank", *most > cut->second ? Severity::stop : Severity::caution, KitRole::pressure_switch,
         {words("The bags want more than the tank gives"), {}},
         {words(

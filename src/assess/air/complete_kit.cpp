@@ -16,13 +16,13 @@ public:
   Completing(AirGiven air, const shelf::Shelf& shelf) : shelf_(shelf), out_{std::move(air), {}, {}} {}
 
   CompletedKit complete(bool sensors) {
-    if (!by_shop_air_alone(out_.air.kit)) pressure_switch();
-    const auto full = full_tank(out_.air);
+    pressure_switch(); // a search always puts a compressor in
+    const auto cut = cut_pressures(out_.air.parts);
+    const auto full = cut ? std::optional(cut->second) : std::nullopt;
     relief(full);
     const auto rated = [&](const shelf::Part& p) { return !full || !p.rated_pressure || *p.rated_pressure >= *full; };
-    const bool pumped = !by_shop_air_alone(out_.air.kit);
-    if (pumped) put(KitRole::check_valve, rated, passes, {words("passes most of those rated for it"), {}});
-    if (pumped && empty(KitRole::trap) && empty(KitRole::dryer)) {
+    put(KitRole::check_valve, rated, passes, {words("passes most of those rated for it"), {}});
+    if (empty(KitRole::trap) && empty(KitRole::dryer)) {
       if (out_.air.surroundings.night_temperature < frost)
         put(KitRole::dryer, rated, [](const shelf::Part& p) { return p.holds.value_or(0); },
             {words("mornings freeze here: what stays dry does not"), {}});

@@ -204,7 +204,8 @@ std::optional<Sizing> size_kits(const SizingGiven& given, const SizingControl& c
   const std::size_t tanks = given.tanks.size(), valves = given.valves.size(), lines = given.lines.size(),
                     pumps = given.compressors.size();
   const build::AirWishes& wishes = given.air.wishes;
-  const auto full = full_tank(given.air);
+  const auto cut = cut_pressures(given.air.parts);
+  const auto full = cut ? std::optional(cut->second) : std::nullopt;
   if (!full) {
     out.trouble = given.lacks.empty() ? Message{words("The kit has no {0}."), {row_of(KitRole::pressure_switch).label}}
                                       : given.lacks.front();

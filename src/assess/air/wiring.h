@@ -19,7 +19,7 @@ struct Feed {
   bool blows = false;
 };
 constexpr double fuse_bears_peak = 3; // of its rating, for the half second that a motor takes to spin up
-constexpr double relay_coil = 0.18;     // A
+constexpr double relay_coil = 0.18;   // A
 /// A line of the list of what to wire.
 struct WireRow {
   std::string from, to; // `battery +`, `fuse`

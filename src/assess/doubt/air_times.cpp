@@ -111,7 +111,9 @@ AirDrawn air_of(const DrawnCar& car, const shelf::Shelf& shelf, const AnsweredEn
     at(AirTime::tank_after) = lift->tank_after_first;
     if (const auto ready = fill_tank(given, lift->tank_after_first, *full, stop)) at(AirTime::ready) = ready->time;
   }
-  if (const auto filled = fill_tank(given, 0, *full, stop)) at(AirTime::fill) = filled->time;
+  // By itself: what the shop brings is no figure of the kit.
+  if (const auto filled = fill_tank(given, 0, *full, stop); filled && !filled->by_shop)
+    at(AirTime::fill) = filled->time;
   return out;
 }
 

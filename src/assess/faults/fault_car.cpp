@@ -149,7 +149,8 @@ std::optional<Expected<FaultCar>> fault_car(const FaultCarGiven& asked, const st
   out.circuits = circuits_of(air.kit);
   // Without a switch the shop's air fills the tank, and the car learned is one that has as much.
   const double full = full_tank(air).value_or(0);
-  const auto cut = cut_pressures(air.parts).value_or(std::pair(full, full));
+  const auto switched = cut_pressures(air.parts);
+  const auto cut = switched && !by_shop_air_alone(air.kit) ? *switched : std::pair(full, full);
   out.cut_in = cut.first, out.cut_out = cut.second;
   out.volts = volts_at_compressor(air.kit);
   out.tank_air = tank_volume(air.parts);

@@ -92,7 +92,7 @@ std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts) {
 
 bool by_shop_air_alone(const AirKit& kit) {
   return kit.shop_inlet == build::Fitted::yes && kit.compressor.empty() && kit.second_compressor.empty() &&
-         kit.pressure_switch.empty() && !kit.tank.empty() && !kit.valves.empty() && !kit.feed_line.empty() &&
+         !kit.tank.empty() && !kit.valves.empty() && !kit.feed_line.empty() &&
          !(kit.front_line.empty() && kit.rear_line.empty());
 }
 
@@ -102,8 +102,10 @@ namespace {
 template <class Find>
 std::optional<double> full_by(const AirKit& kit, Find find) {
   const shelf::Part* relief = find(KitRole::relief);
-  if (const auto cut = cut_by(find(KitRole::pressure_switch), relief)) return cut->second;
-  if (!by_shop_air_alone(kit)) return std::nullopt;
+  if (!by_shop_air_alone(kit)) {
+    const auto cut = cut_by(find(KitRole::pressure_switch), relief);
+    return cut ? std::optional(cut->second) : std::nullopt;
+  }
   double out = relief ? std::min(shop_pressure, *relief->opens_at) : shop_pressure;
   for (const KitRole role : {KitRole::tank, KitRole::second_tank})
     if (const shelf::Part* tank = find(role)) out = std::min(out, *tank->rated_pressure);

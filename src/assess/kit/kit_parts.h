@@ -65,8 +65,8 @@ struct KitParts {
 /// Pa at which the compressors start and stop: the switch's; a relief valve that opens first is where it stops.
 /// @returns none without a switch
 [[nodiscard]] std::optional<std::pair<double, double>> cut_pressures(const KitParts& parts);
-/// Does shop air alone fill this kit's tank? One that has an inlet for it, all its ways, and neither compressor nor
-/// switch.
+/// Does shop air alone fill this kit's tank? One that has an inlet for it, all its ways, and no compressor: a
+/// switch then stops nothing.
 [[nodiscard]] bool by_shop_air_alone(const build::AirKit& kit);
 constexpr double shop_pressure = 8e5; // Pa gauge that a shop's air comes at
 /// Pa that a kit's tank is full at: where its compressors stop; of one that shop air alone fills what that brings, no

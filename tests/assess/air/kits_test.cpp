@@ -144,6 +144,14 @@ TEST(Kits, ShopAirAloneIsAnswered) {
   EXPECT_TRUE(figures->day->by_shop);
   EXPECT_GT(figures->day->air, 0);
   EXPECT_TRUE(figures->battery.empty());
+  // A switch that is still there stops nothing.
+  Build with_switch = b;
+  with_switch.variant().air.pressure_switch = "Tick 10";
+  EXPECT_DOUBLE_EQ(*full_tank(kit_air_of(with_switch)), shop_pressure);
+  // Sizing puts a compressor in, and what it takes.
+  const SizingGiven sized = sizing_given(b, test::demo_shelf(), kit_air_of(b));
+  EXPECT_FALSE(sized.air.kit.pressure_switch.empty());
+  EXPECT_FALSE(sized.air.kit.check_valve.empty());
   // A tank that bears less is not filled to more.
   Build weak = b;
   shelf::Shelf shelf = test::demo_shelf();
