@@ -82,7 +82,7 @@ int main(int argc, char** argv) {
   app::use_own_fonts();
   app::MainWindow window(shelf::load_shelf(shelf::shelf_folders()));
   if (demo && file.isEmpty()) file = QString::fromStdString((shelf::demo_folder() / "sorrel-wayfare.mavrel").string());
-  if (!file.isEmpty()) window.open_file(file);
+  if (file.isEmpty() || !window.open_file(file)) window.show_start();
   QuitWhenShown quitter;
   if (quit_when_shown) window.centralWidget()->installEventFilter(&quitter);
   window.show();

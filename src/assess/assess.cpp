@@ -8,6 +8,7 @@
 #include "assess/fit_up/fit_up_findings.h"
 #include "assess/ground/ground_findings.h"
 #include "assess/interference/interference_findings.h"
+#include "assess/kept/ask_both.h"
 #include "assess/kit/kit_parts.h"
 #include "assess/leveling/leveling_findings.h"
 #include "assess/proving/proving_findings.h"
@@ -99,16 +100,27 @@ struct Assessor::Kept {
     const auto kit = kit_masses(build, shelf);
     const std::array read = {surveys[0].ask(survey_given(build, End::front, kit)),
                              surveys[1].ask(survey_given(build, End::rear, kit))};
-    const std::array moves = {motions[0].ask(motion_given(build, read[0])),
-                              motions[1].ask(motion_given(build, read[1]))};
-    const std::array clear = {clearances[0].ask(clearance_given(build, moves[0])),
-                              clearances[1].ask(clearance_given(build, moves[1]))};
-    const AnsweredEnds fitted = {ends[0].ask(end_given(build, shelf, clear[0])),
-                                 ends[1].ask(end_given(build, shelf, clear[1]))};
-    const auto& driven = ground.ask(ground_given(build, fitted));
+    const auto moves = ask_both(motions, {motion_given(build, read[0]), motion_given(build, read[1])});
+    const auto clear = ask_both(clearances, {clearance_given(build, moves[0]), clearance_given(build, moves[1])});
+    const AnsweredEnds fitted = ask_both(ends, {end_given(build, shelf, clear[0]), end_given(build, shelf, clear[1])});
     const RoomGiven room = room_given(build, air_given(build, shelf, fitted));
-    const auto& sensed = sensors.ask(sensor_given(build, fitted));
-    const FitUpGiven fitting = fit_up_given(build, room, sensed);
+    const GroundGiven over = ground_given(build, fitted);
+    const auto fit_it_up = [&] {
+      FitUpGiven given = fit_up_given(build, room, sensors.ask(sensor_given(build, fitted)));
+      fit_up.ask(given);
+      return given;
+    };
+    // Neither waits for the other, and they take longest of what is left.
+    if (!ground.holds(over))
+      in_parallel(2, {2, {}, {}}, [&](std::size_t i) {
+        if (i == 0)
+          ground.ask(over);
+        else
+          fit_it_up();
+      });
+    const auto& driven = ground.ask(over);
+    const FitUpGiven fitting = fit_it_up();
+    const auto& sensed = fitting.sensors;
     return {
         fitted,
         {at_ends[0].ask(end_findings_given(build, fitted[0])), at_ends[1].ask(end_findings_given(build, fitted[1]))},

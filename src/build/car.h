@@ -12,6 +12,7 @@ enum class BodyStyle { estate, hatchback, saloon, coupe, van, pickup };
 struct Job {
   std::string car, number, owner, shop, notes;
   std::string platform; // what cars alike are found by: `Sorrel Wayfare`
+  std::string put_off;  // steps that were put off, by their ids with spaces between
   Extra extra;
   friend bool operator==(const Job&, const Job&) = default;
 };

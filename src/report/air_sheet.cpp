@@ -61,7 +61,7 @@ std::string sure_seconds(const std::optional<double>& s, const Doubt* doubt, con
 std::string predicted(const AirGiven& air, const UnitPrefs& prefs, const Doubt* doubt) {
   std::string out;
   Table moves(
-      {words("move"), words("order"), words("there after"), words("air"), words("tank after"), words("settles")});
+      {words("move"), words("order"), words("reached after"), words("air"), words("tank after"), words("settles")});
   // Those of the day, and the lift that wishes speak of, both ways.
   std::vector<std::pair<std::size_t, std::size_t>> asked;
   const auto ask = [&](std::size_t from, std::size_t to) {
@@ -92,15 +92,15 @@ std::string predicted(const AirGiven& air, const UnitPrefs& prefs, const Doubt* 
   if (!figures) return out;
   Table table({words("by the kit"), ""});
   if (figures->lifts)
-    table.row({say({words("lifts from a full tank, {0}"), {case_name(air, 0)}}, prefs),
+    table.row({say({words("lifts per tank, {0}"), {case_name(air, 0)}}, prefs),
                fmt::format("{}{}", figures->lifts->lifts, figures->lifts->more ? " +" : "")});
   if (figures->ready)
-    table.row({words("full again after one"), sure_seconds(figures->ready->time, doubt, "air.ready", prefs)});
+    table.row({words("refill after one"), sure_seconds(figures->ready->time, doubt, "air.ready", prefs)});
   if (figures->heaviest && figures->heaviest->lifts) {
     const CaseLifts& heaviest = *figures->heaviest;
-    table.row({say({words("lifts from a full tank, {0}"), {case_name(air, heaviest.load_case)}}, prefs),
+    table.row({say({words("lifts per tank, {0}"), {case_name(air, heaviest.load_case)}}, prefs),
                fmt::format("{}{}", heaviest.lifts->lifts, heaviest.lifts->more ? " +" : "")});
-    if (heaviest.ready) table.row({words("full again after one of those"), seconds(heaviest.ready->time, prefs)});
+    if (heaviest.ready) table.row({words("refill after one of those"), seconds(heaviest.ready->time, prefs)});
   }
   if (figures->first) {
     if (air.kit.shop_inlet == build::Fitted::yes)

@@ -145,7 +145,7 @@ private:
   }
 
   void presets() {
-    std::vector<std::string> head = {words("preset"), words("end"), words("height"), words("wished as")};
+    std::vector<std::string> head = {words("preset"), words("end"), words("height"), words("set as")};
     for (const CaseLoad& load : a_.loads)
       head.push_back(load.name);
     Table table(head);

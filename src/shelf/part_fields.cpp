@@ -49,7 +49,7 @@ static void fields(TableMaker& v, Part& part) {
   v.number("outlet_k", part.outlet, {Kind::temperature, 250, 600, words("air at its outlet")});
   v.number("longest_run_s", part.longest_run, {Kind::minutes, 10, 1e6, words("runs at most")});
   v.number("cools_in_s", part.cools_in, {Kind::minutes, 10, 1e5, words("warms and cools in")});
-  v.number("sound_db", part.sound, {Kind::sound, 20, 130, words("sound at 1 m")});
+  v.number("sound_db", part.sound, {Kind::sound, 20, 130, words("noise at 1 m")});
   v.number("volume_m3", part.volume, {Kind::volume, 1e-5, 1, words("volume")});
   v.number("wall_w_per_k", part.wall, {Kind::heat_flow, 0, 500, words("heat through its wall")});
   v.number("ways", part.ways, {Kind::plain, 1, 16, words("ways")});

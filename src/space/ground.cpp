@@ -66,7 +66,7 @@ double rolling_height(const Profile& profile, double radius, double x) {
     if (std::abs(across) < radius) high = std::max(high, at->z + std::sqrt(radius * radius - across * across));
     const auto next = std::next(at);
     if (next == profile.end()) break;
-    const double dx = next->x - at->x, dz = next->z - at->z, l = std::hypot(dx, dz);
+    const double dx = next->x - at->x, dz = next->z - at->z, l = std::sqrt(dx * dx + dz * dz);
     const double foot = x + radius * dz / l;
     if (foot >= at->x && foot <= next->x) high = std::max(high, at->z + (foot - at->x) * dz / dx + radius * dx / l);
   }
@@ -87,7 +87,8 @@ std::optional<double> rear_place(const Underside& car, const Profile& profile, c
     at = next;
   }
   const auto too_far = [&](double x) {
-    return std::hypot(front.x - x, front.z - rolling_height(profile, car.rear_radius, x)) - apart;
+    const double rise = front.z - rolling_height(profile, car.rear_radius, x);
+    return std::sqrt((front.x - x) * (front.x - x) + rise * rise) - apart;
   };
   // Its rear wheel is no higher or lower than the ground and the radii allow, so no nearer than this.
   const double most = rise_of(profile) + std::abs(car.front_radius - car.rear_radius);

@@ -3,13 +3,14 @@
 #include "space/convex.h"
 
 #include <limits>
+#include <vector>
 
 namespace mavrel::space {
 
 namespace {
 
 constexpr double beyond_all = std::numeric_limits<double>::infinity();
-constexpr double exact = 3e-5; // m, to which lines through the barrel are searched
+constexpr double exact = 2e-6; // m, to which lines before the barrel are searched
 
 /// A place seen from the wheel: how far inboard of the hub face, how far from the spin axis, and which way that is.
 struct Seen {
@@ -49,7 +50,7 @@ InSection nearest_in_ring(const WheelSolid& w, double a, double r) {
   if (r <= straight || (a >= low + rounding && a <= high - rounding))
     return {std::clamp(a, low, high), std::clamp(r, w.bore, w.radius + w.grow)};
   const double ca = std::clamp(a, low + rounding, high - rounding), da = a - ca, dr = r - straight;
-  const double d = std::hypot(da, dr);
+  const double d = std::sqrt(da * da + dr * dr);
   if (d <= rounding) return {a, r};
   return {ca + da * rounding / d, straight + dr * rounding / d};
 }
@@ -62,7 +63,8 @@ InSection nearest_in(const WheelSolid& w, double a, double r) {
   const InSection ring = nearest_in_ring(w, a, r);
   if (!has_disc(w)) return ring;
   const InSection disc = nearest_in_disc(w, a, r);
-  return std::hypot(disc.inboard - a, disc.r - r) < std::hypot(ring.inboard - a, ring.r - r) ? disc : ring;
+  const auto far = [&](const InSection& in) { return (in.inboard - a) * (in.inboard - a) + (in.r - r) * (in.r - r); };
+  return far(disc) < far(ring) ? disc : ring;
 }
 
 Point nearest_on(const WheelSolid& w, const WheelPlace& place, const Point& p) {
@@ -109,38 +111,150 @@ Gap at_place(const WheelSolid& w, const WheelPlace& place, const Point& p) {
   return {apart, !(apart > 0), on, p};
 }
 
-/// Along a line that may run through the barrel, where the distance has several least places. No place of a piece is
-/// nearer than the mean of its ends' distances less half its length: pieces that can't win are left.
-void search(const WheelSolid& w, const WheelPlace& place, const Point& from, double d_from, const Point& to,
-            double d_to, Gap& best) {
-  const double span = length(to - from);
-  if (best.overlap || 0.5 * (d_from + d_to - span) >= best.apart - exact || span < 2 * exact) return;
-  const Point middle = lerp(from, to, 0.5);
-  const Gap g = at_place(w, place, middle);
-  if (g.apart < best.apart) best = g;
-  search(w, place, from, d_from, middle, g.apart, best);
-  search(w, place, middle, g.apart, to, d_to, best);
+/// A line as the wheel sees it: how far inboard and how far out it is at each place of it, and how far from the wheel.
+class SeenLine {
+public:
+  SeenLine(const WheelSolid& w, const WheelPlace& place, const Segment& line) : w_(w) {
+    const Seen from = seen(place, line.from), to = seen(place, line.to);
+    const Point way = to.radial - from.radial;
+    a_ = {from.inboard, to.inboard - from.inboard};
+    r2_ = {dot(from.radial, from.radial), 2 * dot(from.radial, way), dot(way, way)};
+    long_ = length(line.to - line.from);
+  }
+  [[nodiscard]] double inboard(double t) const { return a_[0] + t * a_[1]; }
+  [[nodiscard]] double out(double t) const { return std::sqrt(std::max(0.0, r2_[0] + t * (r2_[1] + t * r2_[2]))); }
+  [[nodiscard]] double apart(double t) const { return near(t).apart; }
+  /// m for the whole line
+  [[nodiscard]] double slope(double t) const {
+    const Near n = near(t);
+    if (!(n.apart > 0)) return 0;
+    const double outward = n.r > 0 ? (r2_[1] + 2 * t * r2_[2]) / (2 * n.r) : 0;
+    return ((n.a - n.on.inboard) * a_[1] + (n.r - n.on.r) * outward) / n.apart;
+  }
+  [[nodiscard]] double whole() const { return long_; }
+  /// Squared distance from the spin axis' place that lies so far inboard, as a polynomial along the line.
+  [[nodiscard]] std::array<double, 3> squared_from(double inboard) const {
+    const double a = a_[0] - inboard;
+    return {a * a + r2_[0], 2 * a * a_[1] + r2_[1], a_[1] * a_[1] + r2_[2]};
+  }
+  /// Where it is so far inboard, and where so far out.
+  void crossings(double inboard, double bore, std::vector<double>& out) const {
+    if (a_[1] != 0) out.push_back((inboard - a_[0]) / a_[1]);
+    const double half = r2_[1] / 2, under = half * half - r2_[2] * (r2_[0] - bore * bore);
+    if (!(r2_[2] > 0) || under < 0) return;
+    for (const double root : {-std::sqrt(under), std::sqrt(under)})
+      out.push_back((root - half) / r2_[2]);
+  }
+
+private:
+  struct Near {
+    double a, r, apart;
+    InSection on;
+  };
+  [[nodiscard]] Near near(double t) const {
+    const double a = inboard(t), r = out(t);
+    const InSection on = nearest_in(w_, a, r);
+    return {a, r, std::sqrt((a - on.inboard) * (a - on.inboard) + (r - on.r) * (r - on.r)), on};
+  }
+  const WheelSolid& w_;
+  std::array<double, 2> a_{};
+  std::array<double, 3> r2_{};
+  double long_ = 0;
+};
+
+/// The nearest place so far.
+struct Nearest {
+  double t = 0, apart = beyond_all;
+  void look(double at, double here) {
+    if (here < apart) t = at, apart = here;
+  }
+};
+
+/// Where the distance is convex along a piece: its slope changes sign once.
+void convex_piece(const SeenLine& line, double low, double high, Nearest& best) {
+  double at_low = line.slope(low), at_high = line.slope(high);
+  if (at_low >= 0 || at_high <= 0) return; // then at an end, which has been looked at
+  // Not below where its tangents meet.
+  const double from = line.apart(low), to = line.apart(high);
+  const double meet = (to - from + at_low * low - at_high * high) / (at_low - at_high);
+  if (from + at_low * (meet - low) >= best.apart) return;
+  int stays = 0;
+  for (int round = 0; round < 60; ++round) {
+    double t = high - at_high * (high - low) / (at_high - at_low);
+    if (!(t > low && t < high)) t = 0.5 * (low + high);
+    const double here = line.slope(t);
+    best.look(t, line.apart(t));
+    if (here == 0 || std::abs(here) * (high - low) < 1e-7) return;
+    if (here < 0) {
+      low = t, at_low = here;
+      if (stays == -1) at_high *= 0.5;
+      stays = -1;
+    } else {
+      high = t, at_high = here;
+      if (stays == 1) at_low *= 0.5;
+      stays = 1;
+    }
+  }
 }
-void search(const WheelSolid& w, const WheelPlace& place, const Segment& line, Gap& best) {
-  // A good guess first: pieces round the best of a few places, each third of it nearer.
-  constexpr int pieces = 8;
-  std::array<Gap, pieces + 1> at;
-  for (int i = 0; i <= pieces; ++i) {
-    at[static_cast<std::size_t>(i)] = at_place(w, place, lerp(line.from, line.to, static_cast<double>(i) / pieces));
-    if (at[static_cast<std::size_t>(i)].apart < best.apart) best = at[static_cast<std::size_t>(i)];
+
+/// In front of the open barrel, where the distance to its edge, a circle, may have several least places. How far out
+/// the line is bends one way only, so along a piece it lies under its chord: with that in its place the distance is
+/// never more, and its least is at hand. Pieces that can't win by it are left.
+class BeforeBarrel {
+public:
+  /// @param face  how far inboard the edge lies
+  BeforeBarrel(const SeenLine& line, double face, double bore, Nearest& best)
+      : line_(line), from_centre_(line.squared_from(face)), bore_(bore), best_(best) {}
+
+  void search(double low, double high) const { search(low, line_.out(low), high, line_.out(high)); }
+
+private:
+  void search(double low, double out_low, double high, double out_high) const {
+    if (!(best_.apart > 0) || (high - low) * line_.whole() < exact) return;
+    const double rises = (out_high - out_low) / (high - low);
+    const auto& [q0, q1, q2] = from_centre_;
+    const double at = q2 > 0 ? std::clamp((bore_ * rises - q1 / 2) / q2, low, high) : low;
+    const double chord = out_low + rises * (at - low);
+    const double square = q0 + at * (q1 + at * q2) + bore_ * (bore_ - 2 * chord);
+    if (std::sqrt(std::max(0.0, square)) >= best_.apart - exact) return;
+    best_.look(at, line_.apart(at));
+    // At the place itself where that parts the piece well, else in its middle.
+    const double eighth = (high - low) / 8;
+    const double parts = at - low > eighth && high - at > eighth ? at : 0.5 * (low + high), out = line_.out(parts);
+    best_.look(parts, line_.apart(parts));
+    search(low, out_low, parts, out);
+    search(parts, out, high, out_high);
   }
-  const auto least =
-      std::min_element(at.begin(), at.end(), [](const Gap& a, const Gap& b) { return a.apart < b.apart; });
-  Point low = least == at.begin() ? least->on_second : std::prev(least)->on_second;
-  Point high = std::next(least) == at.end() ? least->on_second : std::next(least)->on_second;
-  for (int round = 0; round < 24 && !best.overlap; ++round) {
-    const Gap a = at_place(w, place, lerp(low, high, 0.382)), b = at_place(w, place, lerp(low, high, 0.618));
-    if (a.apart < best.apart) best = a;
-    if (b.apart < best.apart) best = b;
-    (a.apart <= b.apart ? high : low) = a.apart <= b.apart ? b.on_second : a.on_second;
+  const SeenLine& line_;
+  std::array<double, 3> from_centre_;
+  double bore_;
+  Nearest& best_;
+};
+
+/// Along a line that may run through the barrel. Beside the ring the distance to it is convex; in the barrel it is the
+/// least of concave ones, so least at an end; in front of the barrel it is searched.
+Gap search(const WheelSolid& w, const WheelPlace& place, const Segment& segment) {
+  const SeenLine line(w, place, segment);
+  const double inner = inboard_face(w), outer = outboard_face(w), hub = has_disc(w) ? disc_end(w) : outer;
+  std::vector<double> ends;
+  ends.reserve(12);
+  ends = {0, 1};
+  for (const double face : {inner, hub, outer})
+    line.crossings(face, w.bore, ends);
+  std::erase_if(ends, [](double t) { return !(t >= 0 && t <= 1); });
+  std::sort(ends.begin(), ends.end());
+  ends.erase(std::unique(ends.begin(), ends.end()), ends.end());
+  Nearest best;
+  for (const double t : ends)
+    best.look(t, line.apart(t));
+  for (std::size_t i = 0; i + 1 < ends.size() && best.apart > 0; ++i) {
+    const double middle = 0.5 * (ends[i] + ends[i + 1]), a = line.inboard(middle);
+    if (line.out(middle) >= w.bore)
+      convex_piece(line, ends[i], ends[i + 1], best);
+    else if (a > inner || (a < outer && !has_disc(w)))
+      BeforeBarrel(line, a > inner ? inner : outer, w.bore, best).search(ends[i], ends[i + 1]);
   }
-  for (std::size_t i = 0; i < pieces; ++i)
-    search(w, place, at[i].on_second, at[i].apart, at[i + 1].on_second, at[i + 1].apart, best);
+  return at_place(w, place, lerp(segment.from, segment.to, best.t));
 }
 
 /// How far inboard of the hub face a body's outermost place lies.
@@ -155,10 +269,6 @@ double outermost(const WheelPlace& place, const Cylinder& body) {
   return seen(place, body.centre).inboard - body.half * std::abs(along) - body.radius * across;
 }
 
-double outermost(const WheelPlace& place, const Segment& line) {
-  return std::min(seen(place, line.from).inboard, seen(place, line.to).inboard);
-}
-
 /// To the ring from in front of its bore or in it: what is nearest then lies on the bore. Line by line along it, all
 /// round; between lines the least place of each dip is looked for.
 /// @param body  convex, no part of it in the ring's rubber unless it reaches through the bore
@@ -169,8 +279,8 @@ Gap to_bore(const WheelSolid& w, const WheelPlace& place, const Body& body) {
   const bool outside = outermost(place, body) >= inner; // then its edge alone
   const Point side = std::abs(place.outward.x) < 0.7 ? Point{1, 0, 0} : Point{0, 1, 0};
   const Point square = cross(place.outward, side), u = (1 / length(square)) * square, v = cross(place.outward, u);
-  const auto at = [&](double turn) {
-    const Point edge = place.centre - inner * place.outward + w.bore * (std::cos(turn) * u + std::sin(turn) * v);
+  const auto at_edge = [&](double cos, double sin) {
+    const Point edge = place.centre - inner * place.outward + w.bore * (cos * u + sin * v);
     if (!outside) {
       const Gap g = gap_along(body, Segment{edge, edge + (inner - outer) * place.outward});
       return Gap{g.apart, g.overlap, g.on_second, g.on_first};
@@ -179,14 +289,22 @@ Gap to_bore(const WheelSolid& w, const WheelPlace& place, const Body& body) {
     const double apart = length(on - edge);
     return Gap{apart, !(apart > 0), edge, on};
   };
+  const auto at = [&](double turn) { return at_edge(std::cos(turn), std::sin(turn)); };
   constexpr double between = 2 * M_PI / lines;
+  static const auto turns = [] {
+    std::array<std::pair<double, double>, lines> out;
+    for (std::size_t i = 0; i < lines; ++i)
+      out[i] = {std::cos(static_cast<double>(i) * between), std::sin(static_cast<double>(i) * between)};
+    return out;
+  }();
   std::array<Gap, lines> around;
   Gap best{beyond_all, false, {}, {}};
   const auto take = [&](const Gap& g) {
     if (g.apart < best.apart) best = g;
   };
   for (int i = 0; i < lines; ++i) {
-    around[static_cast<std::size_t>(i)] = at(i * between);
+    const auto& [cos, sin] = turns[static_cast<std::size_t>(i)];
+    around[static_cast<std::size_t>(i)] = at_edge(cos, sin);
     take(around[static_cast<std::size_t>(i)]);
     if (best.overlap) return best;
   }
@@ -213,12 +331,7 @@ Gap through_barrel(const WheelSolid& w, const WheelPlace& place, const Body& bod
 }
 
 Gap through_barrel(const WheelSolid& w, const WheelPlace& place, const Rod& rod) {
-  const Segment line{rod.from, rod.to};
-  Gap best{beyond_all, false, {}, {}};
-  const double out = outermost(place, line);
-  // In front of the open barrel its edge is what is nearest; in it, or through it, the line itself is searched.
-  if (out >= inboard_face(w)) best = to_bore(w, place, line);
-  if (!(out >= inboard_face(w)) || (has_disc(w) && out - disc_end(w) < best.apart)) search(w, place, line, best);
+  Gap best = search(w, place, {rod.from, rod.to});
   if (best.apart <= rod.radius) return {0, true, best.on_first, best.on_first};
   best.on_second = best.on_second + (rod.radius / best.apart) * (best.on_first - best.on_second);
   best.apart -= rod.radius;

@@ -27,21 +27,6 @@
 namespace mavrel::app {
 namespace {
 
-/// Presses a button of the question that comes up next, by a part of its text.
-void answer_next(const QString& button, int tries = 100) {
-  QTimer::singleShot(10, qApp, [button, tries] {
-    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
-    if (!box) {
-      if (tries > 0) answer_next(button, tries - 1);
-      return;
-    }
-    for (QAbstractButton* one : box->buttons())
-      if (one->text().remove('&').contains(button)) return one->click();
-    ADD_FAILURE() << "no button “" << button.toStdString() << "” on: " << box->text().toStdString();
-    box->reject();
-  });
-}
-
 class KeepingTest : public WindowTest {
 protected:
   /// Types into a field without taking it.
@@ -96,7 +81,8 @@ TEST_F(KeepingTest, AValueLandsAtTheEndItWasTypedFor) {
 TEST_F(KeepingTest, NothingTypedForOneCarGoesIntoTheNext) {
   ASSERT_TRUE(half_type("front.left.mass_kg", "433 kg"));
   answer_next("Discard");
-  action("New build")->trigger();
+  action("New car…")->trigger();
+  window_->findChild<QPushButton*>("start_empty")->click();
   EXPECT_TRUE(build().ends[0].corners[0].mass.values.empty());
   Field* now = field("front.left.mass_kg");
   QTest::keyClick(now->edit(), Qt::Key_Return);
@@ -350,7 +336,7 @@ TEST_F(KeepingTest, SeveralLeftoversAreOfferedOneAfterTheOtherAndOutliveOtherNot
     ADD_FAILURE() << name.toStdString();
   };
   ASSERT_TRUE(window_->save_to(text_of(file())));
-  press("Drop it");
+  press("Leave it out");
   QCoreApplication::processEvents();
   EXPECT_EQ(std::filesystem::exists(one.kept) + std::filesystem::exists(two.kept), 1) << "one of the two";
   ASSERT_EQ(notice_texts().size(), 1U) << "the next is offered";

@@ -69,6 +69,8 @@ protected:
 
 TEST_F(KeyboardTest, ACarIsBegunAndItsBagAndObstacleAreChosen) {
   press(Qt::Key_N, Qt::ControlModifier);
+  ASSERT_TRUE(tab_to("start_empty"));
+  press(Qt::Key_Space);
   ASSERT_TRUE(build().job.car.empty());
   for (const auto& [path, text] : {std::pair{"front.left.mass_kg", "410 kg"},
                                    {"front.left.height_m", "378 mm"},

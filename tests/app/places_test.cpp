@@ -34,6 +34,7 @@ constexpr Placeless placeless[] = {
     {"rear.obstacles.to_z_m", "of shapes that the demo cars have not at that end"},
     {"front.points.left.name", "what its row is of"},
     {"rear.points.left.name", "what its row is of"},
+    {"job.put_off", "put off in the line that says what is next, taken up in the Edit menu"},
     {"origin", "told on Use, where its figures are confirmed"},
     {"variants.air.battery_at.held", "a battery is held as its car's maker did"},
     {"variants.air.battery_at.lies", "a battery lies as its car's maker put it"},

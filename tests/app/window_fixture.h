@@ -17,6 +17,7 @@
 #include <QElapsedTimer>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMessageBox>
 #include <QTest>
 #include <QTimer>
 
@@ -25,6 +26,21 @@
 #include <set>
 
 namespace mavrel::app {
+
+/// Presses a button of the question that comes up next, by a part of its text.
+inline void answer_next(const QString& button, int tries = 100) {
+  QTimer::singleShot(10, qApp, [button, tries] {
+    auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+    if (!box) {
+      if (tries > 0) answer_next(button, tries - 1);
+      return;
+    }
+    for (QAbstractButton* one : box->buttons())
+      if (one->text().remove('&').contains(button)) return one->click();
+    ADD_FAILURE() << "no button “" << button.toStdString() << "” on: " << box->text().toStdString();
+    box->reject();
+  });
+}
 
 class WindowTest : public ::testing::Test {
 protected:

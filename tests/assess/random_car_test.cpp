@@ -82,6 +82,66 @@ TEST(RandomCar, RoadLiesInsideReachAndMoreReserveNeverWidensIt) {
   }));
 }
 
+/// The same car seen in a mirror along its middle.
+Build mirrored(Build b) {
+  for (build::EndSurvey& end : b.ends) {
+    std::swap(end.corners[0], end.corners[1]);
+    std::swap(end.cycle, end.cycle_right);
+    for (std::size_t i = 0; i < end.obstacles.size(); ++i) {
+      build::Obstacle& o = end.obstacles[i];
+      o.y = -o.y, o.to_y = -o.to_y, o.turn = -o.turn;
+    }
+  }
+  for (std::size_t c = 0; c < b.load_cases.size(); ++c)
+    for (std::size_t i = 0; i < b.load_cases[c].masses.size(); ++i)
+      b.load_cases[c].masses[i].y = -b.load_cases[c].masses[i].y;
+  return b;
+}
+/// Windows alike, and the same things found.
+void alike(const Assessment& a, const Assessment& b) {
+  const auto near = [](const std::optional<Window>& x, const std::optional<Window>& y) {
+    RC_ASSERT(x.has_value() == y.has_value());
+    if (!x) return;
+    RC_ASSERT(std::abs(x->low.height - y->low.height) < 1e-7);
+    RC_ASSERT(std::abs(x->high.height - y->high.height) < 1e-7);
+  };
+  for (const End end : build::both_ends) {
+    near(a.end(end).windows.reach, b.end(end).windows.reach);
+    near(a.end(end).windows.road, b.end(end).windows.road);
+  }
+  const auto codes = [](const Assessment& of) {
+    std::vector<std::string> out;
+    for (const Finding& f : of.findings)
+      out.push_back(f.code);
+    std::sort(out.begin(), out.end());
+    return out;
+  };
+  RC_ASSERT(codes(a) == codes(b));
+}
+
+TEST(RandomCar, AMirroredCarHasTheSameWindows) {
+  EXPECT_TRUE(rc::check("left and right are names", [] {
+    const test::RandomCar car = test::random_car();
+    alike(assess(car.build, car.shelf), assess(mirrored(car.build), car.shelf));
+  }));
+}
+
+TEST(RandomCar, InAnyOrderItIsTheSameCar) {
+  EXPECT_TRUE(rc::check("order of obstacles, presets and load cases", [] {
+    test::RandomCar car = test::random_car();
+    const Assessment before = assess(car.build, car.shelf);
+    const auto turned_about = [](auto& list, std::size_t first) {
+      for (std::size_t i = first, k = list.size(); i + 1 < k; ++i)
+        std::swap(list[i], list[--k]);
+    };
+    for (build::EndSurvey& end : car.build.ends)
+      turned_about(end.obstacles, 0);
+    turned_about(car.build.variant().brief.presets, 0);
+    turned_about(car.build.load_cases, 1); // the first is how it was weighed
+    alike(before, assess(car.build, car.shelf));
+  }));
+}
+
 TEST(RandomCar, EveryFindingIsASentenceWithItsNumbersFilledIn) {
   EXPECT_TRUE(rc::check("findings read well", [] {
     const Posed posed;

@@ -96,7 +96,7 @@ TEST(Cli, SheetWritesAPdfThatReadsBackAndACsv) {
   const std::string text = test::text_of(folder / "s.txt");
   for (const char* words :
        {"Sorrel Wayfare estate", "Osier O-135", "Front Ramp is 4 mm too high", "Stands before anyone goes under",
-        "Market day", "Air kit", "Kestle 4-10", "lifts from a full tank", "pressure switch"})
+        "Market day", "Air kit", "Kestle 4-10", "lifts per tank", "pressure switch"})
     EXPECT_NE(text.find(words), std::string::npos) << words;
   const std::string csv = test::text_of(folder / "s.csv");
   EXPECT_NE(csv.find("front,Two up,357,4."), std::string::npos) << csv.substr(0, 600);

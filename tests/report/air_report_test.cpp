@@ -24,7 +24,7 @@ TEST(AirReport, SheetsListTheKitAndWhatItDoes) {
       EXPECT_TRUE(!part || kit.find(part->name) != std::string::npos) << role.field;
     }
     const std::string told = predicted_sheet(air, {});
-    for (const char* words : {"lifts from a full tank", "first fill", "battery +", "mm²"})
+    for (const char* words : {"lifts per tank", "first fill", "battery +", "mm²"})
       EXPECT_NE(told.find(words), std::string::npos) << words;
     EXPECT_NE(run_svg(air, {}).find("</svg>"), std::string::npos);
     const std::string wires = wiring_svg(air, {});

@@ -125,6 +125,11 @@ int main(int argc, char** argv) {
   desk.set_load_case(2);
   window.go_to_stage("car_in");
   shoot("car-in");
+  if (only == "start") {
+    window.show_start();
+    shoot("start");
+    window.go_to_stage("car_in");
+  }
   const char* panels[] = {"front-spring", "rear-spring", "loads", "brief", "job"};
   for (int i = 1; i < 5; ++i)
     if (only == panels[i]) tabs->setCurrentIndex(i), shoot(panels[i]);

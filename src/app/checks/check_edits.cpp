@@ -57,7 +57,7 @@ void begin_check(Desk& desk, const assess::HoldPoint& point) {
   build::HoldCheck* check = with_check(desk, build, point);
   if (!check) return;
   check->result = build::CheckResult::open;
-  desk.edit(Desk::tr("Take up a check"), std::move(build));
+  desk.edit(Desk::tr("Start a check"), std::move(build));
 }
 
 void tick_figure(Desk& desk, const assess::HoldPoint& point, std::size_t figure, bool yes) {

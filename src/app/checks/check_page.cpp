@@ -141,7 +141,7 @@ void CheckPage::fill_check() {
   state_->setPalette(palette);
   fill_more(p);
   begin_->setVisible(p != nullptr);
-  begin_->setText(p && p->note ? tr("Measure again") : tr("Take it up"));
+  begin_->setText(p && p->note ? tr("Measure again") : tr("Start this check"));
   begin_->setEnabled(p && (!p->note || p->state == CheckState::stale || p->state == CheckState::passed ||
                            p->state == CheckState::failed));
   sign_->setEnabled(p && p->note && p->before.empty());

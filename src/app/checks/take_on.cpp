@@ -39,7 +39,7 @@ std::optional<TakenOn> ask_to_take_on(QWidget* parent, const Desk& desk, const Q
     lines << "• " + desk.words_of(missing[i]);
   if (missing.size() > most_said) lines << Desk::tr("and %1 more").arg(missing.size() - most_said);
   say(lines.join('\n'), TextSize::normal, false)->setObjectName("missing");
-  say(Desk::tr("It waits for that. Whoever goes on all the same puts a name to it and says why: it stays on the plan, "
+  say(Desk::tr("It waits for that. Whoever goes on anyway signs for it and says why: it stays on the plan, "
                "on the job sheet and on the hand-over."),
       TextSize::small, false);
   auto* form = new QFormLayout;
@@ -59,7 +59,7 @@ std::optional<TakenOn> ask_to_take_on(QWidget* parent, const Desk& desk, const Q
   column->addLayout(form);
   auto* foot = new QHBoxLayout;
   auto* leave = new QPushButton(Desk::tr("Leave it"), &dialog);
-  auto* take = new QPushButton(Desk::tr("Go on all the same"), &dialog);
+  auto* take = new QPushButton(Desk::tr("Go on anyway"), &dialog);
   leave->setObjectName("leave_it");
   take->setObjectName("take_it");
   foot->addWidget(leave);

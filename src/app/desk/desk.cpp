@@ -1,5 +1,7 @@
 #include "app/desk/desk.h"
 
+#include "assess/next/usual_car.h"
+
 #include "assess/assessment.h"
 #include "assess/care/care_findings.h"
 #include "assess/end/end_answer.h"
@@ -32,14 +34,17 @@ void Desk::refresh() {
   emit changed();
 }
 
-QString Desk::of_another_car(const QString& path) const {
+QString Desk::not_of_this_car(const QString& path) const {
   const build::Origin& origin = *build().origin;
   if (origin.taken.empty()) return {};
   const std::string where = resolve(path).toStdString();
   for (const assess::StillTaken& still : assessment_->care.given().taken) {
     const std::string& leaf = origin.taken[still.place].path; // a list is one leaf
     if (where == leaf || (where.starts_with(leaf) && where[leaf.size()] == '.'))
-      return QString::fromStdString(origin.number.empty() ? origin.car : origin.number);
+      return assess::begun_from_usual(build())
+                 ? tr("≈ A usual figure of such a car: not measured on this one.")
+                 : tr("≈ Of %1, another car: not measured on this one.")
+                       .arg(QString::fromStdString(origin.number.empty() ? origin.car : origin.number));
   }
   return {};
 }

@@ -73,9 +73,9 @@ public:
   // ---- words
   [[nodiscard]] QString resolve(const QString& path) const;
   [[nodiscard]] build::FieldView field(const QString& path) const;
-  /// Which car a field's figure is of, where it was taken over from another and neither measured here nor confirmed;
-  /// empty: it is this one's.
-  [[nodiscard]] QString of_another_car(const QString& path) const;
+  /// Said of a field's figure that is another car's, or a usual one, and neither measured here nor confirmed; empty: it
+  /// is this one's.
+  [[nodiscard]] QString not_of_this_car(const QString& path) const;
   [[nodiscard]] QString words_of(const Message& message) const;
   [[nodiscard]] QString shown(double value, Kind kind, int decimals = -1) const;
   /// A pressure, with a mark and the words in front where it lies beyond what the bag's card knows or allows.

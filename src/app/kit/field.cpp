@@ -80,7 +80,7 @@ void Field::refresh() {
   if (stale_) return;
   const build::FieldView view = desk_.field(path_);
   const QString name = desk_.words_of(view.label);
-  const QString other = desk_.of_another_car(path_);
+  const QString other = desk_.not_of_this_car(path_);
   // At every move of a hand every field is asked; most say what they said before.
   const QString says =
       QString("%1\n%2\n%3\n%4\n%5")
@@ -98,7 +98,7 @@ void Field::refresh() {
     tip += tr("\nSeveral readings: separate them with ;  Add one with + in front.");
   else if (view.is_wish)
     tip += tr("\nA height (343 mm), a gap (gap 30 mm, or 2 f for fingers), or a drop (drop 60 mm).");
-  if (!other.isEmpty()) tip += tr("\n≈ Of %1, another car: not measured on this one.").arg(other);
+  if (!other.isEmpty()) tip += '\n' + other;
   other_ = other;
   edit_->setToolTip(tip);
   edit_->setAccessibleDescription(tip);

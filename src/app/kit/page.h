@@ -35,6 +35,8 @@ public:
   virtual void reserve_right(int px);
   /// Top and bottom of a height scale on the page, in the page; none when it shows none.
   [[nodiscard]] virtual std::optional<std::pair<int, int>> band() const;
+  /// Are heights read here? Then the posts stand beside it, else a slim strip that opens them.
+  [[nodiscard]] virtual bool reads_heights() const { return band().has_value(); }
   /// Gives the field or choice of a path the focus. @returns whether it is here
   virtual bool go_to(const QString& path);
   /// Filled although nobody looks yet: what is gone to must be there.

@@ -107,6 +107,10 @@ std::optional<std::pair<int, int>> PagedStage::band() const {
   return std::pair{y + band->first, y + band->second};
 }
 
+bool PagedStage::reads_heights() const {
+  return shown() && shown()->reads_heights();
+}
+
 void PagedStage::reserve_right(int px) {
   reserved_ = px;
   for (const Entry& entry : entries_)

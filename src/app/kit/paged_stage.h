@@ -42,6 +42,7 @@ public:
   [[nodiscard]] int page() const;
   void arrive() override;
   /// Shows the page that the field is on, and gives it the focus.
+  [[nodiscard]] bool reads_heights() const override;
   bool go_to(const QString& path) override;
   [[nodiscard]] bool takes_arrows() const override;
 

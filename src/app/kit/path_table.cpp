@@ -116,7 +116,7 @@ void PathTable::fill() {
       }
       const QString path = row.paths.value(c);
       const auto view = path.isEmpty() || path.startsWith('+') ? build::FieldView{} : desk_.field(path);
-      const QString other = path.isEmpty() || !view.filled ? QString() : desk_.of_another_car(path);
+      const QString other = path.isEmpty() || !view.filled ? QString() : desk_.not_of_this_car(path);
       const QString shown = path.isEmpty()    ? QString()
                             : !view.filled    ? tr("·")
                             : other.isEmpty() ? QString::fromStdString(view.shown)
@@ -127,7 +127,7 @@ void PathTable::fill() {
                                     : Qt::ItemIsEnabled | Qt::ItemIsSelectable | Qt::ItemIsEditable);
       cell->setForeground(row.flag.isEmpty() ? t.ink : t.caution);
       QString tip = row.flag.isEmpty() ? desk_.words_of(view.label) : row.flag;
-      if (!other.isEmpty()) tip += tr("\n≈ Of %1, another car: not measured on this one.").arg(other);
+      if (!other.isEmpty()) tip += '\n' + other;
       cell->setToolTip(tip);
     }
   }

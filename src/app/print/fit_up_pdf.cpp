@@ -196,7 +196,7 @@ int print_leaves(QPagedPaintDevice& device, const std::vector<report::Leaf>& lea
 
 Expected<int> write_leaves(const std::vector<report::Leaf>& leaves, const QString& title,
                            const std::filesystem::path& path, QPageSize::PageSizeId paper) {
-  if (leaves.empty()) return refuse(words("There is nothing to hang up: every job is done."));
+  if (leaves.empty()) return refuse(words("Nothing to hang up: every job is done."));
   return write_pdf(path, title, paper, [&](QPagedPaintDevice& device) { return print_leaves(device, leaves, title); });
 }
 

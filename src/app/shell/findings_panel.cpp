@@ -158,9 +158,10 @@ QVariant FindingsModel::data(const QModelIndex& index, int role) const {
   return {};
 }
 
-void FindingsModel::refresh() {
+void FindingsModel::refresh(const assess::StageRow* first) {
   beginResetModel();
   findings_ = Sureness::of(desk_).findings();
+  std::stable_partition(findings_.begin(), findings_.end(), [&](const Finding& f) { return f.stage == first; });
   endResetModel();
 }
 
@@ -202,7 +203,7 @@ void FindingsPanel::refresh() {
   // What is held is a finding, not a place in the list: another one never takes its Enter.
   const int row = list_->currentIndex().row();
   const std::optional<Finding> held = row >= 0 ? std::optional(model_->finding(row)) : std::nullopt;
-  model_->refresh();
+  model_->refresh(stage_);
   const auto& findings = model_->findings();
   const auto stops =
       std::count_if(findings.begin(), findings.end(), [](const Finding& f) { return f.severity == Severity::stop; });
@@ -213,6 +214,13 @@ void FindingsPanel::refresh() {
     if (one.code == held->code && one.end == held->end && one.place == held->place) kept = i;
   }
   list_->setCurrentIndex(kept >= 0 ? model_->index(kept, 0) : QModelIndex());
+}
+
+void FindingsPanel::show_stage(const assess::StageRow* stage) {
+  if (stage == stage_) return;
+  stage_ = stage;
+  refresh();
+  list_->scrollToTop();
 }
 
 void FindingsPanel::set_folded(bool fold) {

@@ -20,7 +20,8 @@ public:
   explicit FindingsModel(Desk& desk, QObject* parent = nullptr);
   [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
   [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
-  void refresh();
+  /// @param first  the stage whose findings stand before the others
+  void refresh(const assess::StageRow* first);
   /// The finding of a row as it was last refreshed. @param row  of the model
   [[nodiscard]] const std::vector<assess::Finding>& findings() const { return findings_; }
   [[nodiscard]] const assess::Finding& finding(int row) const { return findings_[static_cast<std::size_t>(row)]; }
@@ -38,6 +39,8 @@ public:
   [[nodiscard]] bool is_folded() const { return folded_; }
   /// Folds or unfolds it, and leaves it so whatever the window's width.
   void set_folded(bool folded);
+  /// The stage that is shown: what is found at it stands first. @param stage  nullptr: nothing is found there
+  void show_stage(const assess::StageRow* stage);
   /// Until somebody folds or unfolds it, a window too narrow for everything folds it.
   void fit_to(int window_width);
 
@@ -55,6 +58,7 @@ private:
   QToolButton* fold_;
   void show_folded(bool fold);
 
+  const assess::StageRow* stage_ = nullptr;
   bool folded_ = false;
   bool chosen_ = false; // by the person
 };

@@ -4,9 +4,11 @@
 #include "app/kit/field.h"
 #include "app/kit/plain.h"
 #include "app/shell/findings_panel.h"
+#include "app/shell/next_line.h"
 #include "app/shell/notice_bar.h"
 #include "app/shell/stage_rail.h"
 #include "app/shell/stages.h"
+#include "app/shell/start_page.h"
 #include "app/shell/tab_order.h"
 #include "app/shell/tips_told.h"
 #include "app/shell/top_strip.h"
@@ -16,6 +18,7 @@
 #include <QDropEvent>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <QMenuBar>
 #include <QMimeData>
 #include <QScreen>
 #include <QScrollArea>
@@ -51,6 +54,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   column->setSpacing(0);
   strip_ = new TopStrip(desk_, centre);
   column->addWidget(strip_);
+  next_ = new NextLine(desk_, this);
   notices_ = new NoticeBar(centre);
   column->addWidget(notices_);
   connect(notices_, &NoticeBar::resized_itself, this, [this] { QTimer::singleShot(0, work_, &WorkArea::line_up); });
@@ -64,6 +68,9 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   row->addWidget(work_, 1);
   findings_ = new FindingsPanel(desk_, centre);
   row->addWidget(findings_);
+  start_ = new StartPage(desk_, centre);
+  row->addWidget(start_, 1);
+  start_->hide();
   setCentralWidget(centre);
   told_ = new CutLabel(this);
   told_->setObjectName("told");
@@ -82,6 +89,12 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
   told_timer_.start(0);
 
   connect(rail_, &StageRail::chosen, this, &MainWindow::go_to_stage);
+  connect(start_, &StartPage::wants_new, this, &MainWindow::begin);
+  connect(start_, &StartPage::wants_open, this, &MainWindow::open_dialog);
+  connect(start_, &StartPage::wants_book, this, [this] { go_to_stage("book"); });
+  connect(start_, &StartPage::wants_file, this, [this](const QString& file) {
+    if (may_leave()) open_file(file);
+  });
   connect(strip_, &TopStrip::units_wanted, this, [this](QPoint at) {
     QMenu menu(this);
     fill_units(&menu);
@@ -106,6 +119,8 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
     restyle();
   });
   make_menus();
+  next_->setParent(menuBar()); // in a row that is there anyway: no page has less room for it
+  next_->show();
   qApp->installEventFilter(this);
   go_to_stage(stage_entries().front().key);
   refresh_title();
@@ -164,7 +179,29 @@ StagePage* MainWindow::stage(const QString& key) const {
   return nullptr;
 }
 
+void MainWindow::show_start() {
+  start_->show_recent(settings_.recent());
+  for (QWidget* one : std::initializer_list<QWidget*>{strip_, next_, rail_, work_, findings_})
+    one->hide();
+  start_->show();
+  start_->findChild<QWidget*>("style")->setFocus(Qt::OtherFocusReason);
+}
+
+void MainWindow::leave_start() {
+  if (start_->isHidden()) return;
+  start_->hide();
+  for (QWidget* one : std::initializer_list<QWidget*>{strip_, next_, rail_, work_, findings_})
+    one->show();
+}
+
+void MainWindow::begin(const build::Build& build) {
+  if (!may_leave()) return;
+  desk_.document().put(build, {}, true);
+  go_to_stage(stage_entries().front().key);
+}
+
 void MainWindow::go_to_stage(const QString& key) {
+  leave_start();
   std::size_t wanted = 0;
   for (std::size_t i = 0; i < stages_.size(); ++i)
     if (stage_entries()[i].key == key) wanted = i;
@@ -175,6 +212,7 @@ void MainWindow::go_to_stage(const QString& key) {
   work_->pages()->setCurrentWidget(stages_[wanted]);
   stages_[wanted]->arrive();
   rail_->set_current(stage_entries()[wanted].key);
+  findings_->show_stage(stage_entries()[wanted].stage);
   if (undo_) refresh_title();
   work_->line_up();
 }
@@ -203,8 +241,17 @@ std::optional<OwnUndo> MainWindow::own_undo() const {
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
   QMainWindow::resizeEvent(event);
+  QTimer::singleShot(0, this, &MainWindow::fit_next); // the menus have their places then
   findings_->fit_to(width());
   QTimer::singleShot(0, work_, &WorkArea::line_up);
+}
+
+/// As wide as the menus leave.
+void MainWindow::fit_next() {
+  const auto menus = menuBar()->actions();
+  if (menus.isEmpty()) return;
+  const int from = menuBar()->actionGeometry(menus.back()).right() + 1;
+  next_->setGeometry(from, 0, menuBar()->width() - from, menuBar()->height() - 1);
 }
 
 void MainWindow::restyle() {
@@ -216,6 +263,7 @@ void MainWindow::restyle() {
     restyle_small(this, look);
     findings_->fit_to(width());
     told_->setFont(look.font(TextSize::small));
+    QTimer::singleShot(0, this, &MainWindow::fit_next);
     QTimer::singleShot(0, work_, &WorkArea::line_up);
   }
 }

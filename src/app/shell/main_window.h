@@ -22,8 +22,10 @@ struct Doubt;
 namespace mavrel::app {
 
 class FindingsPanel;
+class NextLine;
 class NoticeBar;
 class StageRail;
+class StartPage;
 class TopStrip;
 class WorkArea;
 
@@ -39,6 +41,8 @@ public:
   /// Opens a file, or says why not. @returns whether it is open
   bool open_file(const QString& file);
   void go_to_stage(const QString& key);
+  /// Shows what there is to begin with, instead of the car that is open.
+  void show_start();
   /// The page of a stage, by its key; nullptr: there is none.
   [[nodiscard]] StagePage* stage(const QString& key) const;
   /// Writes the build sheet, once it is known how sure its figures are; says so or why not. @returns whether it is or
@@ -83,7 +87,9 @@ private:
   bool handle_pose_key(QKeyEvent* event);
   bool save();
   bool save_as();
-  void new_build();
+  void fit_next();
+  void leave_start();
+  void begin(const build::Build& build);
   void open_dialog();
   void print();
   void with_doubt(const std::function<void(const assess::Doubt*)>& act);
@@ -100,6 +106,8 @@ private:
   Desk desk_;
   Keeper keeper_;
   TopStrip* strip_;
+  NextLine* next_;
+  StartPage* start_;
   StageRail* rail_;
   WorkArea* work_;
   std::vector<StagePage*> stages_; // as in shell/stages.cpp

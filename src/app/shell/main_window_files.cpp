@@ -37,6 +37,7 @@ bool MainWindow::open_file(const QString& file) {
     say_why(opened.error());
     return false;
   }
+  leave_start();
   settings_.add_recent(QFileInfo(file).absoluteFilePath());
   notices_->forget_said();
   remind();
@@ -65,8 +66,7 @@ bool MainWindow::save_to(const QString& file) {
   case build::Question::none:
     break;
   case build::Question::read_only:
-    if (!ask(this, tr("Read-only"), tr("“%1” is marked read-only. Replace it all the same?").arg(name),
-             tr("Replace it")))
+    if (!ask(this, tr("Read-only"), tr("“%1” is marked read-only. Replace it anyway?").arg(name), tr("Replace it")))
       return false;
     read_only = ReadOnly::replace;
     break;
@@ -133,12 +133,6 @@ bool MainWindow::may_leave() {
   return answer == QMessageBox::Discard;
 }
 
-void MainWindow::new_build() {
-  if (!may_leave()) return;
-  desk_.document().put(build::empty_build(), {}, true);
-  go_to_stage(stage_entries().front().key);
-}
-
 void MainWindow::open_dialog() {
   if (!may_leave()) return;
   const QString file = QFileDialog::getOpenFileName(
@@ -192,7 +186,7 @@ void MainWindow::offer_left_behind() {
   const QString more = left.size() == 1 ? QString() : tr(" %1 more are offered after it.").arg(left.size() - 1);
   notices_->show_notice({tr("Mavrel was stopped with unsaved work on %1, kept from %2.%3")
                              .arg(what, QLocale().toString(one.when, QLocale::ShortFormat), more),
-                         tr("Open it"), [this, one] { recover(one); }, tr("Drop it"),
+                         tr("Open it"), [this, one] { recover(one); }, tr("Leave it out"),
                          [this, one] {
                            keeper_.discard(one);
                            offer_left_behind();
@@ -212,6 +206,7 @@ void MainWindow::recover(const LeftBehind& left) {
   const auto copied = std::filesystem::last_write_time(left.kept, no_copy),
              saved = std::filesystem::last_write_time(left.original, no_file);
   const bool newer = !no_copy && !no_file && saved > copied;
+  leave_start();
   desk_.document().put(std::move(*build), left.original, false);
   if (newer) desk_.document().distrust_file();
   // The old copy goes once this one is on the disk, under our own name or saved; not before.

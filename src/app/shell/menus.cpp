@@ -7,7 +7,10 @@
 #include "app/kit/plain.h"
 #include "app/shell/finder.h"
 #include "app/shell/findings_panel.h"
+#include "app/shell/next_line.h"
 #include "app/shell/stages.h"
+#include "app/shell/trade_words.h"
+#include "app/shell/work_area.h"
 #include "shelf/places.h"
 
 #include <QActionGroup>
@@ -40,7 +43,7 @@ void MainWindow::add_commands(QMenu* menu, Command::Menu which) {
 
 void MainWindow::make_menus() {
   QMenu* file = menuBar()->addMenu(tr("&File"));
-  add_action(file, tr("New build"), QKeySequence::New, [this] { new_build(); });
+  add_action(file, tr("New car…"), QKeySequence::New, [this] { show_start(); });
   add_action(file, tr("Open…"), QKeySequence::Open, [this] { open_dialog(); });
   recent_ = file->addMenu(tr("Recent"));
   connect(recent_, &QMenu::aboutToShow, this, &MainWindow::fill_recent);
@@ -81,7 +84,7 @@ void MainWindow::make_menus() {
       desk_.document().redo();
   });
   edit->addSeparator();
-  add_action(edit, tr("Keep this design and go on with a copy"), QKeySequence("Ctrl+D"),
+  add_action(edit, tr("Keep this design and continue on a copy"), QKeySequence("Ctrl+D"),
              [this] { add_variant(desk_); });
   add_action(edit, tr("Next variant"), QKeySequence("Ctrl+PgDown"),
              [this] { use_variant(desk_, (desk_.build().active_variant + 1) % desk_.build().variants.size()); });
@@ -94,6 +97,10 @@ void MainWindow::make_menus() {
     if (const auto wrong = desk_.type(path, name)) desk_.refuse(*wrong);
   });
   add_action(edit, tr("Remove this variant"), {}, [this] { remove_variant(desk_, desk_.build().active_variant); });
+  edit->addSeparator();
+  add_action(edit, tr("Next step"), QKeySequence("Ctrl+Return"), [this] { next_->take(); });
+  add_action(edit, tr("Put the next step off"), {}, [this] { next_->put_off(); });
+  add_action(edit, tr("Show again what was put off"), {}, [this] { next_->take_up(); });
   edit->addSeparator();
   add_commands(edit, Command::Menu::edit);
   add_action(edit, tr("Add a preset at this pose"), {}, [this] { add_preset(desk_); });
@@ -109,6 +116,8 @@ void MainWindow::make_menus() {
              [this] { desk_.set_end(desk_.end() == End::front ? End::rear : End::front); });
   add_action(view, tr("Next load case"), QKeySequence("Ctrl+L"),
              [this] { desk_.set_load_case((desk_.load_case() + 1) % desk_.assessment().loads.size()); });
+  add_action(view, tr("Height posts, where a strip stands for them"), QKeySequence("Ctrl+H"),
+             [this] { work_->toggle_posts(); });
   add_action(view, tr("Fold what stops it"), QKeySequence("Ctrl+F"),
              [this] { findings_->set_folded(!findings_->is_folded()); });
   view->addSeparator();
@@ -214,6 +223,10 @@ void MainWindow::find_by_name() {
                            go_to_stage(key); // whatever is found is shown
                            if (page() == one) act();
                          }});
+  for (const TradeWord& word : trade_words())
+    entries.push_back({QCoreApplication::translate("trade", word.word),
+                       tr("here: %1").arg(QCoreApplication::translate("trade", word.ours)),
+                       [this, &word] { emit desk_.went_to(word.stage, desk_.resolve(word.place)); }});
   for (const auto& finding : Sureness::of(desk_).findings())
     entries.push_back({desk_.words_of(finding.title), tr("finding"),
                        [this, stage = QString(finding.stage->key), place = QString::fromStdString(finding.place)] {

@@ -2,6 +2,7 @@
 
 #include "app/desk/desk.h"
 #include "app/kit/height_posts.h"
+#include "app/kit/height_strip.h"
 #include "app/kit/page_stack.h"
 #include "app/kit/stage_page.h"
 
@@ -17,7 +18,8 @@ constexpr double least_beside_posts = 500; // px at normal text that a page keep
 
 WorkArea::WorkArea(Desk& desk, QWidget* parent)
     : QScrollArea(parent), desk_(desk), both_(new QWidget), pages_(new QStackedWidget(both_)),
-      posts_(new HeightPosts(desk, both_)) {
+      posts_(new HeightPosts(desk, both_)), strip_(new HeightStrip(desk, both_)) {
+  connect(strip_, &HeightStrip::opened, this, &WorkArea::toggle_posts);
   setFrameShape(QFrame::NoFrame);
   setFocusPolicy(Qt::NoFocus);
   viewport()->setAutoFillBackground(false);
@@ -36,12 +38,18 @@ void WorkArea::line_up() {
   const Look& look = desk_.look();
   const QSize room = viewport()->size();
   const int width = posts_->sizeHint().width();
-  const bool stands = page()->wants_posts() && room.width() - width >= look.px(least_beside_posts);
+  const bool wanted = page()->wants_posts() && room.width() - width >= look.px(least_beside_posts);
+  const bool stands = wanted && (opened_ || page()->reads_heights()), slim = wanted && !stands;
   posts_->setVisible(stands);
-  page()->reserve_right(stands ? width : 0);
+  strip_->setVisible(slim);
+  page()->reserve_right(stands ? width : slim ? strip_->sizeHint().width() : 0);
   both_->resize(room.expandedTo(least_room(page(), room.width())));
   pages_->setGeometry(both_->rect());
   if (page()->layout()) page()->layout()->activate();
+  if (slim) {
+    strip_->setGeometry(both_->width() - strip_->sizeHint().width(), 0, strip_->sizeHint().width(), both_->height());
+    strip_->raise();
+  }
   if (!stands) return;
   // Beside a stage's own height scale the posts stand exactly on it; elsewhere they take the whole height.
   const int head = look.px(56), foot = look.px(24);
@@ -50,6 +58,11 @@ void WorkArea::line_up() {
   posts_->setGeometry(both_->width() - width, top - head, width, bottom + foot - (top - head));
   posts_->set_band(head, posts_->height() - foot, band.has_value() && page()->reads_across());
   posts_->raise();
+}
+
+void WorkArea::toggle_posts() {
+  opened_ = !opened_;
+  line_up();
 }
 
 /// What stands on a page asks for more or less room while it is filled: once, when it is whole.

@@ -10,6 +10,7 @@ namespace mavrel::app {
 
 class Desk;
 class HeightPosts;
+class HeightStrip;
 class StagePage;
 
 class WorkArea : public QScrollArea {
@@ -19,6 +20,8 @@ public:
   [[nodiscard]] QStackedWidget* pages() const { return pages_; }
   /// Lays the page out, and the posts on its height scale where it has one.
   void line_up();
+  /// Opens the posts where a strip stands for them, and shuts them again.
+  void toggle_posts();
 
 protected:
   bool eventFilter(QObject* watched, QEvent* event) override;
@@ -33,6 +36,8 @@ private:
   QWidget* both_;
   QStackedWidget* pages_;
   HeightPosts* posts_;
+  HeightStrip* strip_;
+  bool opened_ = false; // posts where heights are not read
   bool soon_ = false;
 };
 

@@ -117,6 +117,8 @@ QString Look::style_sheet() const {
     QPushButton[plain="true"], QToolButton[plain="true"] { border: 1px solid transparent; background: transparent; padding: @3px @6px; }
     QPushButton[plain="true"]:hover, QToolButton[plain="true"]:hover { background: @selected; }
     QPushButton[plain="true"]:focus, QToolButton[plain="true"]:focus { border: 1px solid @front; }
+    #next_line QPushButton { padding: 0 @6px; }
+    #next_step { color: @front; }
     QToolButton::menu-indicator { image: none; }
     QComboBox::drop-down { border: none; width: @20px; }
     QComboBox::down-arrow { image: url(:/icons/chevron-@mode.svg); width: @10px; height: @10px; }

@@ -252,8 +252,8 @@ private:
       if ((given_.sides[build::at(end)] == build::Sides::joined) != joined)
         add(row("air_circuits_sides"), Severity::caution, "circuits",
             {words("{0}: kit and bags disagree about tees"), {build::name_of(end)}},
-            joined ? Message{words("The kit joins both sides by a tee; Bags reckons with separate sides."), {}}
-                   : Message{words("The kit gives each corner its own air; Bags reckons with joined sides."), {}},
+            joined ? Message{words("The kit joins both sides by a tee; Bags assumes separate sides."), {}}
+                   : Message{words("The kit gives each corner its own air; Bags assumes joined sides."), {}},
             {words("Make both say the same: roll and lean depend on it."), {}});
     if (kit_.school == build::ValveSchool::hand_valves && kit_.gauge.empty())
       add(row("air_no_gauge"), Severity::caution, "gauge", {words("Hand valves without a gauge"), {}},
@@ -298,7 +298,7 @@ private:
            {Amount{*by_switch->rated_current, Kind::current, 2, {}}, Amount{wiring->coils, Kind::current, 2, {}}}},
           {words("Another switch, or a small relay between."), {}});
     if (wiring->running > air_.wishes.current * (1 + 1e-9))
-      add(row("air_current"), Severity::caution, "compressor", {words("It draws more than wished for"), {}},
+      add(row("air_current"), Severity::caution, "compressor", {words("It draws more than wanted"), {}},
           {words("At the cut-out the kit draws {0}; at most {1} was asked for."),
            {Amount{wiring->running, Kind::current, -1, {}}, Amount{air_.wishes.current, Kind::current, -1, {}}}},
           {words("A smaller compressor, one instead of two, or a lower cut-out."), {}});
@@ -307,7 +307,7 @@ private:
   void wishes() {
     const auto sound = sound_of(air_.parts);
     if (!air_.wishes.sound || !sound || *sound <= *air_.wishes.sound) return;
-    add(row("air_sound"), Severity::caution, "compressor", {words("The kit is louder than wished for"), {}},
+    add(row("air_sound"), Severity::caution, "compressor", {words("The kit is louder than wanted"), {}},
         {words("{0} at a metre with all that runs; {1} was asked for."),
          {Amount{*sound, Kind::sound, -1, *air_.wishes.sound}, Amount{*air_.wishes.sound, Kind::sound, -1, *sound}}},
         {words("A quieter one, one instead of two, or under the floor and on rubber."), {}});

@@ -23,7 +23,7 @@ void add_shop(air::Network& net) {
 constexpr double shop_leaves = 0.05e5; // Pa that nobody waits for: the last of it takes for ever
 
 Message no_lift() {
-  return {words("There is no lift to reckon with: a parked and a road preset are wished for at both ends then."), {}};
+  return {words("There is no lift yet: set a parked and a road height at both ends."), {}};
 }
 
 } // namespace

@@ -3,10 +3,12 @@
 
 #include "assess/bags/softening.h"
 #include "assess/bags/weather.h"
+#include "assess/interference/near_at.h"
 #include "build/names.h"
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 namespace mavrel::assess {
@@ -21,9 +23,10 @@ constexpr double worth_saying = 0.005; // m of height that a night takes
 constexpr double lean_seen = 0.005;    // rad: what an eye sees against the garage door
 
 constexpr FindingRow rows[] = {
-    {"night_drops_it", &stages::bags},  {"pressure_hides_height", &stages::bags}, {"line_chokes_volume", &stages::bags},
-    {"leans_too_far", &stages::bags},   {"joined_sides_lean", &stages::bags},     {"caution_tank", &stages::bags},
-    {"dives_onto_stop", &stages::bags},
+    {"night_drops_it", &stages::bags},     {"pressure_hides_height", &stages::bags},
+    {"line_chokes_volume", &stages::bags}, {"leans_too_far", &stages::bags},
+    {"joined_sides_lean", &stages::bags},  {"caution_tank", &stages::bags},
+    {"dives_onto_stop", &stages::bags},    {"near_in_standing_lean", &stages::clearance},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -147,11 +150,13 @@ private:
     const double left = *fitted(0).road - travel->low;
     for (std::size_t c = 0; c < given_.cases.size(); ++c) {
       const auto answer = roll_at_road(c);
-      if (!answer || !answer->dive || (*answer->dive)[0] <= left) continue;
-      const double sinks = (*answer->dive)[0];
+      if (!answer || !answer->dive || answer->dive->sinks <= left) continue;
+      const double sinks = answer->dive->sinks;
       auto& f = add(row("dives_onto_stop"), Severity::caution, End::front, fit_path(End::front, "bag"),
                     {words("Front dives {0} when it brakes"), {told_from(metres(sinks), left)}},
-                    {words("{0}, at {1} g, without what the links take of it; {2} of bump is left before {3}."),
+                    {answer->dive->by_joints[0] ? words("{0}, at {1} g; {2} of bump is left before {3}.")
+                                                : words("{0}, at {1} g, without what the links take of it; {2} of bump "
+                                                        "is left before {3}."),
                      {given_.cases[c], Amount{given_.car.braking, Kind::plain, 2, {}}, told_from(metres(left), sinks),
                       travel->low_by->name}},
                     {words("A firmer front, more height on the road, or a lower stop."), {}});
@@ -184,6 +189,38 @@ private:
             {words("Separate the sides, or move weight across."), {}});
     f.number = Amount{std::abs(lean), Kind::angle, 1, {}};
     f.limit = Amount{lean_seen, Kind::angle, 1, {}};
+    for (const End one : build::both_ends)
+      near_in_lean(one, *worst);
+  }
+
+  /// What comes too near on the side that a standing lean leaves low, or high.
+  void near_in_lean(End end, std::size_t load_case) {
+    const auto answer = roll_at_road(load_case);
+    const FittedEnd& one = fitted(at(end));
+    const auto sides = answer->sides_at(*one.road, *one.model.track);
+    const auto near = near_uneven(given_.ends[at(end)], sides[0], sides[1]);
+    const auto level = near_uneven(given_.ends[at(end)], *one.road, *one.road);
+    for (const NearAt& gap : near) {
+      if (gap.spare() >= -1e-4) return; // the least come first
+      const bool so_level = std::any_of(level.begin(), level.end(), [&](const NearAt& other) {
+        return other.mover == gap.mover && other.near == gap.near && other.spare() < -1e-4;
+      });
+      if (so_level) continue; // its window says it
+      const double stands = gap.other_side ? sides[1] : sides[0];
+      auto& f = add(
+          row("near_in_standing_lean"), Severity::caution, end,
+          gap.near.obstacle != not_listed ? fmt::format("{}.obstacles.{}.name", key_of(end), gap.near.obstacle)
+                                          : fit_path(end, "sides"),
+          {words("{0}, leaning as it stands: {1} against {2}"), {name_of(end), name_of(gap.mover), gap.near.told()}},
+          {gap.other_side ? words("The right stands at {0} then, {1}: {2} is left of the {3} wanted.")
+                          : words("The left stands at {0} then, {1}: {2} is left of the {3} wanted."),
+           {metres(stands), given_.cases[load_case], told_from(metres(gap.gap.apart), gap.near.room),
+            told_from(metres(gap.near.room), gap.gap.apart)}},
+          {words("Separate the sides, or trim what is near."), {}});
+      f.number = metres(gap.gap.apart);
+      f.limit = metres(gap.near.room);
+      return;
+    }
   }
 
   const BagsFindingsGiven& given_;

@@ -80,14 +80,17 @@ private:
 
   void judge_at_road(const std::vector<Misfit>& misfits) {
     const auto& load = asked_.end.model.loads[asked_.load_case];
-    if (!asked_.end.road || !load) return;
-    const auto state = bag_.state(*asked_.end.road, *load);
+    // While nobody wished for a road height, as it stands now: something to compare bags by.
+    const auto& at = asked_.end.road ? asked_.end.road : asked_.end.model.surveyed_height;
+    if (!at || !load) return;
+    const auto state = bag_.state(*at, *load);
     if (!state) return;
     const auto [low, high] = std::minmax(state->side_pressure[0], state->side_pressure[1]);
     out_.pressure = high;
     out_.beyond = state->beyond;
     out_.frequency = state->frequency;
     out_.ride_frequency = state->ride_frequency;
+    if (!asked_.end.road) return; // nothing is wanted there
     const build::Brief& brief = asked_.brief;
     const bool forbidden = std::any_of(misfits.begin(), misfits.end(), [](const Misfit& m) {
       return m.code == MisfitCode::no_road || m.code == MisfitCode::preset_outside;

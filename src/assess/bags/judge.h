@@ -15,7 +15,8 @@ struct BagVerdict {
   std::vector<Message> reasons;                         // the gravest first; empty for a bag that simply fits
   std::optional<std::pair<double, double>> reach, road; // m, H
   std::optional<double> road_height;                    // m, H wanted
-  std::optional<double> frequency;                      // Hz at road height, on the suspension alone
+  std::optional<double> frequency;                      // Hz at road height, on the suspension alone; with none
+                                                        // wished for as it was surveyed, and so are those below
   std::optional<double> ride_frequency;                 // Hz at road height, tyre and all: judged by this
   std::optional<double> pressure;                       // Pa at road height, heavier side
   air::Beyond beyond = air::Beyond::nothing;            // of that pressure

@@ -154,14 +154,22 @@ Expected<Roll> roll(const RollGiven& given) {
     // What braking takes from the rear wheels it puts on the front ones; each end gives by its rate in heave.
     const double shifted = m * given.car.braking * standard_gravity * out.gravity_height / *given.car.wheelbase / 2;
     std::array<double, 2> gives{};
+    Dive dive;
     bool holds = true;
     for (std::size_t e = 0; e < 2; ++e) {
       const double base = *given.ends[e]->fitted.model.base;
       const double rate = 2 * (axles[e].air + axles[e].geometry) / (base * base);
       holds = holds && rate > 0;
-      if (holds) gives[e] = shifted / rate;
+      // Brakes pull as their wheels are loaded. A contact that moves forward as its wheel goes up is pushed down by
+      // what pulls it back.
+      const double way = e == 0 ? 1 : -1;
+      const double pulls = given.car.braking * (mass[e] * standard_gravity / 2 + way * shifted);
+      if (const auto forward = given.ends[e].given().motion()->contact_forward(given.H[e]))
+        dive.by_joints[e] = way * pulls * *forward / shifted;
+      if (holds) gives[e] = shifted * (1 - dive.by_joints[e].value_or(0)) / rate;
     }
-    if (holds) out.dive = gives;
+    dive.sinks = gives[0], dive.rises = gives[1];
+    if (holds && shifted > 0) out.dive = dive;
   }
   return out;
 }

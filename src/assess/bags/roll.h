@@ -27,6 +27,14 @@ struct Lean {
                                  // infinite: no bar does it, the tyres alone give more
 };
 
+/// The car braking: each end gives by its rate in heave, and what its joints take of it.
+struct Dive {
+  double sinks = 0, rises = 0; // m, the front and the rear
+  /// The share of the shifted load that the joints carry past the springs, of front and rear; below 0 they add to it.
+  /// None where no joints were measured: all of it is then the springs'.
+  std::array<std::optional<double>, 2> by_joints;
+};
+
 struct Roll {
   Lean separate, joined, fitted;              // both ends separate, both joined, and as the design has them
   double tipping = 0;                         // N·m at 0.3 g, about the roll axis
@@ -37,9 +45,14 @@ struct Roll {
   /// rad, left lower is positive: how it leans standing, because sides joined by a tee can't carry different loads;
   /// none where not both ends are joined (one that is not holds it level), or nothing holds it but its stops.
   std::optional<double> standing;
-  /// m that the front sinks and the rear rises while it brakes as hard as the brief says, without what joints or links
-  /// take of it; none without a wheelbase, or where nothing holds an end but its stops.
-  std::optional<std::array<double, 2>> dive;
+  /// What braking as hard as the brief says does; none without a wheelbase, or where nothing holds an end but its
+  /// stops.
+  std::optional<Dive> dive;
+  /// m, H of the left and the right of each end in the standing lean.
+  [[nodiscard]] std::array<double, 2> sides_at(double H, double track) const {
+    const double lower = standing.value_or(0) * track / 2;
+    return {H - lower, H + lower};
+  }
 };
 
 constexpr double bend = 0.3;          // g
@@ -76,7 +89,7 @@ struct RollGiven {
 struct RollQuestion {
   using Given = RollGiven;
   using Answer = Expected<Roll>;
-  static constexpr int formula = 2; // tyres give too
+  static constexpr int formula = 3; // tyres give too, and joints hold against dive
   static Answer answer(const Given& given) { return roll(given); }
 };
 

@@ -53,13 +53,17 @@ Findings find_in_care(const CareGiven& given) {
     std::vector<Message> some;
     for (const StillTaken& t : given.taken)
       if (some.size() < 4) some.push_back(t.name);
+    const bool usual = given.from_number.empty() && given.from_car.empty();
     const Message whose = given.from_number.empty() ? Message{words("{0}"), {given.from_car}}
                                                     : Message{words("{0} ({1})"), {given.from_car, given.from_number}};
     add_finding(
         out, row("care_other_car"), Severity::caution, std::nullopt,
         fmt::format("origin.taken.{}.path", given.taken.front().place),
-        {words("Figures of another car stand here: {0}"), {std::to_string(given.taken.size())}},
-        given.taken.size() > some.size()
+        {usual ? words("Usual figures stand here: {0}") : words("Figures of another car stand here: {0}"),
+         {std::to_string(given.taken.size())}},
+        usual
+            ? Message{words("Usual of such a car, not measured on this one: {0}, for one."), {list_of(std::move(some))}}
+        : given.taken.size() > some.size()
             ? Message{words("From {0}, not measured on this one: {1} and more."), {whose, list_of(std::move(some))}}
             : Message{words("From {0}, not measured on this one: {1}."), {whose, list_of(std::move(some))}},
         {words("Measure them here, or confirm on Care that they are the same."), {}});

@@ -40,6 +40,9 @@ void take_leaves(const build::Table& table, const void* in, const std::string& p
         out.push_back({at, named(label, field.label), digest_of(values).text()});
     } else if (field.type == object) {
       take_leaves(field.of(), field.opened(field.at(in)), at, named(label, field.label), out);
+    } else if (field.type == text && std::string_view(field.key) == "wheel") {
+      if (const std::string& code = field.text(in); !code.empty())
+        out.push_back({at, named(label, field.label), digest_of(code).text()});
     } else if (field.type == list && field.size(in) > 0) {
       out.push_back({at, named(label, field.label), digest_of_list(field, in).text()});
     }

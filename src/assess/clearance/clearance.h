@@ -49,6 +49,7 @@ struct Near {
   double room = 0;                   // m wanted
   bool right = false;                // on the right side, where that is not the left's mirror image
   [[nodiscard]] Message told() const;
+  friend bool operator==(const Near&, const Near&) = default;
 };
 
 /// Two bodies that overlap with the car as it was surveyed.

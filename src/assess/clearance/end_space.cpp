@@ -134,6 +134,7 @@ void EndSpace::begin(const Answered<MotionQuestion>& motion) {
   surveyed_ = motion->surveyed_height;
   spindle_ = motion.given().drop_spindle;
   lock_ = survey.points->lock.value_or(0);
+  one_piece_ = is_solid_axle(survey.layout);
   arms_ = survey.thickness.arms / 2;
   damper_ = survey.thickness.damper / 2;
   tube_ = survey.thickness.axle / 2;
@@ -280,6 +281,42 @@ Stand EndSpace::at(double H, Lock lock) const {
   Stand out = mix(a, b, (in - a.H) / (b.H - a.H));
   out.lock = lock;
   if (lock != Lock::straight && &of == &straight_) out.wheel = turned(out.wheel, lock == Lock::left ? lock_ : -lock_);
+  return out;
+}
+
+std::optional<Stand> EndSpace::uneven(double H, double other) const {
+  const double mean = 0.5 * (H + other);
+  if (!one_piece_ || H == other) {
+    if (H < lowest() - 1e-9 || H > highest() + 1e-9) return std::nullopt;
+    return at(H);
+  }
+  const double up = std::atan2(other - H, 2 * hub_.y); // this wheel's side, against the body
+  if (axle_) {
+    const auto pose = axle_->solve_rolled(mean - surveyed_, side_ == Side::left ? up : -up);
+    if (!pose) return std::nullopt;
+    Stand out = stand_of(*pose);
+    out.H = H;
+    return out;
+  }
+  if (mean < lowest() - 1e-9 || mean > highest() + 1e-9) return std::nullopt;
+  Stand out = at(mean);
+  out.H = H;
+  const double c = std::cos(up), s = std::sin(up);
+  const Point middle{0, 0, out.wheel.centre.z};
+  const Placed roll{{1, 0, 0, 0, c, -s, 0, s, c}, {}};
+  const auto turned_about = [&](const Point& p) { return middle + roll.turned(p - middle); };
+  out.wheel = {turned_about(out.wheel.centre), roll.turned(out.wheel.outward)};
+  for (std::size_t i = 0; i < part_count; ++i) {
+    if (static_cast<Part>(i) == Part::body) continue;
+    Placed& part = out.parts[i];
+    Placed whole;
+    for (std::size_t k = 0; k < 3; ++k) {
+      const Point column = roll.turned({part.turn[k], part.turn[3 + k], part.turn[6 + k]});
+      whole.turn[k] = column.x, whole.turn[3 + k] = column.y, whole.turn[6 + k] = column.z;
+    }
+    whole.shift = turned_about(part.shift);
+    part = whole;
+  }
   return out;
 }
 

@@ -89,6 +89,11 @@ public:
   /// All of them at once, row by row: heights, then angles; both rising. None where the joints do not go.
   [[nodiscard]] std::vector<std::optional<Stand>> grid(const std::vector<double>& heights,
                                                        const std::vector<double>& angles) const;
+  /// With the two wheels at heights of their own: a solid axle is turned by them, of any other this wheel alone counts.
+  /// @param H      this side's wheel, m
+  /// @param other  the other side's
+  /// @returns none where the joints do not go
+  [[nodiscard]] std::optional<Stand> uneven(double H, double other) const;
   /// As the car stood when it was measured.
   [[nodiscard]] double surveyed_height() const { return surveyed_; }
   [[nodiscard]] bool solved() const { return corner_ || axle_; }
@@ -115,6 +120,7 @@ private:
   std::vector<motion::CornerPose> corner_poses_;
   std::vector<ArmRow> arm_rows_;
   std::array<motion::Part, 2> spring_{}; // what carries its ends
+  bool one_piece_ = false;               // a solid axle: one wheel turns the other
   Side side_ = Side::left;               // whose joints these are; the right's are mirrored
   space::Point hub_;
   double surveyed_ = 0, spindle_ = 0, lock_ = 0, arms_ = 0, damper_ = 0, tube_ = 0;

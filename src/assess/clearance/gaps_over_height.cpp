@@ -133,8 +133,10 @@ void GapsOverHeight::forbid(GapCurve& gap, bool touches, const Table& table, dou
 
 void GapsOverHeight::add(const EndSpace& space, GapCurve gap, const GapAt& at, bool straight_known, bool lock_known) {
   // A gap taped at lock holds for lock, whether or not anybody said how far that is.
+  // So does one of a bag that stands on the upright.
   const bool tyre = gap.mover == Mover::tyre || gap.near.own == OwnPart::tyre;
-  const bool locks = tyre && lock_known && (space.steers() || !straight_known);
+  const bool goes_along = tyre || (gap.mover == Mover::bag && space.carries_spring(motion::Part::upright));
+  const bool locks = goes_along && lock_known && (space.steers() || !straight_known);
   const auto straight = [&](double H) { return at(space.at(H)); };
   const auto& ahead = space.stands(Lock::straight);
   Table table;

@@ -67,7 +67,7 @@ private:
     const auto stop = std::find_if(out_.begin(), out_.end(),
                                    [&](const Finding& f) { return f.code == "preset_outside" && f.place == place; });
     if (stop != out_.end())
-      return weigh(*stop, odds, words("By how sure the readings are it stands all the same in {0} of cases."));
+      return weigh(*stop, odds, words("By how sure the readings are it stands anyway in {0} of cases."));
     if (odds >= safe_odds) return;
     add_finding(out_, row_in(doubt_rows, "stands_in_doubt"), Severity::caution, end, place,
                 {words("{0} {1} stands in {2} of cases"), {build::name_of(end), preset_name(p), share(odds, 0)}},
@@ -120,7 +120,7 @@ private:
     });
     if (meets != out_.end()) {
       if (meets->severity == Severity::stop)
-        weigh(*meets, *answer->odds_met, words("By how sure the readings are it clears all the same in {0} of cases."));
+        weigh(*meets, *answer->odds_met, words("By how sure the readings are it clears anyway in {0} of cases."));
       return;
     }
     if (*answer->value < 0 || *answer->odds_met >= safe_odds) return;

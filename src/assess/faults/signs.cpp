@@ -112,7 +112,7 @@ const FaultSign signs[] = {
          {0.003, 0.05}, {-0.12, 0.12}),
     read("pressure_off", words("pressure over what was worked out"), Places::corner, Kind::pressure, pressure_off,
          Together::adds, {0.12e5, 0.05}, {-3e5, 3e5}),
-    read("load_off", words("weight over what was reckoned"), Places::end, Kind::mass, load_off, Together::adds,
+    read("load_off", words("weight over what was assumed"), Places::end, Kind::mass, load_off, Together::adds,
          {9, 0.02}, {-400, 400}),
 
     weather(),

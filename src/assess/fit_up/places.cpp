@@ -119,7 +119,7 @@ private:
   void sound(JudgedPlace& p, const KitBox& b) {
     const shelf::Part* part = given_.air().parts[b.role];
     if (!part || !part->sound) {
-      say(p, PlaceAspect::sound, PlaceJudged::care, words("its card gives no sound"));
+      say(p, PlaceAspect::sound, PlaceJudged::care, words("its card gives no noise"));
       return;
     }
     const bool in_with_people = b.room == PartRoom::cabin || b.room == PartRoom::boot;
@@ -182,7 +182,7 @@ private:
       say(p, PlaceAspect::radio, far > radio_far ? PlaceJudged::care : PlaceJudged::good,
           words("radio over {0}, nothing of metal said to be between"), {metres(far)});
     if (p.at.room != PartRoom::cabin)
-      say(p, PlaceAspect::service, PlaceJudged::bad, words("whoever drives can't reach it there"));
+      say(p, PlaceAspect::service, PlaceJudged::bad, words("the driver can't reach it there"));
     else
       say(p, PlaceAspect::service, PlaceJudged::good, words("within reach of who drives"));
   }

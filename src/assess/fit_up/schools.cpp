@@ -26,7 +26,7 @@ constexpr CostRow cost_rows[] = {
     {CostOf::money, "money", words("money"), Kind::plain, true},
     {CostOf::rise, "rise", words("rises in"), Kind::time, true},
     {CostOf::ready, "ready", words("tank full again after"), Kind::minutes, true},
-    {CostOf::sound, "sound", words("sound at a metre"), Kind::sound, true},
+    {CostOf::sound, "sound", words("noise at a metre"), Kind::sound, true},
     {CostOf::current, "current", words("draws"), Kind::current, true},
     {CostOf::lowest, "lowest", words("lowest height, both ends’ mean"), Kind::length, true},
     {CostOf::highest, "highest", words("highest height, both ends’ mean"), Kind::length, false},

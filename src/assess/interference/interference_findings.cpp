@@ -1,11 +1,13 @@
 #include "assess/interference/interference_findings.h"
 
 #include "assess/end/misfit.h"
+#include "assess/interference/near_at.h"
 #include "build/names.h"
 #include "motion/wheel.h"
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 namespace mavrel::assess {
@@ -20,7 +22,7 @@ constexpr FindingRow rows[] = {
     {"obstacle_without_size", &stages::clearance}, {"place_of_wheel_unknown", &stages::clearance},
     {"taped_far_away", &stages::clearance},        {"design_wheel_unreadable", &stages::clearance},
     {"obstacle_under_floor", &stages::clearance},  {"wheel_larger_than_arch", &stages::clearance},
-    {"tyre_to_bag_unknown", &stages::clearance},
+    {"tyre_to_bag_unknown", &stages::clearance},   {"touches_one_wheel_up", &stages::clearance},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -39,6 +41,7 @@ public:
     wheel();
     obstacles();
     presets();
+    one_wheel_up();
   }
 
 private:
@@ -240,6 +243,33 @@ private:
       f.number = metres(gap_there);
       f.limit = metres(least->near.room);
     }
+  }
+
+  /// One wheel of a solid axle on a bump: the axle turns, and what both wheels clear together one may meet.
+  void one_wheel_up() {
+    const FittedEnd& fitted = given_.end->fitted;
+    if (!is_solid_axle(fitted.model.layout) || !fitted.road || !fitted.bag) return;
+    const double road = *fitted.road, full = road - fitted.model.brief.bump_travel;
+    const auto touching = [](const std::vector<NearAt>& gaps, const NearAt& gap) {
+      return std::any_of(gaps.begin(), gaps.end(), [&](const NearAt& other) {
+        return other.mover == gap.mover && other.near == gap.near && other.gap.apart <= 0;
+      });
+    };
+    const auto standing = near_uneven(given_.end, road, road), both = near_uneven(given_.end, full, full);
+    for (const auto& [left, right] : {std::pair(full, road), std::pair(road, full)})
+      for (const NearAt& gap : near_uneven(given_.end, left, right)) {
+        if (gap.gap.apart > 0 || touching(standing, gap) || touching(both, gap)) continue; // windows say those
+        auto& f = add(
+            row("touches_one_wheel_up"), Severity::caution, path_of(gap.near),
+            {words("{0}, one wheel on a bump: {1} against {2}"), {name_of(end_), name_of(gap.mover), gap.near.told()}},
+            {words("With one wheel {0} up and the other at road height the axle turns and they meet; with both "
+                   "up they do not."),
+             {metres(fitted.model.brief.bump_travel)}},
+            {words("Trim what is near, a bump stop that meets sooner, or more height on the road."), {}});
+        f.number = metres(0);
+        f.limit = metres(gap.near.room);
+        return;
+      }
   }
 
   const TouchFindingsGiven& given_;

@@ -12,6 +12,7 @@ struct NearAt {
   GapSource source = GapSource::solid;
   space::Gap gap;                    // of a sheet's or a taped one only `apart`
   bool placed = false;               // its places are known
+  bool other_side = false;           // at the right wheel, of what stands for both
   std::optional<space::Solid> solid; // where it stands at this pose; of what is fixed to the body or is a rod
   [[nodiscard]] double spare() const { return gap.apart - near.room; }
 };
@@ -19,6 +20,10 @@ struct NearAt {
 /// All gaps of an end at H with the wheels steered by `angle` (rad, left positive), the least to spare first. Taped
 /// gaps are given at their own lock and at those wider than half of it.
 [[nodiscard]] std::vector<NearAt> near_at(const AnsweredEnd& end, double H, double angle);
+
+/// The same with each wheel at a height of its own, straight ahead: of what lies at both sides the nearer.
+/// @param left, right  m, H of the two wheels
+[[nodiscard]] std::vector<NearAt> near_uneven(const AnsweredEnd& end, double left, double right);
 
 /// The end's parts at a pose, and the bag between them.
 struct PosedParts {

@@ -48,9 +48,10 @@ public:
 
   /// @returns the answer, worked out only when `given` differs from the last; valid until the next ask
   const Answered<Question>& ask(Given given) {
-    if (!last_ || !(last_->given() == given)) last_ = std::make_unique<Answered<Question>>(std::move(given));
+    if (!holds(given)) last_ = std::make_unique<Answered<Question>>(std::move(given));
     return *last_;
   }
+  [[nodiscard]] bool holds(const Given& given) const { return last_ && last_->given() == given; }
 
 private:
   std::unique_ptr<Answered<Question>> last_; // none yet

@@ -35,8 +35,19 @@ struct Seats {
   Point lower, upper;
   [[nodiscard]] Point way() const { return upper - lower; }
 };
+Seats seats_at(const motion::Geometry& g, const Placed& top, const Placed& foot) {
+  return {foot.place(*g.at(Joint::spring_foot)), top.place(*g.at(Joint::spring_body))};
+}
 Seats seats_at(const motion::Geometry& g, const EndPose& pose) {
-  return {pose.seat_foot.place(*g.at(Joint::spring_foot)), pose.seat_top.place(*g.at(Joint::spring_body))};
+  return seats_at(g, pose.seat_top, pose.seat_foot);
+}
+
+/// @param up, low  the ways its plates face, as surveyed
+AlignedAt read_at(const motion::Geometry& g, double H, const Placed& top, const Placed& foot, const Point& up,
+                  const Point& low) {
+  const Point u = top.turned(up), l = foot.turned(low), between = seats_at(g, top, foot).way(), axis = unit(u + l);
+  return {H, std::acos(std::clamp(motion::dot(u, l), -1.0, 1.0)),
+          motion::length(between - motion::dot(between, axis) * axis)};
 }
 
 GaugeAngles chosen(const build::Seat& seat, const GaugeAngles& straight) {
@@ -70,14 +81,7 @@ std::optional<Alignment> alignment_of(const EndMotion& motion, const build::Moun
   out.lower = chosen(mounting.lower, out.straight_lower);
   const Point up = facing(out.upper), low = facing(out.lower);
   out.lower_there = gauge_of(there.seat_foot.turned(low));
-  const auto read = [&](const EndPose& pose) {
-    const Point u = pose.seat_top.turned(up), l = pose.seat_foot.turned(low);
-    const Point between = seats_at(g, pose).way();
-    const Point axis = unit(u + l);
-    AlignedAt at{pose.H, std::acos(std::clamp(motion::dot(u, l), -1.0, 1.0)), 0};
-    at.offset = motion::length(between - motion::dot(between, axis) * axis);
-    return at;
-  };
+  const auto read = [&](const EndPose& pose) { return read_at(g, pose.H, pose.seat_top, pose.seat_foot, up, low); };
   // Both figures have their least, with a bend in it, where it stands straight: that height is one of theirs.
   bool straight_is_in = !solved;
   for (const EndPose& pose : motion.poses) {
@@ -88,6 +92,28 @@ std::optional<Alignment> alignment_of(const EndMotion& motion, const build::Moun
     out.over.push_back(read(pose));
   }
   return out;
+}
+
+std::optional<AlignedAt> aligned_at_lock(const EndMotion& motion, const Alignment& alignment, double H) {
+  if (!motion.corner || !motion.joints || motion.joints->side[0].spring_foot != motion::Part::upright)
+    return std::nullopt;
+  const motion::Geometry& g = motion.joints->side[0];
+  const Point up = facing(alignment.upper), low = facing(alignment.lower);
+  std::optional<AlignedAt> worst;
+  for (const auto& poses : motion.locked) {
+    const auto near = std::min_element(poses.begin(), poses.end(), [&](const auto& a, const auto& b) {
+      return std::abs(motion.surveyed_height + a.dh - H) < std::abs(motion.surveyed_height + b.dh - H);
+    });
+    if (near == poses.end()) continue;
+    const auto pose = motion.corner->solve(H - motion.surveyed_height, near->rack, &*near);
+    if (!pose) continue;
+    const AlignedAt here =
+        read_at(g, H, motion.corner->part(g.spring_top, *pose), motion.corner->part(g.spring_foot, *pose), up, low);
+    if (!worst) worst = here;
+    worst->tilt = std::max(worst->tilt, here.tilt);
+    worst->offset = std::max(worst->offset, here.offset);
+  }
+  return worst;
 }
 
 AlignedAt Alignment::at(double H) const {

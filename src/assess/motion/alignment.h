@@ -45,4 +45,9 @@ struct Alignment {
 [[nodiscard]] std::optional<Alignment> alignment_of(const EndMotion& motion, const build::Mounting& mounting,
                                                     double straight_at);
 
+/// A bag whose foot stands on the upright turns with it: how it stands with the wheels steered fully, the worse way.
+/// @param alignment  of the same end
+/// @returns none where its foot does not steer, or no lock was measured
+[[nodiscard]] std::optional<AlignedAt> aligned_at_lock(const EndMotion& motion, const Alignment& alignment, double H);
+
 } // namespace mavrel::assess

@@ -11,11 +11,11 @@ namespace mavrel::assess {
 
 MotionGiven motion_given(const build::Build& build, Answered<SurveyQuestion> survey) {
   const build::Mounting& m = build.variant().fit[build::at(survey.given().end)].mounting;
-  return {std::move(survey),
-          {m.upper.outward, m.upper.forward},
-          {m.lower.outward, m.lower.forward},
-          m.mount_outward,
-          m.drop_spindle};
+  const build::EndSurvey& read = survey.given().survey;
+  // Asked for only where the seats' distance was read both ways.
+  const bool twice = !read.points->left.empty() && !read.spring_length.values.empty();
+  return {std::move(survey), {m.upper.outward, m.upper.forward}, {m.lower.outward, m.lower.forward}, m.mount_outward,
+          m.drop_spindle,    twice ? build.doubts.tape : 0,      twice ? build.doubts.point : 0};
 }
 
 namespace {
@@ -237,6 +237,7 @@ private:
       out_.trouble = std::move(joints.error());
       return;
     }
+    seats(*joints);
     surveyed_ = *joints;
     for (Geometry& g : joints->side)
       g = designed(std::move(g), given_);
@@ -293,6 +294,33 @@ private:
     out_.right_poses.clear();
     out_.right_corner.reset();
     out_.right_corner_poses.clear();
+  }
+
+  /// A taped distance between the seats and that of their joints are one figure read twice: each counts by how sure it
+  /// is, and the joints move along their line by what is left. So far apart that one must be wrong, the joints stand.
+  void seats(Joints& joints) {
+    constexpr double wrong = 3; // standard deviations of the difference
+    double apart = 0;
+    for (const Geometry& g : joints.side) {
+      if (!g.at(Joint::spring_body) || !g.at(Joint::spring_foot)) return;
+      apart += motion::length(*g.at(Joint::spring_body) - *g.at(Joint::spring_foot)) / 2;
+    }
+    out_.seats_by_joints = apart;
+    const auto& taped = survey_.spring_length.values;
+    if (taped.empty() || read_.spring_fit || !read_.spring_length) return;
+    const double by_tape = given_.tape * given_.tape / static_cast<double>(taped.size()),
+                 by_joints = 2 * given_.point * given_.point, both = by_tape + by_joints;
+    const double off = *read_.spring_length - apart;
+    if (!(both > 0) || std::abs(off) > wrong * std::sqrt(both)) return;
+    for (Geometry& g : joints.side) {
+      motion::Point &top = *g.at(Joint::spring_body), &foot = *g.at(Joint::spring_foot);
+      const double length = motion::length(top - foot);
+      if (!(length > 1e-3)) return;
+      const motion::Point way = (off * by_joints / both / 2 / length) * (top - foot);
+      top = top + way;
+      foot = foot - way;
+    }
+    out_.seats_combined = true;
   }
 
   /// Of what was read on the tape first, then of the joints; a design that moves joints moves a tape's curve as much.
@@ -427,6 +455,30 @@ std::optional<EndPose> EndMotion::solved_at(double H) const {
   };
   if (corner) return solve(*corner, corner_poses);
   if (axle) return solve(*axle, axle_poses);
+  return std::nullopt;
+}
+
+std::optional<double> EndMotion::contact_forward(double H) const {
+  if (!joints) return std::nullopt;
+  const auto& hub = joints->side[0].at(Joint::wheel_centre);
+  if (!hub) return std::nullopt;
+  const motion::Point contact{hub->x, hub->y, 0};
+  const double dh = H - surveyed_height;
+  const auto between = [&](const auto& solved, const auto& carried) -> std::optional<double> {
+    auto above = std::lower_bound(solved.begin(), solved.end(), dh, [](const auto& p, double at) { return p.dh < at; });
+    if (solved.size() < 2 || dh < solved.front().dh - 1e-9 || above == solved.end()) return std::nullopt;
+    if (above == solved.begin()) ++above;
+    const motion::Point lower = carried(*std::prev(above)).place(contact), higher = carried(*above).place(contact);
+    const double up = lower.z - higher.z; // the wheel goes up as the car comes down
+    if (!(std::abs(up) > 1e-6)) return std::nullopt;
+    return (lower.x - higher.x) / up;
+  };
+  if (corner)
+    return between(
+        corner_poses, [](const motion::CornerPose& p) -> const auto& { return p.upright; });
+  if (axle)
+    return between(
+        axle_poses, [](const motion::AxlePose& p) -> const auto& { return p.axle; });
   return std::nullopt;
 }
 

@@ -26,7 +26,9 @@ struct MotionGiven {
   SeatShift upper, lower;   // the spring's seats
   double mount_outward = 0; // m, a strut's top
   double drop_spindle = 0; // m that the hub sits higher on the upright: H is so much less at the same place of the arms
-  [[nodiscard]] auto parts() const { return std::tie(survey, upper, lower, mount_outward, drop_spindle); }
+  double tape = 0, point = 0; // m, one standard deviation of a reading by tape and of one ordinate of a joint; 0 where
+                              // not both say how far the seats lie apart
+  [[nodiscard]] auto parts() const { return std::tie(survey, upper, lower, mount_outward, drop_spindle, tape, point); }
   friend bool operator==(const MotionGiven&, const MotionGiven&) = default;
 };
 [[nodiscard]] MotionGiven motion_given(const build::Build& build, Answered<SurveyQuestion> survey);
@@ -68,6 +70,9 @@ enum class MapSource { single_reading, cycle_sheet, hard_points };
 struct EndMotion {
   std::optional<Joints> joints;        // as designed; none: not measured, or wrong
   std::optional<PointTrouble> trouble; // why joints that were measured are no use
+  /// m between the spring's joints as they were measured, mean of both sides, before a taped distance moved them.
+  std::optional<double> seats_by_joints;
+  bool seats_combined = false; // and one did: both counted by how sure they are
   // The solved left side: a corner, or a solid axle.
   std::shared_ptr<const motion::CornerLinkage> corner;
   std::shared_ptr<const motion::AxleLinkage> axle;
@@ -100,6 +105,10 @@ struct EndMotion {
   [[nodiscard]] const EndPose& nearest(double H) const;
   /// The pose at H itself; none where the joints do not go.
   [[nodiscard]] std::optional<EndPose> solved_at(double H) const;
+  /// How far the tyre's contact moves forward for each metre its wheel goes up, the brake holding it to what carries
+  /// it: the share of a braking force that joints turn into height. None without joints, or where they do not go.
+  /// Source: docs/models.md, "Lean".
+  [[nodiscard]] std::optional<double> contact_forward(double H) const;
 };
 
 /// Source: docs/models.md, "Hard points", "What else runs out".

@@ -187,10 +187,10 @@ private:
       if (!either) continue;
       const Message& where = point_.figures[*up].name;
       if (*above > 0 && *below < 0)
-        add(where, words("More friction than reckoned with: up and down lie further apart."),
+        add(where, words("More friction than assumed: up and down lie further apart."),
             words("Loosen the bushes at road height and torque them there; look for a bag that rubs."));
       else if (*above < 0 && *below > 0)
-        add(where, words("Less friction than reckoned with."), words("Let the model learn it."));
+        add(where, words("Less friction than assumed."), words("Let the model learn it."));
       else if (*above > 0)
         add(where, words("It carries more than was weighed, works at a smaller ratio, or the bag’s area is less."),
             words("Weigh that corner as it stands; then let the model learn."));
@@ -233,7 +233,7 @@ private:
             off(i).value_or(0) < 0 ? words("Less room than the places on Clearance give: a tyre wider than its size, "
                                            "or a place that was taped wrong.")
                                    : words("As little as Clearance says it is."),
-            words("Measure the tyre’s width as mounted, and tape that place anew on Clearance."));
+            words("Measure the tyre’s width as mounted, and tape that place again on Clearance."));
   }
 
   void top_out() {

@@ -93,6 +93,9 @@ DrawnCar drawn_car(const build::Build& build, const std::vector<DoubtInput>& inp
     case Doubted::stand_in:
       if (off[i] != 0) put_stand_in(out.build, inputs[i], off[i]);
       break;
+    case Doubted::tyre_size:
+      out.build.variant().brief.rooms.tyre_growth += off[i];
+      break;
     case Doubted::curvature: // after what it bends
     case Doubted::damper_curvature:
       if (off[i] != 0) put_curvature(out.build, inputs[i], off[i]);

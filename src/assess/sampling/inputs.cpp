@@ -74,6 +74,7 @@ void take_again(const build::Doubts& d, DoubtInput& in) {
   in.minutes = row_of_tool(in.tool).minutes;
   if (in.tool != Tool::estimate) return;
   in.again = in.own;
+  if (in.what == Doubted::tyre_size) return; // no field takes it: fitted and turned it is seen
   for (const Tool tool : tools_for(in.usual, in.kind)) {
     const double read = one_reading(d, tool, in.value); // of this car, whoever's was estimated
     if (tool == Tool::estimate || read >= in.again) continue;
@@ -260,7 +261,15 @@ double usual_curvature(build::Layout layout) {
 /// What nobody read: a usual figure that stands in for it lies off further than any reading would.
 void add_stand_ins(const build::Build& build, const shelf::Shelf& shelf, std::vector<DoubtInput>& out) {
   constexpr double unsprung_share = 0.2, tyre_share = 0.2; // of the usual figure
-  if (!(build.doubts.estimate > 0)) return;                // whoever says so has no doubt of what is usual either
+  constexpr double tyre_size = 0.003;       // m of a tyre's radius against its code: maker, wear, pressure
+  if (!(build.doubts.estimate > 0)) return; // whoever says so has no doubt of what is usual either
+  if (!build.end(build::End::front).wheel.empty() || !build.end(build::End::rear).wheel.empty()) {
+    DoubtInput in;
+    in.path = "variants." + std::to_string(build.active_variant) + ".brief.rooms.tyre_growth_m";
+    in.name = {words("Tyres: their size against their code"), {}};
+    in.what = Doubted::tyre_size, in.usual = in.tool = Tool::estimate, in.own = tyre_size;
+    out.push_back(std::move(in));
+  }
   for (const build::End end : build::both_ends) {
     const build::EndSurvey& survey = build.end(end);
     const FittedEnd fitted = fitted_end(build, shelf, end);
@@ -318,7 +327,11 @@ std::vector<DoubtInput> doubt_inputs(const build::Build& build, const shelf::She
         in.own = doubt_of_mean(readings, one_reading_of(d, in));
         for (const build::Taken& taken : build.origin->taken)
           if (path.starts_with(taken.path)) in.another_car = true;
-        if (in.another_car) in.own *= d.other_car;
+        // A usual figure is no surer than an estimate; another car's as much less sure as the shop says.
+        if (in.another_car && build.origin->car.empty() && build.origin->number.empty())
+          in.own = std::max(in.own, one_reading(d, Tool::estimate, in.value));
+        else if (in.another_car)
+          in.own *= d.other_car;
         if (in.tool == Tool::scale) in.shared = d.scale_shared * in.value, in.shared_with = "scale";
         if (in.tool == Tool::level) {
           // A level that is off tips the floor: one side up, the other down.

@@ -30,7 +30,8 @@ enum class Doubted {
   way,
   stand_in,
   curvature,
-  damper_curvature
+  damper_curvature,
+  tyre_size
 };
 
 struct DoubtInput {

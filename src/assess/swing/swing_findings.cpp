@@ -1,6 +1,7 @@
 #include "assess/swing/swing_findings.h"
 
 #include "assess/motion/agreement.h"
+#include "assess/motion/alignment.h"
 #include "assess/motion/travel_ends.h"
 #include "build/names.h"
 
@@ -27,6 +28,7 @@ constexpr FindingRow rows[] = {
     {"loose_end_leaves", &stages::swing},     {"bar_link_off_square", &stages::swing},
     {"links_bind_in_roll", &stages::swing},   {"crooked_in_stroke", &stages::swing},
     {"steers_over_bumps", &stages::swing},    {"tilted_in_roll", &stages::swing},
+    {"crooked_at_lock", &stages::swing},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -52,6 +54,7 @@ public:
     pushes();
     straight();
     in_stroke();
+    at_lock();
     steering();
     one_wheel();
     loose_end();
@@ -106,26 +109,30 @@ private:
       disagreement(d);
     if (!motion_.joints || !survey_.cycle.empty() || motion_.poses.empty()) return;
     const EndPose& now = motion_.nearest(motion_.surveyed_height);
-    const auto compare = [&](const build::Readings& readings, const std::optional<motion::Strut>& strut, Joint foot,
-                             const char* field, const char* what) {
-      if (readings.values.empty() || !strut) return;
+    const auto compare = [&](const build::Readings& readings, const std::optional<double>& apart, Joint foot,
+                             const char* field, const char* what, bool combined) {
+      if (readings.values.empty() || !apart) return;
       double taped = 0;
       for (const double v : readings.values)
         taped += v / static_cast<double>(readings.values.size());
-      if (std::abs(taped - strut->length) <= against_tape) return;
+      if (std::abs(taped - *apart) <= against_tape) return;
       auto& f = add(row("joints_against_tape"), Severity::caution, fmt::format("{}.{}", key_of(end_), field),
                     {words("{0} {1}: tape and joints disagree"), {name_of(end_), what}},
                     {words("The tape has {0}, its two joints lie {1} apart."),
-                     {told_from(metres(taped), strut->length), told_from(metres(strut->length), taped)}},
-                    {words("Measure the {0} again; the joints are believed until then."), {joint_name(foot)}});
+                     {told_from(metres(taped), *apart), told_from(metres(*apart), taped)}},
+                    {combined ? words("Measure the {0} again; until then each counts by how sure it is.")
+                              : words("Measure the {0} again; the joints are believed until then."),
+                     {joint_name(foot)}});
       f.number = metres(taped);
-      f.limit = metres(strut->length);
+      f.limit = metres(*apart);
     };
     // A design that moved the seats is no disagreement.
     const MotionGiven& moved = end_given_.motion().given();
     if (moved.upper == SeatShift{} && moved.lower == SeatShift{} && moved.mount_outward == 0)
-      compare(survey_.spring_length, now.spring, Joint::spring_foot, "spring_length_m", words("spring seats"));
-    compare(survey_.damper_length, now.damper, Joint::damper_foot, "damper_length_m", words("damper"));
+      compare(survey_.spring_length, motion_.seats_by_joints, Joint::spring_foot, "spring_length_m",
+              words("spring seats"), motion_.seats_combined);
+    compare(survey_.damper_length, now.damper ? std::optional(now.damper->length) : std::nullopt, Joint::damper_foot,
+            "damper_length_m", words("damper"), false);
   }
 
   void disagreement(const Disagreement& d) {
@@ -240,6 +247,35 @@ private:
         f.limit = shown(most);
         return;
       }
+  }
+
+  /// A bag on the upright, with the wheels steered fully at road height.
+  void at_lock() {
+    const auto& alignment = fitted_.model.alignment;
+    if (!alignment || !fitted_.bag || !fitted_.road) return;
+    const auto locked = aligned_at_lock(motion_, *alignment, *fitted_.road);
+    if (!locked) return;
+    const AlignmentLimits bears = alignment_limits(fitted_.bag->card);
+    const AlignedAt road = alignment->at(*fitted_.road);
+    const std::pair<double AlignedAt::*, double> judged[] = {{&AlignedAt::tilt, bears.tilt},
+                                                             {&AlignedAt::offset, bears.offset}};
+    for (const auto& [figure, most] : judged) {
+      if (*locked.*figure <= most || road.*figure > most) continue;
+      const bool tilt = figure == &AlignedAt::tilt;
+      const auto shown = [&](double v) { return tilt ? Amount{v, Kind::angle, 1, {}} : metres(v); };
+      auto& f = add(
+          row("crooked_at_lock"), Severity::caution,
+          fmt::format("variants.{}.{}.mounting.lower.{}", given_.variant, key_of(end_),
+                      tilt ? "across_angle_rad" : "outward_m"),
+          {tilt ? words("{0} bag tilts too far at full lock") : words("{0} bag goes too far off its seat at full lock"),
+           {name_of(end_)}},
+          {words("Its foot steers with the upright: {0} at {1}; it bears {2}."),
+           {shown(*locked.*figure), metres(*fitted_.road), shown(most)}},
+          {words("Move its foot towards the line the wheel steers about, or stand it on an arm."), {}});
+      f.number = shown(*locked.*figure);
+      f.limit = shown(most);
+      return;
+    }
   }
 
   /// Toe that a bump takes and a rebound gives.

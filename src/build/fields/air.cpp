@@ -15,10 +15,10 @@ static void fields(TableMaker& v, DayMove& move) {
 
 static void fields(TableMaker& v, AirWishes& air) {
   v.number("rise_s", air.rise, {Kind::time, 0.2, 600, words("rise at most")});
-  v.number("lifts", air.lifts, {Kind::plain, 0, 50, words("lifts from a full tank")});
+  v.number("lifts", air.lifts, {Kind::plain, 0, 50, words("lifts per tank")});
   v.number("ready_s", air.ready, {Kind::minutes, 1, 36000, words("ready again after")});
   v.number("current_a", air.current, {Kind::current, 1, 400, words("current at most")});
-  v.number("sound_db", air.sound, {Kind::sound, 20, 130, words("sound at most")});
+  v.number("sound_db", air.sound, {Kind::sound, 20, 130, words("noise at most")});
   v.number("room_m3", air.room, {Kind::volume, 0.001, 1, words("room for the kit")});
   v.number("drive_s", air.drive, {Kind::minutes, 0, 86400, words("engine runs a day")});
   v.list("day", air.day, words("move of the day"), 0, most_day_moves);

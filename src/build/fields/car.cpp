@@ -12,6 +12,7 @@ static void fields(TableMaker& v, Job& job) {
   v.text("shop", job.shop, words("shop"), 80);
   v.text("notes", job.notes, words("notes"), 4000);
   v.text("platform", job.platform, words("platform"), 80);
+  v.text("put_off", job.put_off, words("steps put off"), 4000);
   v.extra(job.extra);
 }
 

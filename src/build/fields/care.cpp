@@ -41,8 +41,8 @@ static void fields(TableMaker& v, Proving& p) {
   v.list("learned", p.learned, words("learned figure"), 0, most_learned_notes);
   v.text("handed_over", p.handed_over, words("handed over on"), 10);
   v.text("to", p.to, words("handed over to"), 80);
-  v.text("listen", p.listen, words("what to listen for besides"), 400);
-  v.text("inspect", p.inspect, words("what the inspection must see besides"), 400);
+  v.text("listen", p.listen, words("what else to listen for"), 400);
+  v.text("inspect", p.inspect, words("what else the inspection must see"), 400);
   v.extra(p.extra);
 }
 
@@ -85,7 +85,7 @@ static void fields(TableMaker& v, Lesson& l) {
 
 static void fields(TableMaker& v, Care& c) {
   v.text("from", c.from, words("on the road since"), 10);
-  v.number("distance_year_m", c.distance_year, {Kind::distance, 0, 3e8, words("driven a year")});
+  v.number("distance_year_m", c.distance_year, {Kind::distance, 0, 3e8, words("driven per year")});
   v.number("winter_temperature_k", c.winter_temperature,
            {Kind::temperature, 213.15, 323.15, words("mean of the coldest month")});
   v.number("summer_temperature_k", c.summer_temperature,
@@ -94,7 +94,7 @@ static void fields(TableMaker& v, Care& c) {
   v.number("summer_humidity", c.summer_humidity, {Kind::share, 0, 1, words("its humidity in summer")});
   v.choice("winter_in_july", c.winter_in_july, words("winter is in July"));
   v.choice("rests_in_winter", c.rests_in_winter, words("stands over winter"));
-  v.number("soon_s", c.soon, {Kind::days, 0, 3.2e7, words("told ahead by")});
+  v.number("soon_s", c.soon, {Kind::days, 0, 3.2e7, words("warn ahead by")});
   v.list("intervals", c.intervals, words("interval"), 0, most_intervals);
   v.list("log", c.log, words("entry of the log"), 0, most_log);
   v.list("lessons", c.lessons, words("lesson"), 0, most_lessons);

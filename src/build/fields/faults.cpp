@@ -18,7 +18,7 @@ static void fields(TableMaker& v, FaultNote& f) {
   v.number("mass_kg", f.mass, {Kind::mass, -1e5, 1e5, words("weight read")});
   v.number("temperature_k", f.temperature, {Kind::temperature, 150, 500, words("temperature read")});
   v.number("sd_si", f.sd, {Kind::plain, 0, 1e8, words("its doubt")});
-  v.choice("second_hand", f.second_hand, words("at second hand"));
+  v.choice("second_hand", f.second_hand, words("heard, not seen"));
   v.text("from", f.from, words("found in"), 60);
   v.extra(f.extra);
 }

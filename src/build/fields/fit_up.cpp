@@ -74,7 +74,7 @@ static void fields(TableMaker& v, Shop& s) {
   v.list("habits", s.habits, words("habit"), 0, most_habits);
   v.list("learned", s.learned, words("learned time"), 0, most_learned);
   v.list("faults", s.faults, words("fault of the shop"), 0, most_often);
-  v.number("hour_price", s.hour_price, {Kind::plain, 0, 1e5, words("price of an hour")});
+  v.number("hour_price", s.hour_price, {Kind::plain, 0, 1e5, words("price per hour")});
   v.text("money", s.money, words("money"), 12);
   v.number("kerf_m", s.kerf, {Kind::length, 0, 0.02, words("saw's kerf")});
   v.number("tube_bar_m", s.tube_bar, {Kind::length, 0.3, 20, words("bar of tube")});

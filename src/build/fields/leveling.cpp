@@ -50,7 +50,7 @@ static void fields(TableMaker& v, SensorFit& s) {
 }
 
 static void fields(TableMaker& v, Leveling& l) {
-  v.list("set_ups", l.set_ups, words("way of keeping the height"), 1, most_set_ups);
+  v.list("set_ups", l.set_ups, words("method of keeping the height"), 1, most_set_ups);
   v.object("front_sensor", l.sensors[0], words("front sensor"));
   v.object("rear_sensor", l.sensors[1], words("rear sensor"));
   v.extra(l.extra);

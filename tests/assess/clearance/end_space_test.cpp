@@ -51,6 +51,32 @@ TEST(EndSpace, TurnsToEitherLockByAsMuchAsItIsSaidTo) {
   }
 }
 
+TEST(EndSpace, ASolidAxleTurnsWithItsTwoWheelsAndOthersDoNot) {
+  const EndSpace rear = space_of(test::pickup_with_joints(), End::rear);
+  const double H0 = rear.surveyed_height();
+  const Stand level = rear.at(H0), even = rear.uneven(H0, H0).value();
+  EXPECT_NEAR(space::length(level.wheel.centre - even.wheel.centre), 0, 1e-9);
+  const Stand up = rear.uneven(H0 - 0.03, H0 + 0.03).value(), down = rear.uneven(H0 + 0.03, H0 - 0.03).value();
+  EXPECT_NEAR(up.wheel.centre.z - down.wheel.centre.z, 0.06, 1e-3) << "each as its own height says";
+  EXPECT_NEAR(up.wheel.centre.z, level.wheel.centre.z + 0.03, 1e-3);
+  const double turned = std::atan2(0.06, 2 * rear.hub().y);
+  EXPECT_NEAR(std::asin(up.wheel.outward.z) - std::asin(level.wheel.outward.z), turned, 2e-3);
+  ASSERT_TRUE(up.axle);
+  EXPECT_GT(up.axle->from.z, up.axle->to.z) << "the axle lies as its wheels do";
+  EXPECT_FALSE(rear.uneven(H0, H0 + 0.8));
+  // Without joints it turns about its middle as much.
+  Build taped = test::pickup_with_joints();
+  taped.ends[1].points.own().left.clear();
+  const EndSpace straight = space_of(taped, End::rear);
+  const Stand tilted = straight.uneven(H0 - 0.03, H0 + 0.03).value();
+  EXPECT_NEAR(tilted.wheel.centre.z, straight.at(H0).wheel.centre.z + 0.03, 1e-3);
+  EXPECT_NEAR(std::asin(tilted.wheel.outward.z), turned, 1e-3);
+  // A wheel of its own asks nobody.
+  const EndSpace front = space_of(test::pickup_with_joints(), End::front);
+  const double at = front.surveyed_height() - 0.02;
+  EXPECT_EQ(front.uneven(at, at + 0.05)->wheel.centre, front.at(at).wheel.centre);
+}
+
 TEST(EndSpace, AllAtOnceIsTheSameAsOneByOne) {
   for (const Build* b : {&test::pickup_with_joints(), &test::demo_whole()}) {
     const EndSpace space = space_of(*b, End::front);

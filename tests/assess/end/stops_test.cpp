@@ -174,12 +174,12 @@ TEST(Brakes, TheFrontDivesByWhatTheRearGives) {
   };
   const auto half = dive_of(b);
   ASSERT_TRUE(half);
-  EXPECT_GT((*half)[0], 0.010);
-  EXPECT_LT((*half)[0], 0.050);
+  EXPECT_GT(half->sinks, 0.010);
+  EXPECT_LT(half->sinks, 0.050);
   b.variant().brief.braking = 1;
   const auto whole = dive_of(b);
-  EXPECT_NEAR((*whole)[0], 2 * (*half)[0], 1e-9);
-  EXPECT_NEAR((*whole)[1], 2 * (*half)[1], 1e-9);
+  EXPECT_NEAR(whole->sinks, 2 * half->sinks, 1e-9);
+  EXPECT_NEAR(whole->rises, 2 * half->rises, 1e-9);
   // So hard that the front has no bump left: told.
   EXPECT_EQ(finding(assessed(test::demo_build()), "dives_onto_stop"), nullptr);
   b.variant().brief.braking = 1.5;
@@ -187,6 +187,25 @@ TEST(Brakes, TheFrontDivesByWhatTheRearGives) {
   EXPECT_NE(finding(assessed(b), "dives_onto_stop"), nullptr);
   b.body.wheelbase.reset();
   EXPECT_FALSE(dive_of(b));
+}
+
+TEST(Brakes, JointsTakeWhatTheirContactsMoveForward) {
+  const auto dive_of = [](const Build& build) {
+    const auto ends = ends_of(build);
+    return roll(build, ends, {*ends[0].road, *ends[1].road}, 0)->dive.value();
+  };
+  const Dive bare = dive_of(test::read_once(test::pickup_with_joints()));
+  EXPECT_FALSE(bare.by_joints[0] || bare.by_joints[1]) << "nobody knows";
+  Build b = test::pickup_with_joints();
+  const Dive solved = dive_of(b);
+  ASSERT_TRUE(solved.by_joints[0] && solved.by_joints[1]);
+  EXPECT_LT(std::abs(*solved.by_joints[0]), 1);
+  // Its upper arm's rear joint lower, the front's contact moves forward more as it goes up: it dives less.
+  for (build::HardPoint& p : b.ends[0].points.own().left)
+    if (p.name == "upper_rear") p.z -= 0.02;
+  const Dive against = dive_of(b);
+  EXPECT_GT(*against.by_joints[0], *solved.by_joints[0]);
+  EXPECT_LT(against.sinks, solved.sinks);
 }
 
 } // namespace

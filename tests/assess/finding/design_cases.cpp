@@ -2,6 +2,8 @@
 #include "assess/finding/case.h"
 
 #include "assess/asked.h"
+#include "assess/assess.h"
+#include "assess/interference/near_at.h"
 #include "assess/motion/geometry_of.h"
 #include "motion/linkage/corner.h"
 
@@ -113,6 +115,35 @@ Change near_front(build::ObstacleShape shape, const std::function<void(build::Ob
   };
 }
 const std::function<void(build::Obstacle&)> as_it_stands = [](build::Obstacle&) {};
+/// A solid axle in front, and a box beside the top of its tyres. @param room  m left with both wheels fully up
+Change beside_rolling_axle(double room) {
+  return joints(build::Layout::axle_parallel_links, [=](Build& b) {
+    build::Obstacle o;
+    o.name = "rail", o.shape = build::ObstacleShape::box;
+    o.x = 0, o.y = 0.3, o.size_x = 0.3, o.size_y = 0.02, o.size_z = 0.04;
+    o.z = 0.62 + b.variant().brief.bump_travel;
+    b.ends[0].obstacles = {};
+    b.ends[0].obstacles.push_back(o);
+    const Assessment before = assess(b, case_shelf());
+    const double full = *before.ends[0]->fitted.road - b.variant().brief.bump_travel;
+    for (const NearAt& gap : near_uneven(before.ends[0], full, full))
+      if (gap.mover == Mover::tyre && gap.near.name == "rail") b.ends[0].obstacles[0].y += gap.gap.apart - room;
+  });
+}
+/// Joined sides under an uneven load, and something over the left front tyre. @param room  m more than is wanted, level
+Change leaning(double room) {
+  return [=](Build& b) {
+    for (auto& fit : b.variant().fit)
+      fit.sides = build::Sides::joined;
+    for (auto& end : b.ends)
+      end.corners[0].mass.values = {500};
+    build::Obstacle o;
+    o.name = "liner", o.shape = build::ObstacleShape::gap;
+    o.gap = b.variant().brief.rooms.tyre + room;
+    o.gap_height = assess(b, case_shelf()).ends[0]->fitted.road;
+    b.ends[0].obstacles.push_back(o);
+  };
+}
 /// The demo's underside and what it has to get over.
 Change over_the_ground(const Change& then) {
   return [=](Build& b) {
@@ -414,6 +445,14 @@ std::vector<Case> design_cases() {
       {"steers_over_bumps", joints(wishbones, [](Build& b) { joint(b, "rod_outer").z += 0.05; }), joints(wishbones)},
       {"tilted_in_roll", joints(build::Layout::axle_parallel_links, turned(0.19)),
        joints(build::Layout::axle_parallel_links)},
+      {"crooked_at_lock",
+       joints(wishbones,
+              [](Build& b) {
+                b.ends[0].points.own().spring_foot = build::Carrier::upright;
+                b.ends[0].points.own().lock = 0.6;
+                joint(b, "spring_foot").y -= 0.08; // so far from what the wheel steers about
+              }),
+       joints(wishbones, [](Build& b) { b.ends[0].points.own().lock = 0.6; })},
       {"sides_move_differently",
        joints(wishbones,
               [](Build& b) {
@@ -456,6 +495,8 @@ std::vector<Case> design_cases() {
          b.variant().fit[0].wheel = "355/80R24 14 ET0";
        },
        [](Build& b) { b.ends[0].arch.lip_outward = 0.08; }},
+      {"touches_one_wheel_up", beside_rolling_axle(0.004), beside_rolling_axle(0.04)},
+      {"near_in_standing_lean", leaning(0.001), leaning(0.06)},
       {"meets_ground", over_the_ground(as_it_is), over_the_ground([](Build& b) {
          for (auto& g : b.variant().brief.grounds)
            for (auto& p : g.points)

@@ -45,6 +45,39 @@ TEST(ClearanceMap, SaysAtEveryPlaceWhatIsNearestThere) {
   }
 }
 
+TEST(NearUneven, LevelItIsWhatIsNearLevel) {
+  for (const Build* b : {&test::demo_whole(), &test::pickup_whole()})
+    for (const End e : build::both_ends) {
+      const AnsweredEnd end = end_of(*b, e);
+      const double H = *end->fitted.road;
+      const auto even = near_uneven(end, H, H), level = near_at(end, H, 0);
+      ASSERT_FALSE(even.empty());
+      for (const NearAt& gap : even)
+        for (const NearAt& other : level)
+          if (gap.mover == other.mover && gap.near == other.near) {
+            EXPECT_NEAR(gap.gap.apart, other.gap.apart, 1e-9) << say(gap.near.told());
+          }
+    }
+}
+
+TEST(NearUneven, OfWhatLiesAtBothSidesTheNearerAndTheSidesChangePlaces) {
+  const AnsweredEnd end = end_of(test::pickup_whole(), End::rear);
+  const double H = *end->fitted.road;
+  const auto left_up = near_uneven(end, H - 0.03, H + 0.01), right_up = near_uneven(end, H + 0.01, H - 0.03);
+  ASSERT_EQ(left_up.size(), right_up.size());
+  int tyres = 0;
+  for (const NearAt& gap : left_up) {
+    if (gap.near.right) continue;
+    const auto other = std::find_if(right_up.begin(), right_up.end(),
+                                    [&](const NearAt& o) { return o.mover == gap.mover && o.near == gap.near; });
+    ASSERT_NE(other, right_up.end());
+    if (gap.mover != Mover::tyre) continue;
+    EXPECT_NEAR(gap.gap.apart, other->gap.apart, 1e-4) << say(gap.near.told());
+    ++tyres;
+  }
+  EXPECT_GT(tyres, 0);
+}
+
 TEST(ClearanceMap, StopsWhenAsked) {
   const AnsweredEnd end = end_of(test::demo_whole(), End::front);
   const std::stop_token stop = test::stopped();

@@ -64,6 +64,29 @@ TEST(Alignment, TheArmsTurnIsTheTilt) {
   EXPECT_NEAR(a.at(down).tilt, std::abs(turn_at(down) - turn_at(a.straight_at)), 0.1 * degree);
 }
 
+TEST(Alignment, ABagOnTheUprightSteersWithIt) {
+  Build build = straight_pickup();
+  const auto locked = [&] {
+    const FittedEnd end = fitted_end(build, test::demo_shelf(), End::front);
+    const auto given = end_given(build, test::demo_shelf(), End::front);
+    return aligned_at_lock(*given.motion(), end.model.alignment.value(), *end.road);
+  };
+  EXPECT_FALSE(locked()) << "it stands on an arm, which does not steer";
+  build.ends[0].points.own().spring_foot = build::Carrier::upright;
+  ASSERT_TRUE(locked());
+  // Its foot goes round the line the wheel steers about: a chord of that circle.
+  const auto given = end_given(build, test::demo_shelf(), End::front);
+  const motion::Geometry& g = given.motion()->joints->side[0];
+  const motion::Point low = *g.at(motion::Joint::lower_outer), up = *g.at(motion::Joint::upper_outer),
+                      foot = *g.at(motion::Joint::spring_foot);
+  const motion::Point axis = space::unit(up - low), from = foot - low;
+  const double round = space::length(from - space::dot(from, axis) * axis);
+  const double lock = *std::as_const(build).ends[0].points->lock;
+  EXPECT_NEAR(locked()->offset, 2 * round * std::sin(lock / 2), 0.15 * round) << round;
+  build.ends[0].points.own().lock.reset();
+  EXPECT_FALSE(locked()) << "nobody said how far it steers";
+}
+
 TEST(Alignment, LimitsAreTheCardsElseUsual) {
   air::BagCard card;
   card.kind = air::BagKind::double_bellows;

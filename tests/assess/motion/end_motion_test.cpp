@@ -105,6 +105,55 @@ TEST(EndMotion, ADesignThatMovesASeatMovesTheCurve) {
               after - before, 1e-3);
 }
 
+TEST(EndMotion, AContactMovesSquareToTheLineToWhatItTurnsAbout) {
+  // A trailing arm turns about one line: the contact goes along the circle about that.
+  const Build build = on_joints(Layout::trailing_arm);
+  const EndMotion motion = motion_of(build);
+  const motion::Geometry& g = motion.joints->side[0];
+  const auto at = [&](const char* name) {
+    for (const motion::JointRow& row : motion::joints_of(g.shape))
+      if (motion::key_of(row.joint) == std::string(name)) return *g.at(row.joint);
+    throw std::runtime_error(name);
+  };
+  const motion::Point inner = at("hinge_inner"), outer = at("hinge_outer"), hub = at("wheel_centre");
+  const motion::Point axis = space::unit(outer - inner), arm = motion::Point{hub.x, hub.y, 0} - inner;
+  const motion::Point goes = space::cross(axis, arm);
+  EXPECT_NEAR(motion.contact_forward(motion.surveyed_height).value(), goes.x / goes.z, 0.02);
+  EXPECT_FALSE(motion.contact_forward(2));
+  EXPECT_FALSE(motion_of(test::demo_build()).contact_forward(0.37)) << "nobody measured joints there";
+}
+
+TEST(EndMotion, ATapedSeatDistanceAndJointsCountByHowSureTheyAre) {
+  Build build = on_joints(Layout::double_wishbone);
+  const EndMotion by_joints = motion_of(build);
+  const double apart = by_joints.seats_by_joints.value();
+  EXPECT_FALSE(by_joints.seats_combined);
+  const auto length = [](const EndMotion& m) { return m.spring->read(m.surveyed_height).value; };
+  EXPECT_NEAR(length(by_joints), apart, 1e-5);
+  for (const double off : {-0.006, 0.004}) {
+    build.ends[0].spring_length.values = {apart + off};
+    const double point = build.doubts.point, tape = build.doubts.tape;
+    const double share = 2 * point * point / (2 * point * point + tape * tape);
+    const EndMotion both = motion_of(build);
+    EXPECT_TRUE(both.seats_combined);
+    EXPECT_EQ(both.seats_by_joints, apart);
+    EXPECT_NEAR(length(both), apart + share * off, 2e-5);
+    // Taped four times it counts four times.
+    build.ends[0].spring_length.values = {apart + off, apart + off, apart + off, apart + off};
+    const double surer = 2 * point * point / (2 * point * point + tape * tape / 4);
+    EXPECT_NEAR(length(motion_of(build)), apart + surer * off, 2e-5);
+  }
+  // So far off one of them is wrong, and which nobody knows: the joints stand, and it is said.
+  build.ends[0].spring_length.values = {apart + 0.04};
+  EXPECT_NEAR(length(motion_of(build)), apart, 1e-5);
+  EXPECT_NE(finding(assess(build, test::demo_shelf()), "joints_against_tape"), nullptr);
+  // A sheet is the tape already.
+  build.ends[0].spring_length.values = {apart + 0.004};
+  for (int i = 0; i < 7; ++i)
+    build.ends[0].cycle.push_back({0.33 + 0.015 * i, 0.19 + 0.7 * (0.015 * i - 0.049), {}, {}, {}, {}, {}});
+  EXPECT_FALSE(motion_of(build).seats_combined);
+}
+
 TEST(EndMotion, WhatIsWrongNamesItsJointAndLeavesTheRestStanding) {
   Build build = on_joints(Layout::double_wishbone);
   joint(build, "upper_outer").x = 5; // typed in millimetres too far, or as metres

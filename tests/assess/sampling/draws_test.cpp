@@ -49,10 +49,18 @@ TEST(DrawnCar, LiesOffByWhatItsDrawSays) {
   std::vector<double> off(inputs.size(), 0.0);
   for (std::size_t i = 0; i < inputs.size(); ++i)
     if (inputs[i].what != Doubted::reading && inputs[i].what != Doubted::stand_in &&
-        inputs[i].what != Doubted::curvature && inputs[i].what != Doubted::damper_curvature)
+        inputs[i].what != Doubted::curvature && inputs[i].what != Doubted::damper_curvature &&
+        inputs[i].what != Doubted::tyre_size)
       off[i] = 0.01 * static_cast<double>(i);
   const DrawnCar car = drawn_car(build, inputs, off);
   EXPECT_EQ(car.build, build) << "no reading lies off";
+  for (std::size_t i = 0; i < inputs.size(); ++i)
+    if (inputs[i].what == Doubted::tyre_size) {
+      std::vector<double> larger(inputs.size(), 0.0);
+      larger[i] = 0.003;
+      EXPECT_NEAR(drawn_car(build, inputs, larger).build.variant().brief.rooms.tyre_growth,
+                  build.variant().brief.rooms.tyre_growth + 0.003, 1e-12);
+    }
   for (std::size_t i = 0; i < inputs.size(); ++i) {
     const std::size_t e = build::at(inputs[i].end);
     if (inputs[i].what == Doubted::bag_card) {

@@ -168,11 +168,16 @@ TEST(DoubtInputs, KnowWhatTheAirKitsCardsSay) {
 TEST(DoubtInputs, OfAnotherCarAreLessSure) {
   build::Build build = test::demo_whole();
   const double before = input(doubt_inputs(build, test::demo_shelf()), "front.track_m")->own;
+  build.origin.own().car = "Sorrel Wayfare estate";
   build.origin.own().taken.push_back({"front.track_m", "", {}});
   const auto all = doubt_inputs(build, test::demo_shelf());
   EXPECT_TRUE(input(all, "front.track_m")->another_car);
   EXPECT_NEAR(input(all, "front.track_m")->own, build.doubts.other_car * before, 1e-12);
   EXPECT_FALSE(input(all, "rear.track_m")->another_car);
+  // A usual figure is no car's: as sure as an estimate.
+  build.origin.own().car.clear();
+  const auto usual = doubt_inputs(build, test::demo_shelf());
+  EXPECT_NEAR(input(usual, "front.track_m")->own, build.doubts.estimate * input(usual, "front.track_m")->value, 1e-12);
 }
 
 } // namespace

@@ -155,8 +155,7 @@ QString KitPage::figures_text() const {
       return doubt ? sure(s, answer) : seconds(s);
     };
     if (lifts) {
-      line(tr("lifts from a full tank, %1").arg(load),
-           (lifts->more ? tr("%1 or more") : QString("%1")).arg(lifts->lifts));
+      line(tr("lifts per tank, %1").arg(load), (lifts->more ? tr("%1 or more") : QString("%1")).arg(lifts->lifts));
       if (lifts->first) line(tr("the first takes"), maybe_sure(lifts->first, "air.rise"));
       line(tr("air a lift"), grams(lifts->air));
       if (!lifts->first)
@@ -165,7 +164,7 @@ QString KitPage::figures_text() const {
     } else
       trouble(lifts.error());
     if (ready)
-      line(ready->by_shop ? tr("full again after one, by shop air") : tr("full again after one"),
+      line(ready->by_shop ? tr("refill after one, by shop air") : tr("refill after one"),
            maybe_sure(ready->time, "air.ready"));
     else
       trouble(ready.error());

@@ -37,7 +37,7 @@ LiftPage::LiftPage(Desk& desk, QWidget* parent)
   line->addWidget(from_);
   line->addWidget(new PlainLabel("→", this));
   line->addWidget(to_);
-  button(line, tr("Turn round"), "turn_round", [this] {
+  button(line, tr("Reverse"), "turn_round", [this] {
     show_move(static_cast<std::size_t>(to_->currentIndex()), static_cast<std::size_t>(from_->currentIndex()));
   });
   auto* order = new ChoiceBox(desk, "@.air.order", tr("Order of corners"), rows_of(build::MoveOrder{}), this);

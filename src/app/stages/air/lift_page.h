@@ -17,6 +17,7 @@ class LiftPage : public Page {
   Q_OBJECT
 public:
   explicit LiftPage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   [[nodiscard]] RunView* run() const { return run_; }
   /// The move that is shown; none while it is worked out or can't be.
   [[nodiscard]] const assess::Lift* lift() { return answer_.last(); }

@@ -52,7 +52,7 @@ TimeAxis LiftPlot::time() const {
 
 QString LiftPlot::described() const {
   if (!lift_) return why_;
-  QString out = lift_->arrived ? tr("There after %1.").arg(shown_sure(desk_, *lift_->arrived, Kind::time, "air.rise"))
+  QString out = lift_->arrived ? tr("Reached after %1.").arg(shown_sure(desk_, *lift_->arrived, Kind::time, "air.rise"))
                                : tr("It does not get there.");
   for (std::size_t c = 0; c < 4; ++c)
     out += " " + tr("%1 from %2 to %3.")
@@ -138,7 +138,7 @@ void LiftPlot::paint_ground(QPainter& painter) const {
   painter.setPen(t.ink);
   painter.setFont(look.font(TextSize::normal, true));
   draw_line(painter, {p.left(), head - look.px(4), p.width(), double(look.px(18))}, Qt::AlignLeft | Qt::AlignVCenter,
-            lift_->arrived ? tr("there after %1").arg(shown_sure(desk_, *lift_->arrived, Kind::time, "air.rise"))
+            lift_->arrived ? tr("reached after %1").arg(shown_sure(desk_, *lift_->arrived, Kind::time, "air.rise"))
                            : tr("it does not get there: %1 lacks %2")
                                  .arg(lift_->stuck.empty() ? tr("the car") : tr(lift_->stuck.c_str()),
                                       desk_.shown(std::abs(lift_->short_by), Kind::length)));

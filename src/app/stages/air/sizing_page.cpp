@@ -21,10 +21,10 @@ SizingPage::SizingPage(Desk& desk, QWidget* parent)
   keep_up(answer_);
   fields(row(column()), "@.brief.air.",
          {{"rise_s", tr("rises within")},
-          {"lifts", tr("lifts from full")},
-          {"ready_s", tr("full again within")},
+          {"lifts", tr("lifts per tank")},
+          {"ready_s", tr("refill within")},
           {"current_a", tr("draws at most")},
-          {"sound_db", tr("sound at most")},
+          {"sound_db", tr("noise at most")},
           {"room_m3", tr("room at most")}});
   run_ = new RunRow(desk_, answer_, "find_kits", tr("Find kits"), this);
   take_ = button(run_->row(), tr("Go on with it as a variant"), "take_kit", [this] {

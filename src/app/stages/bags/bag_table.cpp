@@ -13,6 +13,7 @@
 #include <QStyledItemDelegate>
 
 #include <cmath>
+#include <utility>
 
 namespace mavrel::app {
 
@@ -149,6 +150,8 @@ int BagModel::columnCount(const QModelIndex& parent) const {
 void BagModel::refresh(bool stay) {
   std::vector<BagVerdict> now = verdicts_of(desk_);
   assess::sort_verdicts(now, order_);
+  const bool at_road = now.empty() || now.front().road_height.has_value();
+  const bool elsewhere = std::exchange(at_road_, at_road) != at_road;
   if (stay && now.size() == verdicts_.size())
     std::stable_sort(now.begin(), now.end(), [this](const BagVerdict& a, const BagVerdict& b) {
       return row_of(a.bag) < row_of(b.bag); // one that is new goes first
@@ -163,7 +166,7 @@ void BagModel::refresh(bool stay) {
   verdicts_ = std::move(now);
   if (!verdicts_.empty()) emit dataChanged(index(0, 0), index(rowCount() - 1, column_count - 1));
   const auto heads = std::pair(desk_.height_range(), desk_.prefs());
-  if (heads == heads_) return;
+  if (heads == heads_ && !elsewhere) return;
   heads_ = heads;
   emit headerDataChanged(Qt::Horizontal, 0, column_count - 1);
 }
@@ -238,6 +241,8 @@ QVariant BagModel::headerData(int section, Qt::Orientation orientation, int role
     if (section == window)
       return tr(
           "Sort by lowest reach. Outline: where it may stand. Filled: where it may be driven. Ticks: the presets.");
+    if ((section == frequency || section == pressure) && !at_road_)
+      return tr("At the height it stands at now: no road height is set yet. Click to sort by this.");
     if (section == frequency) return tr("At road height, with the tyre in series. Click to sort by this.");
     if (section == pressure) return tr("At road height, on the heavier side. Click to sort by this.");
     return tr("Click to sort by this.");
@@ -253,9 +258,9 @@ QVariant BagModel::headerData(int section, Qt::Orientation orientation, int role
   case window:
     return tr("reach and road, %1 to %2").arg(number_of(low, Kind::length, prefs), desk_.shown(high, Kind::length));
   case frequency:
-    return tr("ride %1").arg(unit(Kind::frequency));
+    return (at_road_ ? tr("ride %1") : tr("ride now %1")).arg(unit(Kind::frequency));
   case pressure:
-    return tr("road %1").arg(unit(Kind::pressure));
+    return (at_road_ ? tr("road %1") : tr("now %1")).arg(unit(Kind::pressure));
   case diameter:
     return tr("over all %1").arg(unit(Kind::length));
   case verdict:

@@ -32,7 +32,8 @@ private:
   Desk& desk_;
   assess::BagOrder order_ = assess::BagOrder::best;
   std::pair<std::pair<double, double>, UnitPrefs> heads_; // what the headings say
-  std::vector<assess::BagVerdict> verdicts_;              // what the rows show, changed only while the model resets
+  bool at_road_ = true; // figures are of road height; else of where it stands now, none being wished for
+  std::vector<assess::BagVerdict> verdicts_; // what the rows show, changed only while the model resets
 };
 
 class BagTable : public QTableView {

@@ -21,6 +21,7 @@ class BagsStage : public StagePage {
   Q_OBJECT
 public:
   explicit BagsStage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   [[nodiscard]] std::optional<std::pair<int, int>> band() const override;
   [[nodiscard]] bool reads_across() const override;
   void reserve_right(int px) override;

@@ -92,14 +92,14 @@ BookSync::Answer BookSync::answer(const Given& given, const RunControl& control)
     std::vector<Argument> args{number(synced->taken), number(synced->same), number(synced->gone)};
     const bool anew = synced->rebuilt || given.remade;
     if (synced->problems.empty())
-      return Message{anew ? words("{0} builds read, {1} as they were, {2} gone. The book was damaged and is made anew "
+      return Message{anew ? words("{0} builds read, {1} as they were, {2} gone. The book was damaged and is made again "
                                   "from the builds.")
                           : words("{0} builds read, {1} as they were, {2} gone."),
                      args};
     args.push_back(number(static_cast<int>(synced->problems.size())));
     args.push_back(synced->problems.front().what);
     return Message{
-        anew ? words("{0} builds read, {1} as they were, {2} gone. The book was damaged and is made anew from "
+        anew ? words("{0} builds read, {1} as they were, {2} gone. The book was damaged and is made again from "
                      "the builds. {3} could not be read, the first: {4}")
              : words("{0} builds read, {1} as they were, {2} gone. {3} could not be read, the first: {4}"),
         args};
@@ -144,7 +144,7 @@ BookPage::BookPage(Desk& desk, QWidget* parent)
   auto* foot = row(all);
   foot->addStretch(1);
   open_ = button(foot, tr("Open it"), "book_open", [this] { open(); });
-  begin_ = button(foot, tr("Begin a car from it"), "book_begin", [this] { begin_from(); });
+  begin_ = button(foot, tr("Start a car from it"), "book_begin", [this] { begin_from(); });
   folder_->setText(at_home(settings().value("book/folder").toString()));
   sync_.set_moved([this] { summary_->setText(tr("The builds are read: %1 %").arg(qRound(sync_.done() * 100))); });
   typed_.setSingleShot(true);
@@ -238,7 +238,7 @@ void BookPage::synced() {
   refresh();
 }
 
-/// What was looked for came in. A book whose file was put aside is made anew by itself: its builds are all it takes.
+/// What was looked for came in. A book whose file was put aside is made again by itself: its builds are all it takes.
 void BookPage::came() {
   const BookQuestion::Found* found = found_.value();
   if (found && found->was_rebuilt && !folder_->text().trimmed().isEmpty() && !sync_.was_asked())
@@ -359,7 +359,7 @@ QString BookPage::about_alike(const std::string& platform) {
               ? tr("Work took %1, from %2 to %3.")
                     .arg(desk_.shown(alike->mean, Kind::hours, 0), desk_.shown(alike->least, Kind::hours, 0),
                          desk_.shown(alike->most, Kind::hours, 0))
-              : tr("Nobody noted what the work took.");
+              : tr("Nobody noted how long the work took.");
   told += "<br>";
   if (!alike->bags.empty()) told += "<br>" + tr("Bags") + "<br>";
   for (const auto& bags : alike->bags)
@@ -393,7 +393,7 @@ void BookPage::begin_from() {
   if (!desk_.document().may_close() && !app::ask(this, tr("Unsaved work"),
                                                  tr("“%1” has changes that are in no file. They would be lost.")
                                                      .arg(QString::fromStdString(desk_.build().job.car)),
-                                                 tr("Begin all the same")))
+                                                 tr("Start anyway")))
     return;
   const std::string today = work::day_text(clock_now().day);
   desk_.document().put(assess::begun_from(*earlier, file, today), {}, false);

@@ -9,6 +9,7 @@
 #include <QComboBox>
 #include <QGridLayout>
 #include <QLabel>
+#include <QLocale>
 #include <QPushButton>
 #include <QStyle>
 #include <QToolButton>
@@ -36,6 +37,18 @@ std::vector<UseChoice> use_choices() {
       out.push_back({use.value, ParkedHow::held, BriefPanel::tr("parked, held"), use.key});
   }
   return out;
+}
+
+/// `↓62, 2 7/16″, 3.4 f`: against how it stood when it was surveyed, in mm, inches and fingers, as people say it.
+QString change_words(Desk& desk, double by) {
+  const double far = std::abs(by);
+  if (far < 5e-4) return BriefPanel::tr("as it stood");
+  UnitPrefs inches = desk.prefs();
+  inches.length = LengthUnit::inch;
+  return QString("%1%2, %3″, %4 f")
+      .arg(by < 0 ? "↓" : "↑", QLocale().toString(std::lround(far * 1000)),
+           QString::fromStdString(show_parts(far, Kind::length, inches).number),
+           QLocale().toString(far / desk.prefs().finger, 'f', 1));
 }
 
 } // namespace
@@ -81,6 +94,8 @@ void BriefPanel::build_rows() {
       grid()->addWidget(new Field(desk(), path + "." + build::key_of(end), {}, this), row, column++);
       heights_.push_back(quiet_label());
       grid()->addWidget(heights_.back(), row, column++);
+      heights_.back()->setToolTip(
+          tr("Below: how far from where it stood when it was surveyed, in mm, inches, fingers."));
     }
     auto* remove =
         remover([this, i] { return QString::fromStdString(desk().build().variant().brief.presets.at(i).name); });
@@ -128,8 +143,10 @@ void BriefPanel::refresh_rows() {
       continue;
     }
     const bool fine = presets[p]->stands(desk().build().variant().brief.presets[p].use);
-    heights_[i]->setText(fine ? tr("= %1").arg(desk().shown(presets[p]->height, Kind::length))
-                              : tr("= %1, outside").arg(desk().shown(presets[p]->height, Kind::length)));
+    const QString height = desk().shown(presets[p]->height, Kind::length);
+    const auto& stood = a.end(static_cast<End>(i % 2)).surveyed_height;
+    heights_[i]->setText((fine ? tr("= %1") : tr("= %1, outside")).arg(height) +
+                         (stood ? '\n' + change_words(desk(), presets[p]->height - *stood) : QString()));
     heights_[i]->setProperty("wrong", !fine);
     heights_[i]->style()->polish(heights_[i]);
   }

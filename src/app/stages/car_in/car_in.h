@@ -15,6 +15,7 @@ class CarInStage : public StagePage {
   Q_OBJECT
 public:
   explicit CarInStage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   void reserve_right(int px) override;
   bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override {

@@ -20,8 +20,16 @@ CareStage::CareStage(Desk& desk, QWidget* parent) : PagedStage(desk, parent) {
   set_home(use_page);
 }
 
+/// `care:drain` is a task that comes round.
+bool CareStage::go_to(const QString& path) {
+  if (!path.startsWith("care:")) return PagedStage::go_to(path);
+  show_page(due_page);
+  due_->hold(path.mid(5).toStdString());
+  return true;
+}
+
 bool CareStage::owns(const QString& path) const {
-  return path.startsWith("care.") || path.startsWith("origin.");
+  return path.startsWith("care.") || path.startsWith("care:") || path.startsWith("origin.");
 }
 
 std::vector<Command> CareStage::commands() {

@@ -14,6 +14,7 @@ class CareStage : public PagedStage {
 public:
   explicit CareStage(Desk& desk, QWidget* parent = nullptr);
   [[nodiscard]] bool owns(const QString& path) const override;
+  bool go_to(const QString& path) override;
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;
   /// What is overdue when a car is opened, as a sentence; empty: nothing is.

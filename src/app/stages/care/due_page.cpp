@@ -27,7 +27,7 @@ DuePage::DuePage(Desk& desk, QWidget* parent)
   column()->addWidget(years_, 7);
   says_ = small_words("care_says");
   column()->addWidget(says_);
-  list_ = table("care_due", tr("What comes round"), {tr("task"), tr("due"), tr("last done"), tr("why then")});
+  list_ = table("care_due", tr("What is due again"), {tr("task"), tr("due"), tr("last done"), tr("why then")});
   list_->setMinimumHeight(desk_.look().px(120));
   list_->stretch(3);
   column()->addWidget(list_, 5);

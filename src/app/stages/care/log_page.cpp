@@ -196,7 +196,7 @@ LogPage::LogPage(Desk& desk, QWidget* parent) : Page(desk, parent), entry_(new L
     if (!from.isEmpty()) read_table(from);
   });
   foot->addStretch(1);
-  remove_ = button(foot, tr("Strike out"), "log_remove", [this] { remove(); });
+  remove_ = button(foot, tr("Remove"), "log_remove", [this] { remove(); });
   column()->addWidget(entry_);
 }
 
@@ -225,7 +225,7 @@ bool LogPage::go_to(const QString& path) {
 
 void LogPage::remove() {
   if (const auto row = list_->held(); row && *row < shown_.size())
-    desk_.remove_entry(tr("Strike out of the log"), QString("care.log.%1").arg(shown_[*row]));
+    desk_.remove_entry(tr("Remove from the log"), QString("care.log.%1").arg(shown_[*row]));
 }
 
 void LogPage::fill() {

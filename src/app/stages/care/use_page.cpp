@@ -70,8 +70,8 @@ void CarePanel::build_rows() {
   switch (what_) {
   case What::use: {
     put("care.from", tr("on the road since"), 0, 0);
-    put("care.distance_year_m", tr("driven a year"), 0, 1);
-    put("care.soon_s", tr("told ahead by"), 0, 2);
+    put("care.distance_year_m", tr("driven per year"), 0, 1);
+    put("care.soon_s", tr("warn ahead by"), 0, 2);
     put("care.winter_temperature_k", tr("coldest month, mean"), 1, 0);
     put("care.winter_humidity", tr("its humidity"), 1, 1);
     put("care.summer_temperature_k", tr("warmest month, mean"), 1, 2);
@@ -210,10 +210,14 @@ void UsePage::fill() {
   const Tokens& t = desk_.look().tokens();
   const auto& given = desk_.assessment().care.given();
   taken_box_->setVisible(!given.taken.empty());
-  from_words_->setText(
-      tr("This build was begun from %1 %2. These figures are still that car’s: measuring one here takes it off "
-         "the list by itself.")
-          .arg(QString::fromStdString(given.from_car), QString::fromStdString(given.from_number)));
+  if (given.from_car.empty() && given.from_number.empty())
+    from_words_->setText(tr("This build was begun from what such a car usually is. These figures are still usual ones: "
+                            "measuring one here takes it off the list by itself."));
+  else
+    from_words_->setText(
+        tr("This build was begun from %1 %2. These figures are still that car’s: measuring one here takes it off "
+           "the list by itself.")
+            .arg(QString::fromStdString(given.from_car), QString::fromStdString(given.from_number)));
   taken_->fill(given.taken.size(), [&](std::size_t r, ListTable::Row& row) {
     row.words(desk_.words_of(given.taken[r].name), t.ink).words(tr("not measured"), t.caution);
   });

@@ -17,6 +17,7 @@ class ClearanceStage : public PagedStage {
 public:
   // Pages: 0 near the wheel, 1 what would fit, 2 the ground, 3 the window.
   explicit ClearanceStage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   bool go_to(const QString& path) override;
   [[nodiscard]] bool owns(const QString& path) const override;
   [[nodiscard]] std::vector<Command> commands() override;

@@ -128,6 +128,8 @@ void DoubtPage::go_to_reading() {
     return desk_.tell(tr("That is the bag’s card: a bench test on Bags makes another."));
   if (in.what == assess::Doubted::curvature || in.what == assess::Doubted::damper_curvature)
     return emit desk_.went_to("swing", QString::fromStdString(in.path));
+  if (in.what == assess::Doubted::tyre_size)
+    return desk_.tell(tr("No tape tells it before they are fitted: turn the wheels by hand then, and look all round."));
   if (in.what != assess::Doubted::reading && in.what != assess::Doubted::stand_in)
     return desk_.tell(tr("That is what the part’s card says: a move timed on Proving tells it of this car."));
   const QString path = QString::fromStdString(in.path);

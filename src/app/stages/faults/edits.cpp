@@ -11,13 +11,13 @@ bool add_finding(Desk& desk, const assess::FaultFinding& finding) {
 }
 
 void strike_finding(Desk& desk, std::size_t note) {
-  desk.remove_entry(Desk::tr("Strike a finding out"), QString("faults.findings.%1").arg(note));
+  desk.remove_entry(Desk::tr("Remove a finding"), QString("faults.findings.%1").arg(note));
 }
 
 void strike_all_findings(Desk& desk) {
   build::Build build = desk.build();
   build.faults.own() = {};
-  desk.edit(Desk::tr("Begin a new diagnosis"), std::move(build));
+  desk.edit(Desk::tr("Start a new diagnosis"), std::move(build));
 }
 
 void set_nothing_else(Desk& desk, bool nothing_else) {

@@ -28,7 +28,7 @@ using namespace assess;
 FindingBox::FindingBox(Desk& desk, QWidget* parent)
     : QWidget(parent), desk_(desk), sign_(new QComboBox(this)), where_(new QComboBox(this)),
       figure_(new QLineEdit(this)), yes_(new QPushButton(tr("Yes"), this)), no_(new QPushButton(tr("No"), this)),
-      never_(new QPushButton(tr("Never"), this)), second_hand_(new QCheckBox(tr("at second hand"), this)) {
+      never_(new QPushButton(tr("Never"), this)), second_hand_(new QCheckBox(tr("heard, not seen"), this)) {
   auto* row = new QHBoxLayout(this);
   row->setContentsMargins(0, 0, 0, 0);
   row->setSpacing(desk_.look().unit());
@@ -133,7 +133,7 @@ FindPage::FindPage(Desk& desk, QWidget* parent)
     : Page(desk, parent), box_(new FindingBox(desk, this)),
       nothing_else_(new QCheckBox(tr("nothing else noticed"), this)), course_(new CourseView(desk, this)),
       by_(new QComboBox(this)), to_log_(new QCheckBox(tr("log"), this)),
-      to_plan_(new QCheckBox(tr("plan its mend"), this)), to_count_(new QCheckBox(tr("count it"), this)) {
+      to_plan_(new QCheckBox(tr("plan its repair"), this)), to_count_(new QCheckBox(tr("count it"), this)) {
   summary_ = words("fault_summary", TextSize::normal);
   column()->addWidget(summary_);
   column()->addWidget(box_);
@@ -164,10 +164,10 @@ void FindPage::make_head() {
   })->setToolTip(tr("What Proving and the log have read"));
   link_ = button(head, tr("Read the link"), "take_from_link", [this] { take_from_link(); });
   link_->setToolTip(tr("What the linked car reads at road height"));
-  strike_ = button(head, tr("Strike out"), "strike_finding", [this] {
+  strike_ = button(head, tr("Remove"), "strike_finding", [this] {
     if (const auto place = course_->picked()) strike_finding(desk_, *place);
   });
-  button(head, tr("Begin anew"), "begin_anew", [this] { strike_all_findings(desk_); });
+  button(head, tr("Start over"), "start_over", [this] { strike_all_findings(desk_); });
 }
 
 void FindPage::make_lists() {
@@ -261,7 +261,7 @@ void FindPage::keep() {
     asked.plan = to_plan_->isChecked();
     asked.count = to_count_->isChecked();
     if (keep_found(desk_, asked))
-      desk_.tell(tr("Kept: %1. The findings stay until you begin anew.").arg(desk_.words_of(fault_words(set))));
+      desk_.tell(tr("Kept: %1. The findings stay until you start over.").arg(desk_.words_of(fault_words(set))));
     return;
   }
 }
@@ -388,7 +388,7 @@ QString FindPage::words_of_cause() const {
                    .arg(desk_.words_of(fault_words(f)).toHtmlEscaped(),
                         desk_.words_of({f.cause->seen, {}}).toHtmlEscaped());
       QString mend =
-          tr("Mend, about %1: %2")
+          tr("Repair, about %1: %2")
               .arg(desk_.shown(f.cause->hours, Kind::hours), desk_.words_of({f.cause->mend, {}}).toHtmlEscaped());
       if (*f.cause->parts) mend += tr(" Wanted: %1.").arg(desk_.words_of({f.cause->parts, {}}));
       parts << mend;

@@ -143,7 +143,7 @@ void PractisePage::make_naming() {
   line->setSpacing(desk_.look().unit());
   line->addWidget(new PlainLabel(tr("it is"), this));
   const std::pair<const char*, QString> names[] = {{"practice_cause", tr("What it is")},
-                                                   {"practice_second", tr("What it is besides")}};
+                                                   {"practice_second", tr("What else it is")}};
   for (std::size_t i = 0; i < naming_.size(); ++i) {
     Naming& naming = naming_[i];
     naming = {new QComboBox(this), new QComboBox(this)};
@@ -349,7 +349,7 @@ void PractisePage::fill_score() {
     const std::size_t at = part == 0 ? r : r - s->steps.size() - 1;
     if (at == 0) {
       minutes = 0;
-      row.words(part == 0 ? tr("What you did") : tr("The best that was to be had"), t.front);
+      row.words(part == 0 ? tr("What you did") : tr("The best that could be had"), t.front);
       for (int c = 1; c < 4; ++c)
         row.figure({}, t.ink);
       return;

@@ -87,12 +87,12 @@ bool note_job(Desk& desk, const assess::Job& job) {
 
 void begin_job(Desk& desk, QWidget* asks, const assess::Job& job, const std::string& moment) {
   WithNote made = with_note(desk, job);
-  if (!made.note || !is_released(desk, asks, job, Desk::tr("Begin “%1”"), *made.note)) return;
+  if (!made.note || !is_released(desk, asks, job, Desk::tr("Start “%1”"), *made.note)) return;
   made.note->state = build::JobState::running;
   made.note->began = moment;
   made.note->ended.clear();
   made.note->took.reset();
-  desk.edit(Desk::tr("Begin a job"), std::move(made.build));
+  desk.edit(Desk::tr("Start a job"), std::move(made.build));
 }
 
 void finish_job(Desk& desk, QWidget* asks, const assess::Job& job, const std::string& moment,

@@ -42,8 +42,20 @@ void FitUpStage::show_check(const QString& id) {
   checks_->show_check(id);
 }
 
+/// `job:rear.tack` is a job of the plan, `hold:rear.gaps` a hold point.
+bool FitUpStage::go_to(const QString& path) {
+  if (path.startsWith("hold:")) {
+    show_check(path.mid(5));
+    return true;
+  }
+  if (!path.startsWith("job:")) return PagedStage::go_to(path);
+  show_page(plan_page);
+  plan_->view()->hold(path.mid(4));
+  return true;
+}
+
 bool FitUpStage::owns(const QString& path) const {
-  return path.startsWith("shop.") ||
+  return path.startsWith("shop.") || path.startsWith("job:") || path.startsWith("hold:") ||
          (path.startsWith("variants.") && path.contains(".fit_up.") && !is_of_proof(desk_, path));
 }
 

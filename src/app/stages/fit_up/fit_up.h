@@ -20,6 +20,7 @@ class FitUpStage : public PagedStage {
 public:
   explicit FitUpStage(Desk& desk, QWidget* parent = nullptr);
   [[nodiscard]] bool owns(const QString& path) const override;
+  bool go_to(const QString& path) override;
   [[nodiscard]] std::vector<Command> commands() override;
   [[nodiscard]] std::vector<Findable> findables() override;
 

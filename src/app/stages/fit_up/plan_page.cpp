@@ -85,7 +85,7 @@ QWidget* PlanPage::make_job() {
     };
   };
   auto* first = row(inside);
-  begin_ = button(first, tr("Begin"), "begin_job", [this] {
+  begin_ = button(first, tr("Start"), "begin_job", [this] {
     if (const auto* j = held()) begin_job(desk_, this, assess::Job(*j), moment());
     view_->setFocus(Qt::OtherFocusReason);
   });
@@ -109,7 +109,7 @@ QWidget* PlanPage::make_job() {
   new_name_->setAccessibleName(tr("Name of another job"));
   adding->addWidget(new_name_, 1);
   button(adding, tr("Add behind it"), "add_job", [this] { add_another(); });
-  learn_ = button(adding, tr("Reckon with what it took"), "learn_hours",
+  learn_ = button(adding, tr("Plan with the time it took"), "learn_hours",
                   with_held([](Desk& d, const assess::Job& j) { learn_hours(d, j); }));
   auto* back = row(inside);
   skipped_->setObjectName("skipped_jobs");

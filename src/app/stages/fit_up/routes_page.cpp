@@ -157,7 +157,7 @@ void RoutesPage::fill_list() {
   for (const JudgedRoute& r : routes)
     total += r.length, laid += r.laid;
   summary_->setText(routes.empty() ? tr("No lines yet: the air kit is chosen in Air.")
-                                   : tr("%1 of %2 ways are laid, %3 in all; the others are reckoned from place to "
+                                   : tr("%1 of %2 ways are laid, %3 in all; the others are measured from place to "
                                         "place. Air goes by these lengths.")
                                          .arg(laid)
                                          .arg(routes.size())

@@ -34,6 +34,7 @@ class BenchPage : public Page {
   Q_OBJECT
 public:
   explicit BenchPage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   [[nodiscard]] BenchLink& bench() { return bench_; }
   [[nodiscard]] HoldBar* bar() const { return bar_; }
   /// Starts a rig that plays the car that is open, and links to it.

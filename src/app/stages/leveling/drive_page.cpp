@@ -41,9 +41,9 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
   drive->addWidget(span_, 2, Qt::AlignBottom);
   auto* above = row(wide_column());
   above->setContentsMargins(0, 0, u, 0);
-  table_ = table("drives", tr("Ways of keeping the height"),
-                 {tr("way"), tr("off, 95 %"), tr("mean"), tr("in band"), tr("low by"), tr("bursts/h"), tr("valves/h"),
-                  tr("air/h"), tr("pump/h"), tr("past it"), tr("back in"), tr("lean")});
+  table_ = table("drives", tr("Methods of keeping the height"),
+                 {tr("method"), tr("error, 95 %"), tr("mean"), tr("in band"), tr("low by"), tr("bursts/h"),
+                  tr("valves/h"), tr("air/h"), tr("pump/h"), tr("overshoot"), tr("settles in"), tr("lean")});
   table_->setFixedHeight(desk_.look().px(124));
   above->addWidget(table_, 1);
   costs_->setFixedSize(desk_.look().px(152), desk_.look().px(124));

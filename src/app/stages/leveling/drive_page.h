@@ -17,6 +17,7 @@ class DrivePage : public Page {
   Q_OBJECT
 public:
   explicit DrivePage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   /// The drives that are shown; none while they are worked out or can't be.
   [[nodiscard]] const assess::Drives* drives() { return answer_.last(); }
   [[nodiscard]] bool is_settled() const { return !answer_.is_running(); }

@@ -76,7 +76,7 @@ void RulesPanel::add_way() {
     next.name = tr("Way %1").arg(ways.size() + static_cast<std::size_t>(n)).toStdString();
     if (std::none_of(ways.begin(), ways.end(), [&](const auto& w) { return w.name == next.name; })) break;
   }
-  desk().add_entry(tr("Add a way of keeping the height"), "@.leveling.set_ups", std::move(next));
+  desk().add_entry(tr("Add a method of keeping the height"), "@.leveling.set_ups", std::move(next));
 }
 
 void RulesPanel::build_rows() {
@@ -108,7 +108,7 @@ void RulesPanel::build_rows() {
     grid()->addWidget(name, row + 1, w + 1);
   }
   ++row;
-  caption(tr("way"));
+  caption(tr("method"));
   ++row;
   const auto choice = [&](const char* key, const QString& text, auto e) {
     caption(text);
@@ -149,7 +149,7 @@ void RulesPanel::build_rows() {
     connect(button, &QPushButton::clicked, this, [this, w] { give_to_car(desk(), static_cast<std::size_t>(w)); });
     grid()->addWidget(button, row, w + 1);
   }
-  auto* more = new QPushButton(tr("Add a way"), grid()->parentWidget());
+  auto* more = new QPushButton(tr("Add a method"), grid()->parentWidget());
   more->setObjectName("add_way");
   more->setEnabled(static_cast<std::size_t>(ways) < build::most_set_ups);
   connect(more, &QPushButton::clicked, this, &RulesPanel::add_way);

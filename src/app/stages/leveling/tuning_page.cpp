@@ -39,13 +39,13 @@ TuningPage::TuningPage(Desk& desk, QWidget* parent)
   chart_->setMinimumHeight(desk_.look().px(150));
   column()->addWidget(chart_, 6);
   table_ = table("tuning", tr("Sets of four numbers"),
-                 {tr("set"), tr("averages"), tr("band"), tr("waits"), tr("gain"), tr("off, 95 %"), tr("low by"),
+                 {tr("set"), tr("averages"), tr("band"), tr("waits"), tr("gain"), tr("error, 95 %"), tr("low by"),
                   tr("bursts/h"), tr("air/h")});
   column()->addWidget(table_, 5);
   run_parts_ = new RunRow(desk_, parts_, "try_parts", tr("Try finer and wider parts"), this);
   column()->addWidget(run_parts_);
   parts_table_ = table("other_parts", tr("Finer and wider parts"),
-                       {tr("part in place of the kit's"), tr("0.1 s moves"), tr("off, 95 %"), tr("past it"),
+                       {tr("part in place of the kit's"), tr("0.1 s moves"), tr("error, 95 %"), tr("overshoot"),
                         tr("bursts/h"), tr("air/h")});
   column()->addWidget(parts_table_, 3);
   connect(table_, &ListTable::picked, this, &TuningPage::take);

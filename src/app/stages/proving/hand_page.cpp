@@ -31,7 +31,7 @@ HandPage::HandPage(Desk& desk, QWidget* parent) : Page(desk, parent), sheet_(new
   }
   auto* besides = row(column());
   fields(besides, "@.proving.",
-         {{"listen", tr("what to listen for besides")}, {"inspect", tr("what the inspection must see besides")}}, 1);
+         {{"listen", tr("what else to listen for")}, {"inspect", tr("what else the inspection must see")}}, 1);
   sheet_->setObjectName("owner_preview");
   sheet_->setAccessibleName(tr("The owner’s sheet"));
   sheet_->setOpenLinks(false);

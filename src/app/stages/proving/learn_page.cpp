@@ -152,7 +152,7 @@ QString LearnPage::said() const {
   if (const auto trouble = asked.trouble()) return desk_.words_of(*trouble);
   if (!learned)
     return assess::has_learned(desk_.build().variant())
-               ? tr("Predictions follow this car already; what is measured since can be worked out anew.")
+               ? tr("Predictions follow this car already; what is measured since can be worked out again.")
                : QString();
   if (!learned->any())
     return tr(

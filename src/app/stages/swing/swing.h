@@ -21,6 +21,7 @@ class SwingStage : public StagePage {
   Q_OBJECT
 public:
   explicit SwingStage(Desk& desk, QWidget* parent = nullptr);
+  [[nodiscard]] bool reads_heights() const override { return true; }
   [[nodiscard]] std::optional<std::pair<int, int>> band() const override;
   void reserve_right(int px) override;
   bool go_to(const QString& path) override;

@@ -171,8 +171,8 @@ TEST_F(AirTest, NothingChosenIsSaidAndNotDrawn) {
 TEST_F(AirTest, TheKitSaysWhatItIsBoughtBy) {
   go(1);
   auto* figures = named<QLabel>("kit_figures");
-  wait_for([&] { return figures->text().contains("lifts from a full tank"); });
-  for (const char* words : {"full again", "four tyres", "compressor runs a day"})
+  wait_for([&] { return figures->text().contains("lifts per tank"); });
+  for (const char* words : {"refill after", "four tyres", "compressor runs a day"})
     EXPECT_TRUE(figures->text().contains(words)) << words;
   // A choice is undone like all else.
   auto* circuits = named<ChoiceBox>("choice:@.air.circuits");

@@ -125,7 +125,7 @@ TEST_F(BookPageTest, ADamagedBookIsMadeAnewFromTheBuildsAndSaysSo) {
   wait_for([&] { return page()->is_syncing(); });
   settle();
   EXPECT_EQ(cars()->rowCount(), 6);
-  EXPECT_TRUE(told().contains("made anew")) << told().toStdString();
+  EXPECT_TRUE(told().contains("made again")) << told().toStdString();
 }
 
 TEST_F(BookPageTest, AFolderAtHomeIsWrittenAsPeopleWriteIt) {

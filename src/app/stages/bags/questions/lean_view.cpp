@@ -252,12 +252,26 @@ QString LeanView::summary() const {
   return out;
 }
 
+QString LeanView::dive_words(const assess::Dive& dive) const {
+  const auto way = [&](double up, const QString& rises, const QString& sinks) {
+    return (up > 0 ? rises : sinks).arg(desk_.shown(std::abs(up), Kind::length));
+  };
+  QString out = way(-dive.sinks, tr("Front rises %1"), tr("Front dives %1")) + ", " +
+                way(dive.rises, tr("rear rises %1"), tr("rear sinks %1")) + ".";
+  const auto& by = dive.by_joints;
+  const auto share = [&](double of) { return desk_.shown(of, Kind::share, 0); };
+  if (by[0] && by[1])
+    out += " " + tr("Joints take %1 in front, %2 at the rear.").arg(share(*by[0]), share(*by[1]));
+  else if (by[0])
+    out += " " + tr("Joints take %1 in front; the rear's were not measured.").arg(share(*by[0]));
+  else if (by[1])
+    out += " " + tr("Joints take %1 at the rear; the front's were not measured.").arg(share(*by[1]));
+  return out;
+}
+
 void LeanView::refresh() {
   const auto& roll = roll_of(desk_);
-  dive_->setText(roll && roll->dive ? tr("Front dives %1, rear rises %2.")
-                                          .arg(desk_.shown((*roll->dive)[0], Kind::length),
-                                               desk_.shown((*roll->dive)[1], Kind::length))
-                                    : QString());
+  dive_->setText(roll && roll->dive ? dive_words(*roll->dive) : QString());
   for (const End end : build::both_ends) {
     sides_[at(end)]->setCurrentIndex(static_cast<int>(desk_.build().variant().fit[at(end)].sides));
     sides_[at(end)]->setFont(desk_.look().font(TextSize::small));

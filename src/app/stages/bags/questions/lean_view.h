@@ -27,6 +27,7 @@ protected:
 private:
   class Drawing;
   void refresh();
+  [[nodiscard]] QString dive_words(const assess::Dive& dive) const;
   void add(const QString& path, const QString& caption, int row, int column);
 
   Desk& desk_;
