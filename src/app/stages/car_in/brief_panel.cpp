@@ -39,16 +39,15 @@ std::vector<UseChoice> use_choices() {
   return out;
 }
 
-/// `↓62, 2 7/16″, 3.4 f`: against how it stood when it was surveyed, in mm, inches and fingers, as people say it.
+/// `↓62 2.4″ 3.4f`: against how it stood when it was surveyed, in mm, inches and fingers, as people say it.
 QString change_words(Desk& desk, double by) {
+  constexpr double inch = 0.0254; // m
   const double far = std::abs(by);
   if (far < 5e-4) return BriefPanel::tr("as it stood");
-  UnitPrefs inches = desk.prefs();
-  inches.length = LengthUnit::inch;
-  return QString("%1%2, %3″, %4 f")
-      .arg(by < 0 ? "↓" : "↑", QLocale().toString(std::lround(far * 1000)),
-           QString::fromStdString(show_parts(far, Kind::length, inches).number),
-           QLocale().toString(far / desk.prefs().finger, 'f', 1));
+  const QLocale locale;
+  return QString("%1%2 %3″ %4f")
+      .arg(by < 0 ? "↓" : "↑", locale.toString(std::lround(far * 1000)), locale.toString(far / inch, 'f', 1),
+           locale.toString(far / desk.prefs().finger, 'f', 1));
 }
 
 } // namespace
