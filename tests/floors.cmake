@@ -32,7 +32,7 @@ set(rows
   "assess/faults: assess/proving assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/doubt: assess/sampling assess/air assess/routes assess/ground assess/end assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/care: assess/faults assess/proving assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
-  "assess/next: assess/care assess/ground assess/proving assess/fit_up assess/leveling assess/air assess/end assess/finding"
+  "assess/next: assess assess/care assess/ground assess/proving assess/fit_up assess/leveling assess/air assess/end assess/finding"
   "assess/end: assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/bags: assess/interference assess/end assess/clearance assess/survey assess/height assess/finding"
   "assess/search: assess/sampling assess/kit assess/bags assess/end assess/clearance"
@@ -128,7 +128,7 @@ foreach(file ${files})
         set(fine TRUE)
       endif()
     endforeach()
-    if(other STREQUAL floor AND NOT room STREQUAL floor AND NOT room STREQUAL "assess/compare")
+    if(other STREQUAL floor AND NOT room STREQUAL floor AND NOT room MATCHES "^assess/(compare|next)$")
       set(fine FALSE) # a room does not stand on the whole it is a part of
     endif()
     if(NOT fine)
