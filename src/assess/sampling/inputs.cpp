@@ -255,7 +255,7 @@ const char* label_of_stand_in(std::string_view field) {
 
 /// How much a motion ratio usually changes for a metre of height, 1/m, by the layout.
 double usual_curvature(build::Layout layout) {
-  return is_solid_axle(layout) ? 0.15 : layout == build::Layout::strut ? 0.4 : 0.8;
+  return is_solid_axle(layout) ? 0.25 : layout == build::Layout::strut ? 0.6 : 1.2;
 }
 
 /// What nobody read: a usual figure that stands in for it lies off further than any reading would.
