@@ -38,6 +38,7 @@
 #include "app/stages/proving/proving.h"
 #include "app/stages/proving/questions.h"
 #include "app/stages/swing/swing.h"
+#include "assess/next/usual_car.h"
 #include "build/names.h"
 #include "shelf/places.h"
 #include "shelf/shelf.h"
@@ -82,6 +83,8 @@ int main(int argc, char** argv) {
   if (!window.open_file(QString::fromStdString((shelf::demo_folder() / car).string()))) return 1;
   if (asked.contains("--new") || asked.contains("--rough"))
     window.desk().document().put(build::empty_build(), {}, true);
+  if (asked.contains("--usual")) // begun from what it is
+    window.desk().document().put(assess::usual_car(assess::usual_for(build::BodyStyle::hatchback)), {}, true);
   if (asked.contains("--rough")) // what is known after five minutes
     for (const auto& [path, text] : {std::pair{"front.left.mass_kg", "410 kg"},
                                      {"rear.left.mass_kg", "340 kg"},
