@@ -101,6 +101,7 @@ TEST_F(NextLineTest, TheStartPageBeginsACarByWhatItIs) {
   EXPECT_FALSE(start->isVisibleTo(window_.get()));
   EXPECT_EQ(build().body.style, build::BodyStyle::pickup);
   EXPECT_TRUE(field("front.left.mass_kg")->edit()->toolTip().contains("usual figure"));
+  EXPECT_TRUE(field("front.wheel")->edit()->toolTip().contains("usual figure"));
   type("front.left.mass_kg", "612 kg");
   EXPECT_FALSE(field("front.left.mass_kg")->edit()->toolTip().contains("usual figure")) << "that one was taken";
   // A demo car and what was open last are one press away.
