@@ -59,6 +59,31 @@ struct Sides {
   return on;
 }
 
+/// Where a slope that rises through 0 does so: by false position, the end that stays put counting half (Illinois), so
+/// that both close in, to 0.1 µm of what it is the slope of.
+/// @param at_low, at_high  the slope at the ends, below and above 0
+template <class Slope>
+[[nodiscard]] double rising_zero(const Slope& slope, double low, double at_low, double high, double at_high) {
+  constexpr double fine = 1e-7; // m of the distance
+  int stays = 0;
+  for (int round = 0; round < 60; ++round) {
+    double t = high - at_high * (high - low) / (at_high - at_low);
+    if (!(t > low && t < high)) t = 0.5 * (low + high);
+    const double here = slope(t);
+    if (here == 0 || std::abs(here) * (high - low) < fine) return t;
+    if (here < 0) {
+      low = t, at_low = here;
+      if (stays == -1) at_high *= 0.5;
+      stays = -1;
+    } else {
+      high = t, at_high = here;
+      if (stays == 1) at_low *= 0.5;
+      stays = 1;
+    }
+  }
+  return 0.5 * (low + high);
+}
+
 /// The place along a segment that is nearest to a convex body. Its distance is convex along the segment, so its slope
 /// changes sign once.
 template <class Body>
@@ -76,29 +101,11 @@ template <class Body>
     apart = length(off);
     return apart > 0 ? dot(off, way) / apart : 0;
   };
-  double low = 0, high = 1, at_low = slope(0);
+  const double at_low = slope(0);
   if (at_low >= 0) return gap(0);
-  double at_high = slope(1);
+  const double at_high = slope(1);
   if (at_high <= 0) return gap(1);
-  // By false position, the end that stays put counting half (Illinois), so that both close in.
-  constexpr double fine = 1e-7; // m of the distance
-  int stays = 0;
-  for (int round = 0; round < 60; ++round) {
-    double t = high - at_high * (high - low) / (at_high - at_low);
-    if (!(t > low && t < high)) t = 0.5 * (low + high);
-    const double here = slope(t);
-    if (here == 0 || std::abs(here) * (high - low) < fine) return gap(t);
-    if (here < 0) {
-      low = t, at_low = here;
-      if (stays == -1) at_high *= 0.5;
-      stays = -1;
-    } else {
-      high = t, at_high = here;
-      if (stays == 1) at_low *= 0.5;
-      stays = 1;
-    }
-  }
-  return gap(0.5 * (low + high));
+  return gap(rising_zero(slope, 0, at_low, 1, at_high));
 }
 
 /// The least gap about a place where there is one, by golden section: each round keeps one of its two trials.

@@ -172,29 +172,14 @@ struct Nearest {
 
 /// Where the distance is convex along a piece: its slope changes sign once.
 void convex_piece(const SeenLine& line, double low, double high, Nearest& best) {
-  double at_low = line.slope(low), at_high = line.slope(high);
+  const double at_low = line.slope(low), at_high = line.slope(high);
   if (at_low >= 0 || at_high <= 0) return; // then at an end, which has been looked at
   // Not below where its tangents meet.
   const double from = line.apart(low), to = line.apart(high);
   const double meet = (to - from + at_low * low - at_high * high) / (at_low - at_high);
   if (from + at_low * (meet - low) >= best.apart) return;
-  int stays = 0;
-  for (int round = 0; round < 60; ++round) {
-    double t = high - at_high * (high - low) / (at_high - at_low);
-    if (!(t > low && t < high)) t = 0.5 * (low + high);
-    const double here = line.slope(t);
-    best.look(t, line.apart(t));
-    if (here == 0 || std::abs(here) * (high - low) < 1e-7) return;
-    if (here < 0) {
-      low = t, at_low = here;
-      if (stays == -1) at_high *= 0.5;
-      stays = -1;
-    } else {
-      high = t, at_high = here;
-      if (stays == 1) at_low *= 0.5;
-      stays = 1;
-    }
-  }
+  const double at = rising_zero([&](double t) { return line.slope(t); }, low, at_low, high, at_high);
+  best.look(at, line.apart(at));
 }
 
 /// In front of the open barrel, where the distance to its edge, a circle, may have several least places. How far out

@@ -15,6 +15,7 @@ HeightStrip::HeightStrip(Desk& desk, QWidget* parent) : QWidget(parent), desk_(d
   setObjectName("height_strip");
   setCursor(Qt::PointingHandCursor);
   setAccessibleName(tr("Heights"));
+  setAccessibleDescription(says());
   for (const auto signal : {&Desk::changed, &Desk::posed, &Desk::restyled})
     connect(&desk_, signal, this, [this] {
       setAccessibleDescription(says());

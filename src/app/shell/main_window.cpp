@@ -90,6 +90,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
 
   connect(rail_, &StageRail::chosen, this, &MainWindow::go_to_stage);
   connect(start_, &StartPage::wants_new, this, &MainWindow::begin);
+  connect(start_, &StartPage::closed, this, &MainWindow::leave_start);
   connect(start_, &StartPage::wants_open, this, &MainWindow::open_dialog);
   connect(start_, &StartPage::wants_book, this, [this] { go_to_stage("book"); });
   connect(start_, &StartPage::wants_file, this, [this](const QString& file) {
@@ -111,6 +112,7 @@ MainWindow::MainWindow(shelf::Shelf shelf, std::filesystem::path recovery, QWidg
                          Qt::convertFromPlainText(sentence, Qt::WhiteSpaceNormal), used, {}, told_for_ms);
   });
   connect(&desk_, &Desk::went_to, this, &MainWindow::go_to);
+  connect(&desk_, &Desk::changed, this, &MainWindow::leave_start); // nothing changes out of sight
   connect(&desk_, &Desk::changed, this, &MainWindow::leave_what_closed);
   connect(&desk_, &Desk::changed, this, &MainWindow::refresh_title);
   connect(&desk_, &Desk::restyled, this, [this] {
@@ -180,7 +182,12 @@ StagePage* MainWindow::stage(const QString& key) const {
 }
 
 void MainWindow::show_start() {
-  start_->show_recent(settings_.recent());
+  // A car that nobody entered anything of is none to go back to.
+  const build::Build& open = desk_.build();
+  const bool is_one = !desk_.document().file().empty() || !desk_.document().may_close();
+  start_->show_recent(settings_.recent(), !is_one                ? QString()
+                                          : open.job.car.empty() ? tr("the unnamed car")
+                                                                 : QString::fromStdString(open.job.car));
   for (QWidget* one : std::initializer_list<QWidget*>{strip_, next_, rail_, work_, findings_})
     one->hide();
   start_->show();

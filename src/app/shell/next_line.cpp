@@ -60,7 +60,6 @@ void NextLine::refresh() {
     what_->setText(on_button(what));
     what_->setAccessibleName(tr("Next: %1").arg(what));
     what_->setAccessibleDescription(why);
-    what_->setToolTip(why.isEmpty() ? tr("Ctrl+Enter") : tr("%1\nCtrl+Enter").arg(why));
     why_->setText(why);
   } else {
     why_->setText(desk_.build().job.put_off.empty()
@@ -73,10 +72,22 @@ void NextLine::refresh() {
 /// The reason stands beside the step where it has room, else in the step's tip: it is never cut.
 void NextLine::arrange() {
   const int u = desk_.look().unit();
+  if (step_) what_->setText(on_button(desk_.words_of(step_->what)));
   int taken = 6 * u;
   for (QWidget* one : {static_cast<QWidget*>(caption_), static_cast<QWidget*>(what_), static_cast<QWidget*>(later_)})
     if (one->isVisibleTo(this)) taken += one->sizeHint().width() + u;
   why_->setVisible(why_->sizeHint().width() + taken <= width());
+  if (!step_) return;
+  // A step longer than the row, in large text, ends in “…”: its tip has all of it.
+  const QString what = desk_.words_of(step_->what);
+  int room = width() - 6 * u - caption_->sizeHint().width() - later_->sizeHint().width();
+  if (const int around = what_->sizeHint().width() - what_->fontMetrics().horizontalAdvance(what_->text()); around > 0)
+    room -= around;
+  const QString fits = what_->fontMetrics().elidedText(what, Qt::ElideRight, std::max(0, room));
+  what_->setText(on_button(fits));
+  const QString why = desk_.words_of(step_->why);
+  const QString tip = fits == what ? why : what + '\n' + why;
+  what_->setToolTip(tip.isEmpty() ? tr("Ctrl+Enter") : tr("%1\nCtrl+Enter").arg(tip));
 }
 
 void NextLine::resizeEvent(QResizeEvent* event) {

@@ -11,6 +11,7 @@
 #include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QKeyEvent>
 #include <QPushButton>
 #include <QVBoxLayout>
 
@@ -34,15 +35,19 @@ void put(QComboBox* box, int value) {
 
 } // namespace
 
-StartPage::StartPage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk) {
+StartPage::StartPage(Desk& desk, QWidget* parent) : QScrollArea(parent), desk_(desk) {
   setObjectName("start_page");
   const int u = desk_.look().unit();
-  auto* all = new QVBoxLayout(this);
+  auto* inside = new QWidget(this);
+  setWidget(inside);
+  setWidgetResizable(true);
+  setFrameShape(QFrame::NoFrame);
+  auto* all = new QVBoxLayout(inside);
   all->setContentsMargins(6 * u, 4 * u, 6 * u, 4 * u);
   all->setSpacing(2 * u);
   const auto title = [&](const QString& text, TextSize size, QVBoxLayout* to) {
     auto* label = new PlainLabel(text, this);
-    label->setFont(desk_.look().font(size, true));
+    titles_.emplace_back(label, size);
     to->addWidget(label);
   };
   const auto quiet = [&](const QString& text, QVBoxLayout* to) {
@@ -116,12 +121,25 @@ StartPage::StartPage(Desk& desk, QWidget* parent) : QWidget(parent), desk_(desk)
                                    {tr("Hollin Tarnway, a half-ton pickup"), "hollin-tarnway.mavrel"}})
     button(name, file, there,
            [this, which = file] { emit wants_file(QString::fromStdString((shelf::demo_folder() / which).string())); });
+  back_ = button(tr("Back to the car that is open"), "start_back", there, [this] { emit closed(); });
   there->addStretch(1);
   columns->addStretch(1);
   all->addStretch(1);
   connect(style_, &QComboBox::currentIndexChanged, this, &StartPage::follow_style);
   put(style_, static_cast<int>(build::BodyStyle::hatchback));
   follow_style();
+  connect(&desk_, &Desk::restyled, this, &StartPage::restyle);
+  restyle();
+}
+
+void StartPage::restyle() {
+  for (const auto& [label, size] : titles_)
+    label->setFont(desk_.look().font(size, true));
+}
+
+void StartPage::keyPressEvent(QKeyEvent* event) {
+  if (event->key() == Qt::Key_Escape && !back_->isHidden()) return emit closed();
+  QScrollArea::keyPressEvent(event);
 }
 
 void StartPage::follow_style() {
@@ -138,7 +156,9 @@ assess::WhatItIs StartPage::what() const {
           static_cast<assess::CarUsedFor>(use_->currentData().toInt())};
 }
 
-void StartPage::show_recent(const QStringList& recent) {
+void StartPage::show_recent(const QStringList& recent, const QString& car) {
+  back_->setVisible(!car.isEmpty());
+  back_->setText(on_button(tr("Back to %1").arg(car)));
   while (QLayoutItem* item = recent_->takeAt(0)) {
     delete item->widget();
     delete item;

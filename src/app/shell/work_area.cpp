@@ -61,6 +61,7 @@ void WorkArea::line_up() {
 }
 
 void WorkArea::toggle_posts() {
+  if (page() && page()->reads_heights()) return desk_.tell(tr("The posts stand on this page already."));
   opened_ = !opened_;
   line_up();
 }

@@ -250,6 +250,8 @@ private:
     const FittedEnd& fitted = given_.end->fitted;
     if (!is_solid_axle(fitted.model.layout) || !fitted.road || !fitted.bag) return;
     const double road = *fitted.road, full = road - fitted.model.brief.bump_travel;
+    // Where nobody knows how both stand up there, nobody can say that they clear.
+    if (!clear_.space || full < clear_.space->lowest() || road > clear_.space->highest()) return;
     const auto touching = [](const std::vector<NearAt>& gaps, const NearAt& gap) {
       return std::any_of(gaps.begin(), gaps.end(), [&](const NearAt& other) {
         return other.mover == gap.mover && other.near == gap.near && other.gap.apart <= 0;

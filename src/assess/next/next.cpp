@@ -25,7 +25,8 @@ using build::PresetUse;
 
 namespace {
 
-constexpr double clear_of_edge = 0.004; // m inside its window that a parked or a ramp height is put
+constexpr std::size_t most_put_off = 4000; // letters, as its field takes
+constexpr double clear_of_edge = 0.004;    // m inside its window that a parked or a ramp height is put
 
 StepDoes wish_of(PresetUse use) {
   switch (use) {
@@ -227,27 +228,31 @@ private:
       const auto wanted =
           std::count_if(buys.lines.begin(), buys.lines.end(), [](const BuyLine& l) { return l.order > 0; });
       if (wanted > 0)
-        step(fmt::format("order.{}", wanted), stages::fit_up,
-             fmt::format("variants.{}.fit_up.parts.", build_.active_variant),
+        step("order", stages::fit_up, fmt::format("variants.{}.fit_up.parts.", build_.active_variant),
              {wanted == 1 ? words("Order what is missing: one line of the parts list")
                           : words("Order what is missing: {0} lines of the parts list"),
               {std::to_string(wanted)}},
              {words("Jobs wait for parts that are not there."), {}});
     }
     const std::vector<HoldPoint> points = hold_points(given);
-    // What was begun first, then the first that can be.
+    // What was done or begun waits for its checks; then what was begun, then the first that can be.
+    for (const Job& job : list.jobs)
+      if (is_done(job) || job.state() == build::JobState::running) checks_of(job, points);
     for (const bool running : {true, false})
       for (const Job& job : list.jobs) {
         if (is_done(job) || (job.state() == build::JobState::running) != running) continue;
         if (!running && !ready(job)) continue;
-        for (const std::string& id : job.checks)
-          for (const HoldPoint& p : points)
-            if (p.id == id && p.row->stage != CheckStage::proving && p.state != CheckState::passed && running)
-              step("hold." + id, stages::fit_up, "hold:" + id, {words("Check and sign: {0}"), {p.name}},
-                   {words("{0} waits for it."), {job.name}});
         step("job." + job.id, stages::fit_up, "job:" + job.id,
              {running ? words("Finish: {0}") : words("Do: {0}"), {job.name}}, job.why);
       }
+  }
+
+  void checks_of(const Job& job, const std::vector<HoldPoint>& points) {
+    for (const std::string& id : job.checks)
+      for (const HoldPoint& p : points)
+        if (p.id == id && p.row->stage != CheckStage::proving && p.state != CheckState::passed)
+          step("hold." + id, stages::fit_up, "hold:" + id, {words("Check and sign: {0}"), {p.name}},
+               {words("“{0}” is not good before it is, and work stops there."), {job.name}});
   }
 
   void proofs() {
@@ -333,7 +338,11 @@ bool is_put_off(const build::Build& build, const std::string& id) {
 
 build::Build put_off(build::Build build, const NextStep& step) {
   std::string& ids = build.job.put_off;
-  if (!is_put_off(build, step.id)) ids += (ids.empty() ? "" : " ") + as_one_word(step.id);
+  if (is_put_off(build, step.id)) return build;
+  ids += (ids.empty() ? "" : " ") + as_one_word(step.id);
+  // No longer than the file takes: what was put off first comes again first.
+  while (ids.size() > most_put_off)
+    ids.erase(0, std::min(ids.find(' '), ids.size() - 1) + 1);
   return build;
 }
 

@@ -88,6 +88,28 @@ TEST_F(NextLineTest, ItsWordsAreNeverCut) {
   }
 }
 
+TEST_F(NextLineTest, InLargeTextPutOffStaysInReachAndTheTipSaysAll) {
+  Look look = desk().look();
+  look.scale = 2;
+  desk().view().set_look(look);
+  for (int i = 0; i < 4; ++i)
+    QCoreApplication::processEvents();
+  auto* later = named<QPushButton>("put_off");
+  EXPECT_LE(later->mapTo(window_.get(), QPoint(later->width(), 0)).x(), window_->width());
+  EXPECT_FALSE(named<QPushButton>("next_step")->toolTip().isEmpty());
+  desk().view().set_look({});
+}
+
+TEST_F(NextLineTest, FromTheStartPageOneGoesBackToTheOpenCar) {
+  window_->show_start();
+  QTest::keyClick(named<QComboBox>("style"), Qt::Key_Escape);
+  QCoreApplication::processEvents();
+  EXPECT_FALSE(named<StartPage>("start_page")->isVisibleTo(window_.get()));
+  window_->show_start();
+  ASSERT_FALSE(desk().type("front.left.mass_kg", "444 kg"));
+  EXPECT_FALSE(named<StartPage>("start_page")->isVisibleTo(window_.get())) << "nothing changes out of sight";
+}
+
 TEST_F(NextLineTest, TheStartPageBeginsACarByWhatItIs) {
   window_->show_start();
   auto* start = named<StartPage>("start_page");

@@ -6,6 +6,7 @@
 #include "assess/end/end_answer.h"
 #include "assess/next/usual_car.h"
 #include "build/care.h"
+#include "build/json.h"
 #include "build/names.h"
 
 #include "support.h"
@@ -45,6 +46,17 @@ TEST(Next, WhatIsPutOffStaysAwayUntilItIsTakenUp) {
   EXPECT_NE(next_of(later)->id, first.id);
   EXPECT_EQ(put_off(later, first), later) << "once is enough";
   EXPECT_EQ(taken_up(later), b);
+  // However much is put off, the file takes it.
+  Build full = b;
+  for (int i = 0; i < 900; ++i) {
+    NextStep one = first;
+    one.id = "step." + std::to_string(i);
+    full = put_off(std::move(full), one);
+  }
+  EXPECT_LE(full.job.put_off.size(), 4000U);
+  EXPECT_TRUE(is_put_off(full, "step.899"));
+  EXPECT_FALSE(is_put_off(full, "step.0"));
+  EXPECT_TRUE(build::from_json(build::to_json(full)));
   // A name is no part of another's.
   b.job.put_off = "corners_and_more wheel.frontier";
   EXPECT_FALSE(is_put_off(b, "corners"));
