@@ -228,8 +228,9 @@ TEST(Rig, HidesAFaultThatIsFoundThroughIt) {
   }));
   ASSERT_TRUE(hear(file, lines, [](const std::string& line) { return line.find("note") != std::string::npos; }))
       << "its driver says something";
-  // Each fill valve is held for a while: one corner stays where it is.
+  // Each fill valve is held for a while: one corner stays where it is, however fast this machine plays.
   std::string shut;
+  double least = 1;
   for (std::size_t i = 0; i < circuits.size(); ++i) {
     std::optional<double> before, now;
     const auto height = [&](const std::string& line) {
@@ -245,7 +246,7 @@ TEST(Rig, HidesAFaultThatIsFoundThroughIt) {
            link::line_of(link::Order{link::Order::What::open, circuits[i].name, control::ValveOrder::fill, false, 0}));
       ASSERT_TRUE(hear(file, lines, height));
     }
-    if (std::abs(*now - *before) < 0.004) shut = circuits[i].name;
+    if (const double moved = std::abs(*now - *before); moved < least) least = moved, shut = circuits[i].name;
     tell(file, link::line_of(link::Order{link::Order::What::close, "", control::ValveOrder::fill, false, 0}));
   }
   constexpr std::pair<const char*, const char*> places[] = {
