@@ -30,7 +30,7 @@ set(rows
   "assess/fit_up: assess/leveling assess/routes assess/air assess/swing assess/interference assess/bags assess/search assess/kit assess/end assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/proving: assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/faults: assess/proving assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
-  "assess/doubt: assess/sampling assess/air assess/routes assess/ground assess/end assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
+  "assess/doubt: assess/sampling assess/air assess/routes assess/ground assess/interference assess/end assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/care: assess/faults assess/proving assess/fit_up assess/leveling assess/routes assess/air assess/kit assess/end assess/motion assess/survey assess/height assess/kept assess/finding"
   "assess/next: assess assess/care assess/ground assess/proving assess/fit_up assess/leveling assess/air assess/end assess/finding"
   "assess/end: assess/kit assess/clearance assess/motion assess/survey assess/height assess/kept assess/finding"

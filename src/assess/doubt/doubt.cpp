@@ -3,6 +3,7 @@
 #include "assess/doubt/air_times.h"
 #include "assess/end/end_answer.h"
 #include "assess/ground/ground.h"
+#include "assess/interference/interference_findings.h"
 #include "build/names.h"
 #include "parallel/in_parallel.h"
 
@@ -220,7 +221,8 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control)
   out.draws = given.draws, out.seed = given.seed;
   const build::Variant& design = given.build.variant();
   const shelf::Shelf as_cards_say = shelf_of(design, given.shelf, {});
-  const LimitsThere limits = limits_there(ask_ends(given.build, as_cards_say));
+  const AnsweredEnds as_read = ask_ends(given.build, as_cards_say);
+  const LimitsThere limits = limits_there(as_read);
   out.answers = Looked::named(given.build, as_cards_say, control.stop, limits);
   const DoubtDraws draws(out.inputs, given.draws, given.seed);
   std::vector<std::vector<std::optional<double>>> values(given.draws);
@@ -281,6 +283,10 @@ std::optional<Doubt> doubt(const DoubtGiven& given, const DoubtControl& control)
   if (!out.inputs.empty() &&
       std::all_of(out.inputs.begin(), out.inputs.end(), [](const DoubtInput& in) { return !(in.sd() > 0); }))
     out.trouble.push_back({words("Every tool is set to read without doubt, so no answer has any."), {}});
+  for (const AnsweredEnd& end : as_read)
+    for (const Finding& f : find_touching(touch_findings_given(given.build, end)))
+      if (leaves_room_unknown(f))
+        out.trouble.push_back({words("{0}. What it reaches may end before these bands say."), {f.title}});
   for (const AirTime which : not_held)
     out.trouble.push_back({words("{0}: by {1} simulated cars alone; it turns too sharply to be carried to all draws."),
                            {out.answers[out.answers.size() - air_times + static_cast<std::size_t>(which)].words,

@@ -22,7 +22,8 @@ constexpr FindingRow rows[] = {
     {"obstacle_without_size", &stages::clearance}, {"place_of_wheel_unknown", &stages::clearance},
     {"taped_far_away", &stages::clearance},        {"design_wheel_unreadable", &stages::clearance},
     {"obstacle_under_floor", &stages::clearance},  {"wheel_larger_than_arch", &stages::clearance},
-    {"tyre_to_bag_unknown", &stages::clearance},   {"touches_one_wheel_up", &stages::clearance},
+    {"tyre_to_bag_unknown", &stages::clearance},   {"room_of_bag_unknown", &stages::clearance},
+    {"touches_one_wheel_up", &stages::clearance},
 };
 consteval const FindingRow& row(std::string_view code) {
   return row_in(rows, code);
@@ -95,19 +96,29 @@ private:
     tyre_to_bag();
   }
 
-  /// On a strut nobody knows it without joints or a tape.
+  /// What moves beside a bag has its place from the joints alone: without them, or a tape, its room is not looked at.
   void tyre_to_bag() {
     const FittedEnd& fitted = given_.end->fitted;
     if (!fitted.bag || !here_.has_domain() || !clear_.wheel || (clear_.space && clear_.space->solved())) return;
-    if (survey_.spring_place != build::SpringPlace::around_damper) return;
+    const bool strut = survey_.spring_place == build::SpringPlace::around_damper;
     for (const build::Obstacle& o : survey_.obstacles)
-      if (o.shape == build::ObstacleShape::gap && o.gap_from == build::GapFrom::tyre_to_bag) return;
-    add(row("tyre_to_bag_unknown"), Severity::note, fmt::format("{}.obstacles", key_of(end_)),
-        {words("{0}: nobody knows how near the tyre is to the bag"), {name_of(end_)}},
-        {words(
-             "The bag stands around the damper, beside the tyre; its joints were not measured, and no gap was taped."),
-         {}},
-        {words("Tape it with the bag in place: a gap from the tyre to the bag, straight ahead and at full lock."), {}});
+      if (o.shape == build::ObstacleShape::gap &&
+          (o.gap_from == build::GapFrom::tyre_to_bag || (!strut && o.gap_from == build::GapFrom::bag)))
+        return;
+    const auto say = [&](const FindingRow& what, const char* title, const char* reason, const char* way_out) {
+      add(what, Severity::note, fmt::format("{}.obstacles", key_of(end_)), {title, {name_of(end_)}}, {reason, {}},
+          {way_out, {}});
+    };
+    if (strut)
+      say(row("tyre_to_bag_unknown"), words("{0}: how near the tyre is to the bag was not measured"),
+          words(
+              "The bag stands around the damper, beside the tyre. Its joints were not measured and no gap was taped."),
+          words("Tape it with the bag in place: a gap from the tyre to the bag, straight ahead and at full lock."));
+    else
+      say(row("room_of_bag_unknown"), words("{0}: how near arms and damper come to the bag was not measured"),
+          words("Its joints were not measured and no gap was taped from the bag, so the room between bag, arms, damper "
+                "and tyre limits no height here."),
+          words("Enter the joints, or jack it through its travel with the bag in place and tape the nearest gap."));
   }
 
   /// A tyre that meets the arch's lip at every height there is.
@@ -295,6 +306,10 @@ Findings find_touching(const TouchFindingsGiven& given) {
   Findings out;
   TouchFindings(given, out).find();
   return out;
+}
+
+bool leaves_room_unknown(const Finding& finding) {
+  return finding.code == row("tyre_to_bag_unknown").code || finding.code == row("room_of_bag_unknown").code;
 }
 
 } // namespace mavrel::assess

@@ -17,6 +17,8 @@ struct TouchFindingsGiven {
 
 extern const std::span<const FindingRow> touch_finding_rows;
 [[nodiscard]] Findings find_touching(const TouchFindingsGiven& given);
+/// Does a finding say that something near the bag was not looked at, so that the real window may end before the known?
+[[nodiscard]] bool leaves_room_unknown(const Finding& finding);
 
 struct TouchFindingsQuestion {
   using Given = TouchFindingsGiven;

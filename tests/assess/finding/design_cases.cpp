@@ -383,6 +383,15 @@ std::vector<Case> design_cases() {
          o.name = "tyre to bag", o.gap = 0.02, o.gap_from = build::GapFrom::tyre_to_bag;
          b.ends[0].obstacles.push_back(o);
        }},
+      {"room_of_bag_unknown",
+       [](Build& b) { b.ends[0].spring_place = build::SpringPlace::apart, b.ends[0].points.own() = {}; },
+       [](Build& b) {
+         b.ends[0].spring_place = build::SpringPlace::apart, b.ends[0].points.own() = {};
+         build::Obstacle o;
+         o.name = "upper arm", o.gap = 0.02, o.gap_from = build::GapFrom::bag;
+         b.ends[0].obstacles.push_back(o);
+         b.ends[1].obstacles.push_back(o);
+       }},
       {"not_held_up", also(rear_bag("Zz runs away"), [](Build& b) { b.variant().brief.road_pressure_share = 1; }),
        as_it_is},
       {"bump_over_peak", rear_bag("Zz takes no peak"), calm},
