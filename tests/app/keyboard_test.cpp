@@ -84,8 +84,14 @@ TEST_F(KeyboardTest, ACarIsBegunAndItsBagAndObstacleAreChosen) {
   for (int i = 0; i < 3; ++i)
     press(Qt::Key_Right);
   const std::size_t presets = build().variant().brief.presets.size();
-  go("add a preset at this pose");
-  EXPECT_EQ(build().variant().brief.presets.size(), presets + 1) << told().toStdString();
+  ASSERT_TRUE(tab_to("add_preset"));
+  press(Qt::Key_Space);
+  ASSERT_EQ(build().variant().brief.presets.size(), presets + 1) << told().toStdString();
+  const QString preset = "@.brief.presets." + QString::number(presets) + ".";
+  fill_in(preset + "name", "Low road");
+  fill_in(preset + "front", "330 mm");
+  EXPECT_EQ(build().variant().brief.presets.back().name, "Low road");
+  EXPECT_TRUE(build().variant().brief.presets.back().wish[0]) << told().toStdString();
   // A bag.
   press(Qt::Key_2, Qt::ControlModifier);
   ASSERT_TRUE(tab_to("bag_table"));

@@ -2,6 +2,11 @@
 #include "app/every_page.h"
 #include "app/kit/plain.h"
 #include "app/shell/work_area.h"
+#include "app/stages/bags/bags.h"
+#include "app/stages/bags/search/search_page.h"
+#include "app/stages/leveling/bench_page.h"
+#include "app/stages/leveling/drive_page.h"
+#include "app/stages/leveling/leveling.h"
 #include "app/theme/look.h"
 
 #include <QAbstractItemView>
@@ -9,6 +14,8 @@
 #include <QScrollBar>
 #include <QStyleOptionComboBox>
 #include <QTableWidget>
+
+#include <map>
 
 namespace mavrel::app {
 namespace {
@@ -73,6 +80,17 @@ protected:
           one->width() > 0 && one->height() > 0)
         out.push_back(one);
     return out;
+  }
+
+  /// What takes most of a page that is too wide.
+  static std::string widest(const QWidget* page, int room) {
+    QStringList out;
+    for (const QWidget* one : page->findChildren<QWidget*>()) {
+      if (!one->isVisible() || !one->parentWidget() || !one->parentWidget()->layout()) continue;
+      const int least = QWidgetItem(const_cast<QWidget*>(one)).minimumSize().width();
+      if (least > room / 4) out << QString("at least %1 px: %2").arg(least).arg(name_of(one));
+    }
+    return out.join("\n  ").toStdString();
   }
 
   /// What is wrong with what is shown.
@@ -165,6 +183,64 @@ TEST_F(LayoutTest, NothingLiesOverAnotherThingOrIsCutAtAnySizeOfText) {
       EXPECT_TRUE(wrong.isEmpty()) << where.toStdString() << " at " << scale << ":\n  "
                                    << wrong.join("\n  ").toStdString();
     });
+  }
+}
+
+TEST_F(LayoutTest, NorOnceItsAnswersAreThere) {
+  window_->go_to_stage("bags");
+  auto* bags = dynamic_cast<BagsStage*>(window_->stage("bags"));
+  bags->show_side("search");
+  click("search_go");
+  wait_for([&] { return !bags->search_page()->is_running(); });
+  ASSERT_FALSE(desk().type("drive.duration_s", "1 min"));
+  ASSERT_FALSE(desk().type("drive.events.0.at_s", "20 s"));
+  window_->go_to_stage("leveling");
+  auto* leveling = dynamic_cast<LevelingStage*>(window_->stage("leveling"));
+  leveling->show_page(0);
+  wait_for([&] { return leveling->drive()->is_settled() && leveling->drive()->drives(); });
+  leveling->bench()->play();
+  wait_for([&] { return leveling->bench()->bench().state() != nullptr; });
+  for (const double scale : {1.0, 1.4}) {
+    Look look = desk().look();
+    look.scale = scale;
+    desk().view().set_look(look);
+    settle_events();
+    on_every_page(*window_, [&](const QString& where) {
+      if (!where.startsWith("leveling") && !where.startsWith("bags")) return;
+      const QStringList wrong = faults();
+      const auto* area = window_->findChild<WorkArea*>();
+      EXPECT_TRUE(scale != 1 || area->horizontalScrollBar()->maximum() == 0)
+          << where.toStdString() << " is " << area->horizontalScrollBar()->maximum() << " px too wide:\n  "
+          << widest(area->widget(), area->viewport()->width());
+      EXPECT_TRUE(wrong.isEmpty()) << where.toStdString() << " at " << scale << ":\n  "
+                                   << wrong.join("\n  ").toStdString();
+    });
+  }
+}
+
+TEST_F(LayoutTest, AnotherSizeOfTextAndBackLeavesNothingBehind) {
+  const auto needs = [&] {
+    std::map<QString, QSize> out;
+    on_every_page(*window_, [&](const QString& where) {
+      const auto* area = window_->findChild<WorkArea*>();
+      out[where] = area->widget()->size() - area->viewport()->size();
+    });
+    return out;
+  };
+  const auto before = needs();
+  for (const double scale : {2.0, 1.0}) {
+    Look look = desk().look();
+    look.scale = scale;
+    desk().view().set_look(look);
+    settle_events();
+    const auto now = needs();
+    if (scale != 1) continue;
+    for (const auto& [where, size] : before) {
+      const auto is = now.find(where);
+      ASSERT_NE(is, now.end()) << where.toStdString();
+      EXPECT_EQ(is->second, size) << where.toStdString() << " is " << is->second.width() << " × " << is->second.height()
+                                  << " px over, was " << size.width() << " × " << size.height();
+    }
   }
 }
 

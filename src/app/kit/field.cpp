@@ -106,14 +106,18 @@ void Field::refresh() {
   editing_ = false;
   edit_->setText(QString::fromStdString(view.shown));
   edit_->setCursorPosition(0);
-  // A figure or a name is never cut; long texts may be.
+  take_room();
+  update();
+  if (edit_->hasFocus()) begin(); // nothing typed yet: go on with the new value
+}
+
+/// A figure or a name is never cut; long texts may be.
+void Field::take_room() {
   const QFontMetrics metrics = edit_->fontMetrics();
   const QString says_now = edit_->text().isEmpty() ? edit_->placeholderText() : edit_->text();
   const QString whole = says_now.size() <= never_cut ? says_now : QString(12, 'x');
   const int around = edit_->sizeHint().width() - 17 * metrics.horizontalAdvance('x'); // the hint's own letters
   edit_->setMinimumWidth(std::max(metrics.horizontalAdvance(whole) + around, 4 * metrics.averageCharWidth()));
-  update();
-  if (edit_->hasFocus()) begin(); // nothing typed yet: go on with the new value
 }
 
 void Field::begin() {
@@ -196,7 +200,9 @@ void Field::clear_wrong() {
 }
 
 bool Field::eventFilter(QObject* watched, QEvent* event) {
-  if (event->type() == QEvent::FocusIn) {
+  if (watched == edit_ && (event->type() == QEvent::Polish || event->type() == QEvent::StyleChange)) {
+    take_room(); // with the room around its letters that its style asks for
+  } else if (event->type() == QEvent::FocusIn) {
     begin();
     if (bubble_) bubble_->show();
   } else if (event->type() == QEvent::FocusOut) {

@@ -42,6 +42,7 @@ protected:
 
 private:
   void begin();
+  void take_room();
   /// Takes what is typed to where it was begun. @returns what is wrong with it; none when it was taken
   std::optional<QString> commit(bool leaving);
   void settle(bool give_up_wrong);

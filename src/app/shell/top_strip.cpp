@@ -84,10 +84,11 @@ void TopStrip::refresh() {
 /// What is chosen among stands in a row of its own where one row is too narrow for all of it; what is only told gives
 /// way where even that is.
 void TopStrip::arrange() {
-  const auto width_of = [](std::initializer_list<const QWidget*> some) {
+  const int apart = 3 * desk_.look().unit();
+  const auto width_of = [apart](std::initializer_list<const QWidget*> some) {
     int sum = 0;
     for (const QWidget* one : some)
-      sum += one->sizeHint().width() + 24;
+      sum += one->sizeHint().width() + apart;
     return sum;
   };
   const int room = width();

@@ -98,27 +98,31 @@ void LivePlot::paint_ground(QPainter& painter) const {
       line << QPointF(x(state.time), s.y(*state.height[c]));
       ends[c] = *state.height[c];
     }
-    if (!line.isEmpty()) line << QPointF(p.right(), line.back().y());
     painter.drawPolyline(line);
   }
   painter.restore();
-  // Names at the right, apart from one another.
+  // Names beside the ends of their lines, apart from one another, each led to by its own.
   struct Name {
-    double y;
+    double y, at;
     std::size_t corner;
   };
   std::vector<Name> names;
   for (std::size_t c = 0; c < 4; ++c)
-    if (ends[c]) names.push_back({s.clamped_y(*ends[c]), c});
+    if (ends[c]) names.push_back({s.clamped_y(*ends[c]), 0, c});
   std::sort(names.begin(), names.end(), [](const Name& a, const Name& b) { return a.y < b.y; });
   painter.setFont(look.font(TextSize::small, true));
-  double last = -1e9;
+  const double tall = look.px(13), lead = look.px(8);
+  double last = p.top() - tall / 2;
+  for (Name& name : names)
+    last = name.at = std::max(name.y, last + tall);
+  double below = p.bottom() + tall / 2;
+  for (std::size_t i = names.size(); i-- > 0;)
+    below = names[i].at = std::min(names[i].at, below - tall);
   for (const Name& name : names) {
-    const double at = std::max(name.y, last + look.px(13));
-    last = at;
     painter.setPen(t.end(name.corner < 2 ? End::front : End::rear));
-    draw_line(painter, {p.right() - look.px(26), at - look.px(14), double(look.px(24)), double(look.px(13))},
-              Qt::AlignRight | Qt::AlignBottom, link::corner_key(name.corner));
+    painter.drawLine(QPointF(right, name.y), QPointF(right + lead, name.at));
+    const QRectF place(right + lead, name.at - tall / 2, p.right() - right - lead, tall);
+    paint_words(painter, place, Qt::AlignRight | Qt::AlignVCenter, link::corner_key(name.corner));
   }
   const double head = p.top() - look.px(30);
   painter.setPen(t.ink);

@@ -46,7 +46,7 @@ DrivePage::DrivePage(Desk& desk, QWidget* parent)
                   tr("valves/h"), tr("air/h"), tr("pump/h"), tr("overshoot"), tr("settles in"), tr("lean")});
   table_->setFixedHeight(desk_.look().px(124));
   above->addWidget(table_, 1);
-  costs_->setFixedSize(desk_.look().px(152), desk_.look().px(124));
+  costs_->setFixedSize(desk_.look().px(124), desk_.look().px(124));
   costs_->setObjectName("costs");
   costs_->xAxis->ticker()->setTickCount(3); // more would touch
   above->addWidget(costs_);
