@@ -181,7 +181,7 @@ void DrivePage::draw_costs() {
     name->setPadding(QMargins(look.px(6), 0, 0, look.px(3)));
     said << tr("%1: off %2, %3 g an hour").arg(letter_of(i)).arg(x, 0, 'f', 1).arg(y, 0, 'f', 1);
   }
-  costs_->xAxis->setRange(0, most_x > 0 ? most_x * 1.25 : 1);
+  costs_->xAxis->setRange(0, most_x > 0 ? most_x * 1.5 : 1);
   costs_->yAxis->setRange(most_y > 0 ? -0.3 * most_y : -0.3, most_y > 0 ? most_y * 1.55 : 1);
   costs_->setAccessibleName(tr("What each way costs: error against air. %1").arg(said.join(". ")));
   costs_->redraw();

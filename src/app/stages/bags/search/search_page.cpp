@@ -126,7 +126,7 @@ void SearchPage::make_choices() {
   middle->addLayout(left, 3);
   auto* right = new QVBoxLayout;
   held_ = rich_words("search_held");
-  held_->setFixedWidth(desk_.look().px(200));
+  held_->setFixedWidth(desk_.look().px(180));
   right->addWidget(held_, 1);
   auto* steps = row(right);
   dress(button(steps, tr("‹ Better"), "search_better", [this] { step(-1); }), TextSize::small);
