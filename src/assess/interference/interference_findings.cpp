@@ -93,29 +93,30 @@ private:
     for (const GapCurve& gap : here_.gaps)
       if (gap.as_surveyed) as_surveyed(gap);
     larger_than_arch();
-    tyre_to_bag();
+    beside_bag();
   }
 
   /// What moves beside a bag has its place from the joints alone: without them, or a tape, its room is not looked at.
-  void tyre_to_bag() {
+  void beside_bag() {
     const FittedEnd& fitted = given_.end->fitted;
     if (!fitted.bag || !here_.has_domain() || !clear_.wheel || (clear_.space && clear_.space->solved())) return;
     const bool strut = survey_.spring_place == build::SpringPlace::around_damper;
     for (const build::Obstacle& o : survey_.obstacles)
-      if (o.shape == build::ObstacleShape::gap &&
-          (o.gap_from == build::GapFrom::tyre_to_bag || (!strut && o.gap_from == build::GapFrom::bag)))
+      if (o.shape == build::ObstacleShape::gap && o.gap &&
+          o.gap_from == (strut ? build::GapFrom::tyre_to_bag : build::GapFrom::bag))
         return;
-    const auto say = [&](const FindingRow& what, const char* title, const char* reason, const char* way_out) {
+    const auto note = [&](const FindingRow& what, const char* title, const char* reason, const char* way_out) {
       add(what, Severity::note, fmt::format("{}.obstacles", key_of(end_)), {title, {name_of(end_)}}, {reason, {}},
           {way_out, {}});
     };
     if (strut)
-      say(row("tyre_to_bag_unknown"), words("{0}: how near the tyre is to the bag was not measured"),
-          words(
-              "The bag stands around the damper, beside the tyre. Its joints were not measured and no gap was taped."),
-          words("Tape it with the bag in place: a gap from the tyre to the bag, straight ahead and at full lock."));
+      note(row("tyre_to_bag_unknown"), words("{0}: how near the tyre is to the bag was not measured"),
+           words(
+               "The bag stands around the damper, beside the tyre. Its joints were not measured and no gap was taped."),
+           words("Tape it with the bag in place: a gap from the tyre to the bag, straight ahead and at full lock."));
     else
-      say(row("room_of_bag_unknown"), words("{0}: how near arms and damper come to the bag was not measured"),
+      note(
+          row("room_of_bag_unknown"), words("{0}: how near arms and damper come to the bag was not measured"),
           words("Its joints were not measured and no gap was taped from the bag, so the room between bag, arms, damper "
                 "and tyre limits no height here."),
           words("Enter the joints, or jack it through its travel with the bag in place and tape the nearest gap."));

@@ -384,7 +384,15 @@ std::vector<Case> design_cases() {
          b.ends[0].obstacles.push_back(o);
        }},
       {"room_of_bag_unknown",
-       [](Build& b) { b.ends[0].spring_place = build::SpringPlace::apart, b.ends[0].points.own() = {}; },
+       [](Build& b) {
+         b.ends[0].spring_place = build::SpringPlace::apart, b.ends[0].points.own() = {};
+         build::Obstacle blank; // a row that nobody filled in yet, and a tape to something else, answer nothing
+         blank.gap_from = build::GapFrom::bag;
+         build::Obstacle tyre;
+         tyre.gap = 0.02, tyre.gap_from = build::GapFrom::tyre_to_bag;
+         for (build::EndSurvey& end : b.ends)
+           end.obstacles.push_back(blank), end.obstacles.push_back(tyre);
+       },
        [](Build& b) {
          b.ends[0].spring_place = build::SpringPlace::apart, b.ends[0].points.own() = {};
          build::Obstacle o;

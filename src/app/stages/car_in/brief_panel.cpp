@@ -145,7 +145,7 @@ void BriefPanel::refresh_rows() {
     const bool fine = presets[p]->stands(desk().build().variant().brief.presets[p].use);
     const QString height = desk().shown(presets[p]->height, Kind::length);
     const auto& stood = a.end(static_cast<End>(i % 2)).surveyed_height;
-    heights_[i]->setText((fine ? tr("= %1") : tr("= %1, out")).arg(height) +
+    heights_[i]->setText((fine ? tr("= %1") : tr("%1, outside")).arg(height) +
                          (stood ? '\n' + change_words(desk(), presets[p]->height - *stood) : QString()));
     heights_[i]->setProperty("wrong", !fine);
     heights_[i]->style()->polish(heights_[i]);
